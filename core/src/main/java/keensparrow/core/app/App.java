@@ -1,0 +1,67 @@
+package keensparrow.core.app;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+
+/**
+ * What colleagues open.
+ *
+ * @param format version of this form, for migrations of stored documents
+ * @param noun what a row is, in the plural: {@code departures}
+ */
+public record App(int format, String title, String noun, List<FilterSpec> filters, List<View> views) {
+    public static final int FORMAT = 1;
+
+    private static final int MOST_VIEWS = 60;
+    private static final int MOST_FILTERS = 24;
+    private static final int LONGEST_TITLE = 200;
+
+    public App {
+        filters = List.copyOf(filters);
+        views = List.copyOf(views);
+    }
+
+    public Optional<View> view(String id) {
+        return views.stream().filter(view -> view.id().equals(id)).findFirst();
+    }
+
+    public Optional<FilterSpec> filter(String column) {
+        return filters.stream().filter(filter -> filter.column().equals(column)).findFirst();
+    }
+
+    /** @throws UserException INVALID_REQUEST when it could not be shown: no title, ids twice, views off the grid */
+    public void validate() {
+        if (title.isBlank() || title.length() > LONGEST_TITLE) {
+            throw invalid("The title needs 1 to " + LONGEST_TITLE + " characters.");
+        }
+        if (views.size() > MOST_VIEWS || filters.size() > MOST_FILTERS) {
+            throw invalid("A page holds at most " + MOST_VIEWS + " views and " + MOST_FILTERS + " filters.");
+        }
+        Set<String> ids = new HashSet<>();
+        for (View view : views) {
+            if (!view.id().matches("[A-Za-z0-9_-]{1,40}") || !ids.add(view.id())) {
+                throw invalid("Two views have the same id, or an id is not made of letters and digits.");
+            }
+            if (view.title().length() > LONGEST_TITLE) {
+                throw invalid("The title of a view is longer than " + LONGEST_TITLE + " characters.");
+            }
+            if (!view.place().isOnGrid()) {
+                throw invalid("The view “" + view.title() + "” lies outside the page. Move it back.");
+            }
+        }
+        Set<String> columns = new HashSet<>();
+        for (FilterSpec filter : filters) {
+            if (!columns.add(filter.column())) {
+                throw invalid("The column “" + filter.column() + "” has two filters. Remove one.");
+            }
+        }
+    }
+
+    private static UserException invalid(String message) {
+        return new UserException(ErrorCode.INVALID_REQUEST, message);
+    }
+}

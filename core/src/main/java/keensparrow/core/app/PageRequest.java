@@ -1,0 +1,43 @@
+package keensparrow.core.app;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import keensparrow.core.question.Question;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a page that shows an app wants to know.
+ *
+ * @param views ids of the views wanted; null for all
+ * @param tables for each table by view id, which rows of it
+ * @param finds for each filter by column, what its values must contain
+ * @param withFilters whether the filters' counts are wanted too
+ */
+public record PageRequest(
+        Selection selection,
+        @Nullable List<String> views,
+        Map<String, TableSlice> tables,
+        Map<String, String> finds,
+        boolean withFilters) {
+    public PageRequest {
+        views = views == null ? null : List.copyOf(views);
+        tables = Map.copyOf(tables);
+        finds = Map.copyOf(finds);
+    }
+
+    /** @param sort in place of the view's own; null for that */
+    public record TableSlice(int offset, int limit, @Nullable List<Question.Sort> sort) {
+        public TableSlice {
+            sort = sort == null ? null : List.copyOf(sort);
+        }
+    }
+
+    boolean wants(String view) {
+        return views == null || views.contains(view);
+    }
+
+    Optional<TableSlice> slice(String view) {
+        return Optional.ofNullable(tables.get(view));
+    }
+}

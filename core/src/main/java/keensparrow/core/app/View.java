@@ -1,0 +1,57 @@
+package keensparrow.core.app;
+
+import java.util.List;
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.question.Question;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Something computed and shown.
+ *
+ * @param title empty for one made from the definition, which follows when the definition changes
+ * @param measure what figures, bars and lines show; null for tables
+ * @param by grouping of bars and lines; null for figures and tables
+ * @param split a category that splits bars or lines; null for none
+ * @param largest groups kept before Other; 0 keeps all
+ * @param columns of a table; empty for anything else
+ * @param sort of a table
+ */
+public record View(
+        String id,
+        String title,
+        Kind kind,
+        @Nullable Measure measure,
+        @Nullable GroupBy by,
+        @Nullable String split,
+        int largest,
+        List<String> columns,
+        List<Question.Sort> sort,
+        Place place) {
+    public View {
+        columns = List.copyOf(columns);
+        sort = List.copyOf(sort);
+    }
+
+    /** How it is drawn. */
+    public enum Kind {
+        FIGURE("a figure"),
+        BARS("bars"),
+        LINES("lines"),
+        TABLE("a table");
+
+        private final String label;
+
+        Kind(String label) {
+            this.label = label;
+        }
+
+        public String label() {
+            return label;
+        }
+    }
+
+    /** Measure of the view, rows where none is set. */
+    public Measure measured() {
+        return measure == null ? Measure.ROWS : measure;
+    }
+}

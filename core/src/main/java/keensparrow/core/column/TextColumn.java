@@ -1,0 +1,123 @@
+package keensparrow.core.column;
+
+import java.util.Arrays;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** Text by a dictionary of its distinct values, sorted by {@link TextOrder}: codes sort as their texts do. */
+public final class TextColumn implements Column {
+    private final String[] dictionary;
+    private final Codes codes;
+    private final int blanks;
+
+    /**
+     * Takes over the array.
+     *
+     * @param dictionary distinct, sorted by {@link TextOrder}
+     * @param codes place in the dictionary for each row, −1 where blank
+     */
+    public TextColumn(String[] dictionary, int[] codes) {
+        this.dictionary = dictionary;
+        int count = 0;
+        for (int code : codes) {
+            count += code < 0 ? 1 : 0;
+        }
+        this.blanks = count;
+        this.codes = Codes.of(codes, dictionary.length);
+    }
+
+    /** From one text for each row; null is blank. */
+    public static TextColumn of(@Nullable String... texts) {
+        TextBuilder builder = new TextBuilder();
+        for (String text : texts) {
+            builder.add(text);
+        }
+        return builder.build();
+    }
+
+    @Override
+    public ColumnType type() {
+        return ColumnType.TEXT;
+    }
+
+    @Override
+    public int rowCount() {
+        return codes.length();
+    }
+
+    @Override
+    public boolean isBlank(int row) {
+        return codes.get(row) < 0;
+    }
+
+    @Override
+    public int blankCount() {
+        return blanks;
+    }
+
+    public Codes codes() {
+        return codes;
+    }
+
+    public int dictionarySize() {
+        return dictionary.length;
+    }
+
+    public String text(int code) {
+        return dictionary[code];
+    }
+
+    /** The code of a text, if some row may have it. */
+    public Optional<Integer> codeOf(String text) {
+        int code = Arrays.binarySearch(dictionary, text, TextOrder.INSTANCE);
+        return code >= 0 ? Optional.of(code) : Optional.empty();
+    }
+
+    @Override
+    public long sizeBytes() {
+        return codes.sizeBytes() + dictionaryBytes(dictionary);
+    }
+
+    static long dictionaryBytes(String[] dictionary) {
+        long bytes = 0;
+        for (String text : dictionary) {
+            bytes += 48L + text.length();
+        }
+        return bytes;
+    }
+
+    @Override
+    public @Nullable String plain(int row) {
+        int code = codes.get(row);
+        return code < 0 ? null : dictionary[code];
+    }
+
+    /** Keeps only the texts that still occur, so that counts of distinct values stay true. */
+    @Override
+    public TextColumn pick(int[] rows, int count) {
+        int[] picked = new int[count];
+        codes.read(rows, count, picked);
+        return compacted(dictionary, picked);
+    }
+
+    static TextColumn compacted(String[] dictionary, int[] codes) {
+        int[] renumbered = new int[dictionary.length];
+        for (int code : codes) {
+            if (code >= 0) {
+                renumbered[code] = 1;
+            }
+        }
+        String[] kept = new String[Arrays.stream(renumbered).sum()];
+        int next = 0;
+        for (int code = 0; code < dictionary.length; code++) {
+            if (renumbered[code] == 1) {
+                kept[next] = dictionary[code];
+                renumbered[code] = next++;
+            }
+        }
+        for (int i = 0; i < codes.length; i++) {
+            codes[i] = codes[i] < 0 ? -1 : renumbered[codes[i]];
+        }
+        return new TextColumn(kept, codes);
+    }
+}

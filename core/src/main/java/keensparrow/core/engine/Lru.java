@@ -1,0 +1,40 @@
+package keensparrow.core.engine;
+
+import java.util.Iterator;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.function.Supplier;
+import java.util.function.ToLongFunction;
+
+/** Keeps what was used last, up to a total weight. Safe for several threads; a value may be made twice. */
+final class Lru<K, V> {
+    private final long mostWeight;
+    private final ToLongFunction<V> weigher;
+    private final Map<K, V> entries = new LinkedHashMap<>(16, 0.75f, true);
+    private long weight;
+
+    Lru(long mostWeight, ToLongFunction<V> weigher) {
+        this.mostWeight = mostWeight;
+        this.weigher = weigher;
+    }
+
+    V get(K key, Supplier<V> make) {
+        synchronized (entries) {
+            V known = entries.get(key);
+            if (known != null) {
+                return known;
+            }
+        }
+        V made = make.get(); // outside the lock: others go on meanwhile
+        synchronized (entries) {
+            V before = entries.put(key, made);
+            weight += weigher.applyAsLong(made) - (before == null ? 0 : weigher.applyAsLong(before));
+            Iterator<V> oldest = entries.values().iterator();
+            while (weight > mostWeight && entries.size() > 1) {
+                weight -= weigher.applyAsLong(oldest.next());
+                oldest.remove();
+            }
+        }
+        return made;
+    }
+}

@@ -1,0 +1,175 @@
+package keensparrow.core.infer;
+
+import java.util.Objects;
+import keensparrow.core.column.Bits;
+import keensparrow.core.column.Column;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.column.DoubleColumn;
+import keensparrow.core.column.LongColumn;
+import keensparrow.core.column.LongList;
+import keensparrow.core.column.TagsBuilder;
+import keensparrow.core.column.TextBuilder;
+import keensparrow.core.column.YesNoColumn;
+
+/** Builds one typed column from the characters of cells. */
+interface CellBuilder {
+    /** Adds a value; false when it does not fit, and then the row is blank. {@code from < to}, spaces trimmed. */
+    boolean add(char[] chars, int from, int to);
+
+    void addBlank();
+
+    Column build();
+
+    static CellBuilder of(ColumnPlan plan) {
+        return switch (plan.type()) {
+            case TEXT -> new Text();
+            case TAGS -> new TagCells(Objects.requireNonNull(plan.tagSeparator()));
+            case DECIMAL -> plan.scale() < 0 ? new Doubles() : new Longs(plan);
+            default -> new Longs(plan);
+        };
+    }
+
+    /** Text as it is. */
+    final class Text implements CellBuilder {
+        private final TextBuilder builder = new TextBuilder();
+
+        @Override
+        public boolean add(char[] chars, int from, int to) {
+            builder.add(chars, from, to - from);
+            return true;
+        }
+
+        @Override
+        public void addBlank() {
+            builder.add(null);
+        }
+
+        @Override
+        public Column build() {
+            return builder.build();
+        }
+    }
+
+    /** Tags between separators. */
+    final class TagCells implements CellBuilder {
+        private final TagsBuilder builder = new TagsBuilder();
+        private final char separator;
+
+        TagCells(char separator) {
+            this.separator = separator;
+        }
+
+        @Override
+        public boolean add(char[] chars, int from, int to) {
+            int start = from;
+            for (int at = from; at <= to; at++) {
+                if (at == to || chars[at] == separator) {
+                    String tag = new String(chars, start, at - start).trim();
+                    if (!tag.isEmpty()) {
+                        builder.addTag(tag);
+                    }
+                    start = at + 1;
+                }
+            }
+            builder.endRow();
+            return true;
+        }
+
+        @Override
+        public void addBlank() {
+            builder.endRow();
+        }
+
+        @Override
+        public Column build() {
+            return builder.build();
+        }
+    }
+
+    /** Whole numbers, exact decimals, dates, times, and yes/no as 1 and 0. */
+    final class Longs implements CellBuilder {
+        private final LongList values = new LongList();
+        private final ColumnPlan plan;
+
+        Longs(ColumnPlan plan) {
+            this.plan = plan;
+        }
+
+        @Override
+        public boolean add(char[] chars, int from, int to) {
+            long value = parse(chars, from, to);
+            if (value == Cells.MISFIT) {
+                values.addBlank();
+                return false;
+            }
+            values.add(value);
+            return true;
+        }
+
+        private long parse(char[] chars, int from, int to) {
+            return switch (plan.type()) {
+                case DATE -> Cells.date(chars, from, to, Objects.requireNonNull(plan.dates()));
+                case DATE_TIME -> Cells.dateTime(chars, from, to, Objects.requireNonNull(plan.dates()));
+                case YES_NO -> {
+                    int code = Cells.yesNo(chars, from, to);
+                    yield code < 0 ? Cells.MISFIT : code;
+                }
+                default -> Cells.number(chars, from, to, plan.scale());
+            };
+        }
+
+        @Override
+        public void addBlank() {
+            values.addBlank();
+        }
+
+        @Override
+        public Column build() {
+            long[] present = values.presence();
+            int rows = values.size();
+            long[] all = values.values();
+            if (plan.type() != ColumnType.YES_NO) {
+                return new LongColumn(plan.type(), Math.max(0, plan.scale()), all, present);
+            }
+            long[] yes = new long[Bits.words(rows)];
+            for (int row = 0; row < rows; row++) {
+                if (all[row] == 1) {
+                    Bits.set(yes, row);
+                }
+            }
+            return new YesNoColumn(rows, yes, present);
+        }
+    }
+
+    /** Decimals that share no exact scale. */
+    final class Doubles implements CellBuilder {
+        private final LongList values = new LongList(); // as bits
+
+        @Override
+        public boolean add(char[] chars, int from, int to) {
+            Double value = DoubleCells.parse(chars, from, to);
+            if (value == null) {
+                values.addBlank();
+                return false;
+            }
+            values.add(Double.doubleToRawLongBits(value));
+            return true;
+        }
+
+        @Override
+        public void addBlank() {
+            values.addBlank();
+        }
+
+        @Override
+        public Column build() {
+            long[] present = values.presence();
+            long[] bits = values.values();
+            double[] doubles = new double[bits.length];
+            for (int i = 0; i < bits.length; i++) {
+                doubles[i] = Double.longBitsToDouble(bits[i]);
+            }
+            return new DoubleColumn(doubles, present);
+        }
+    }
+}

@@ -1,0 +1,95 @@
+package keensparrow.core.infer;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.Nearest;
+import keensparrow.core.error.UserException;
+
+/** Decides how each column is read: as asked for, else as in the version before, else as its values look. */
+final class PlanMaker {
+    private final SourceGuess guess;
+    private final Map<String, ColumnType> wanted;
+    private final List<ColumnPlan> earlier;
+    private final List<String> notes;
+
+    PlanMaker(SourceGuess guess, Map<String, ColumnType> wanted, List<ColumnPlan> earlier, List<String> notes) {
+        this.guess = guess;
+        this.wanted = wanted;
+        this.earlier = earlier;
+        this.notes = notes;
+    }
+
+    List<ColumnPlan> plan() {
+        List<String> headings = guess.headings();
+        Map<String, ColumnPlan> known = new HashMap<>();
+        earlier.forEach(plan -> known.put(Headings.key(plan.heading()), plan));
+        List<String> names = names(headings, known);
+        List<ColumnPlan> plan = new ArrayList<>();
+        for (int i = 0; i < headings.size(); i++) {
+            Optional<ColumnPlan> before = Optional.ofNullable(known.remove(Headings.key(headings.get(i))));
+            plan.add(column(guess.guesses().get(i), names.get(i), headings.get(i), before));
+            if (!earlier.isEmpty() && before.isEmpty()) {
+                notes.add("“" + Headings.label(headings.get(i), i) + "” is a new column.");
+            }
+        }
+        if (!known.isEmpty()) {
+            throw missing(new ArrayList<>(known.values()), headings);
+        }
+        return plan;
+    }
+
+    /** Columns of the version before keep their names wherever they stand now. */
+    private static List<String> names(List<String> headings, Map<String, ColumnPlan> known) {
+        List<String> fresh = Headings.names(headings);
+        List<String> names = new ArrayList<>();
+        for (int i = 0; i < headings.size(); i++) {
+            ColumnPlan before = known.get(Headings.key(headings.get(i)));
+            names.add(before == null ? fresh.get(i) : before.name());
+        }
+        for (int i = 0; i < names.size(); i++) {
+            for (int n = 2; names.subList(0, i).contains(names.get(i)); n++) {
+                names.set(i, fresh.get(i) + "_" + n);
+            }
+        }
+        return names;
+    }
+
+    private ColumnPlan column(ColumnGuess values, String name, String heading, Optional<ColumnPlan> before) {
+        ColumnType asked = wanted.get(name);
+        if (asked != null) {
+            return values.as(asked, name, heading);
+        }
+        ColumnPlan found = values.decide(name, heading);
+        if (before.isEmpty()) {
+            return found;
+        }
+        ColumnPlan kept = before.get();
+        boolean wider = kept.type() == ColumnType.WHOLE && found.type() == ColumnType.DECIMAL;
+        if (wider || (kept.type() == found.type() && kept.type() == ColumnType.DECIMAL)) {
+            return found; // the same kind of number, with the decimals this file has
+        }
+        if (kept.type() == ColumnType.DECIMAL) {
+            return values.as(ColumnType.DECIMAL, name, heading);
+        }
+        boolean sameDates = kept.type().isTime() && found.type() == kept.type();
+        return sameDates
+                ? found
+                : new ColumnPlan(name, heading, kept.type(), kept.dates(), kept.scale(), kept.tagSeparator());
+    }
+
+    private UserException missing(List<ColumnPlan> gone, List<String> headings) {
+        String names = String.join(", ", gone.stream().map(plan -> "“" + plan.heading() + "”").toList());
+        String hint = Nearest.hint(gone.get(0).heading(), headings)
+                .replace("Did you mean", "Was it renamed to");
+        return new UserException(
+                ErrorCode.VERSION_DOES_NOT_FIT,
+                (gone.size() == 1 ? "The column " : "The columns ") + names
+                        + (gone.size() == 1 ? " is" : " are") + " missing from “" + guess.source().name() + "”." + hint
+                        + " The last version stays. Give the column its old heading and load the file again.");
+    }
+}

@@ -1,0 +1,19 @@
+package keensparrow.core.infer;
+
+/** Raw cells in rows, from a file or a query. Can be read more than once, each time from the start. */
+public interface RowSource {
+    /** What people call it: the name of the file. */
+    String name();
+
+    /** Hands every row to {@code handler}. @throws keensparrow.core.error.UserException when it cannot be read on */
+    void read(CellHandler handler);
+
+    /** Takes cells in order. */
+    interface CellHandler {
+        /** The next cell of the row: {@code chars[offset .. offset + length)}, valid during the call alone. */
+        void cell(char[] chars, int offset, int length);
+
+        /** @param line number of the row's first line in the file, from 1 */
+        void endRow(long line);
+    }
+}

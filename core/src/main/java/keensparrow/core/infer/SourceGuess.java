@@ -1,0 +1,182 @@
+package keensparrow.core.infer;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import org.jspecify.annotations.Nullable;
+
+/** The first reading of a source: its headings, and how the values of each column are written. */
+final class SourceGuess implements RowSource.CellHandler {
+    private final RowSource source;
+    private final @Nullable SourceGuess first; // of several sources; they share its guesses
+    private final LoadWatch watch;
+    private final long rowsBefore;
+    private final List<String> headings = new ArrayList<>();
+    private List<ColumnGuess> guesses = new ArrayList<>();
+    private int[] targets = new int[0];
+    private boolean pastHeadings;
+    private boolean anything;
+    private int column;
+    private boolean cellBeyond;
+    private long rows;
+    private long shortRows;
+    private long longRows;
+    private long firstShort;
+    private long firstLong;
+
+    SourceGuess(RowSource source, @Nullable SourceGuess first, LoadWatch watch, long rowsBefore) {
+        this.source = source;
+        this.first = first;
+        this.watch = watch;
+        this.rowsBefore = rowsBefore;
+    }
+
+    RowSource source() {
+        return source;
+    }
+
+    long rows() {
+        return rows;
+    }
+
+    int width() {
+        return headings.size();
+    }
+
+    List<String> headings() {
+        return headings;
+    }
+
+    List<ColumnGuess> guesses() {
+        return guesses;
+    }
+
+    /** Place in the plan of a column of this source. */
+    int targetOf(int at) {
+        return targets[at];
+    }
+
+    @Override
+    public void cell(char[] chars, int offset, int length) {
+        int from = offset;
+        int to = offset + length;
+        while (from < to && Cells.isSpace(chars[from])) {
+            from++;
+        }
+        while (to > from && Cells.isSpace(chars[to - 1])) {
+            to--;
+        }
+        anything |= from < to;
+        int at = column++;
+        if (!pastHeadings) {
+            headings.add(new String(chars, from, to - from));
+            if (headings.size() > TableLoader.MOST_COLUMNS) {
+                throw new UserException(
+                        ErrorCode.FILE_NOT_READABLE,
+                        "“" + source.name() + "” has more than " + TableLoader.MOST_COLUMNS
+                                + " columns. Leave out those that are not needed and load it again.");
+            }
+        } else if (at < targets.length) {
+            if (from < to) {
+                guesses.get(targets[at]).add(chars, from, to);
+            }
+        } else {
+            cellBeyond |= from < to;
+        }
+    }
+
+    @Override
+    public void endRow(long line) {
+        int width = column;
+        column = 0;
+        if (!anything) {
+            if (!pastHeadings) {
+                headings.clear(); // an empty line above the headings
+            }
+            return;
+        }
+        anything = false;
+        if (!pastHeadings) {
+            endHeadings();
+            return;
+        }
+        rows++;
+        if (width < targets.length) {
+            firstShort = shortRows++ == 0 ? line : firstShort;
+        }
+        if (cellBeyond) {
+            firstLong = longRows++ == 0 ? line : firstLong;
+            cellBeyond = false;
+        }
+        if ((rows & 0xFFF) == 0) {
+            watch.looking(rowsBefore + rows);
+        }
+    }
+
+    private void endHeadings() {
+        pastHeadings = true;
+        while (!headings.isEmpty() && headings.get(headings.size() - 1).isEmpty()) {
+            headings.remove(headings.size() - 1); // delimiters at the end of each line
+        }
+        targets = new int[headings.size()];
+        if (first == null) {
+            for (int i = 0; i < targets.length; i++) {
+                targets[i] = i;
+                guesses.add(new ColumnGuess());
+            }
+            return;
+        }
+        guesses = first.guesses;
+        Map<String, Integer> places = new HashMap<>();
+        for (int i = 0; i < first.headings.size(); i++) {
+            places.put(Headings.key(first.headings.get(i)), i);
+        }
+        for (int i = 0; i < targets.length; i++) {
+            Integer place = places.remove(Headings.key(headings.get(i)));
+            if (place == null) {
+                throw differs("the column “" + headings.get(i) + "” is only in “" + source.name() + "”");
+            }
+            targets[i] = place;
+        }
+        if (!places.isEmpty()) {
+            String missing = first.headings.get(places.values().iterator().next());
+            throw differs("the column “" + missing + "” is missing from “" + source.name() + "”");
+        }
+    }
+
+    private UserException differs(String what) {
+        return new UserException(
+                ErrorCode.FILE_SHAPES_DIFFER,
+                "The files cannot be put under one another: " + what
+                        + ". Load them one by one, or give them the same headings.");
+    }
+
+    /** @throws UserException FILE_EMPTY when there was not even a heading */
+    void finish() {
+        if (!pastHeadings) {
+            throw new UserException(
+                    ErrorCode.FILE_EMPTY,
+                    "“" + source.name() + "” holds no headings and no rows. Check that it is the right file.");
+        }
+    }
+
+    void addNotes(List<String> notes) {
+        if (shortRows > 0) {
+            notes.add(counted(shortRows) + " of “" + source.name() + "” " + (shortRows == 1 ? "has" : "have")
+                    + " fewer cells than there are headings; the missing ones are blank (first in line "
+                    + firstShort + ").");
+        }
+        if (longRows > 0) {
+            notes.add(counted(longRows) + " of “" + source.name() + "” " + (longRows == 1 ? "has" : "have")
+                    + " more cells than there are headings; the ones beyond were left out (first in line "
+                    + firstLong + "). Check for a delimiter inside a value that is not in quotes.");
+        }
+    }
+
+    private static String counted(long rows) {
+        return rows == 1 ? "1 row" : rows + " rows";
+    }
+}

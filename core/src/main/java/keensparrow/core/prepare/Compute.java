@@ -1,0 +1,44 @@
+package keensparrow.core.prepare;
+
+import keensparrow.core.column.Column;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.expression.Expressions;
+import keensparrow.core.sentence.Sentence;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Role;
+import keensparrow.core.table.Schema;
+import keensparrow.core.table.Table;
+
+/**
+ * Adds a column of numbers computed from others.
+ *
+ * @param name of the new column
+ * @param expression arithmetic in SQL's syntax over column names
+ */
+public record Compute(String name, String label, String expression) implements Step {
+    @Override
+    public Table apply(Table before) {
+        if (name.isBlank() || label.isBlank()) {
+            throw new UserException(ErrorCode.STEP_DOES_NOT_FIT, "The new column needs a name. Type one.");
+        }
+        if (before.schema().has(name)) {
+            throw new UserException(
+                    ErrorCode.STEP_DOES_NOT_FIT,
+                    "There is already a column " + UserException.quote(name) + ". Type another name.");
+        }
+        Column computed = Expressions.compute(expression, before);
+        return before.with(new ColumnInfo(name, label.strip(), computed.type(), Role.MEASURE), computed);
+    }
+
+    @Override
+    public Sentence sentence(Schema before) {
+        return Sentence.builder()
+                .say("Compute ")
+                .stress(label)
+                .say(" as ")
+                .control("expression", expression)
+                .say(".")
+                .build();
+    }
+}

@@ -1,0 +1,28 @@
+package keensparrow.core.prepare;
+
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.sentence.Sentence;
+import keensparrow.core.table.Schema;
+import keensparrow.core.table.Table;
+
+/** Leaves a column out of the dataset. */
+public record LeaveOutColumn(String column) implements Step {
+    @Override
+    public Table apply(Table before) {
+        before.schema().get(column);
+        if (before.columns().size() == 1) {
+            throw new UserException(ErrorCode.STEP_DOES_NOT_FIT, "The last column cannot be left out.");
+        }
+        return before.without(column);
+    }
+
+    @Override
+    public Sentence sentence(Schema before) {
+        return Sentence.builder()
+                .say("Leave out the column ")
+                .control("column", before.label(column))
+                .say(".")
+                .build();
+    }
+}

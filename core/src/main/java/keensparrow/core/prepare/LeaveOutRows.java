@@ -1,0 +1,44 @@
+package keensparrow.core.prepare;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import keensparrow.core.filter.OneOf;
+import keensparrow.core.rows.RowSet;
+import keensparrow.core.sentence.Sentence;
+import keensparrow.core.sentence.Wording;
+import keensparrow.core.table.Schema;
+import keensparrow.core.table.Table;
+
+/**
+ * Leaves out the rows that have one of these values in a column.
+ *
+ * @param values written plainly
+ * @param blank whether blank rows are left out too
+ */
+public record LeaveOutRows(String column, List<String> values, boolean blank) implements Step {
+    public LeaveOutRows {
+        values = List.copyOf(new LinkedHashSet<>(values));
+    }
+
+    @Override
+    public Table apply(Table before) {
+        RowSet kept = new OneOf(column, values, blank, true).select(before);
+        return kept.size() == before.rowCount() ? before : before.pick(kept.toArray(), kept.size());
+    }
+
+    @Override
+    public Sentence sentence(Schema before) {
+        List<String> named = new ArrayList<>(values);
+        if (blank) {
+            named.add("blank");
+        }
+        return Sentence.builder()
+                .say("Leave out the rows where ")
+                .stress(Wording.inline(before.label(column)))
+                .say(" is ")
+                .control("values", Wording.either(named))
+                .say(".")
+                .build();
+    }
+}

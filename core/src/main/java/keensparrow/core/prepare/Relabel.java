@@ -1,0 +1,33 @@
+package keensparrow.core.prepare;
+
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.sentence.Sentence;
+import keensparrow.core.table.Schema;
+import keensparrow.core.table.Table;
+
+/** Gives a column another label; its name stays, so that nothing that uses it breaks. */
+public record Relabel(String column, String label) implements Step {
+    private static final int LONGEST = 120;
+
+    @Override
+    public Table apply(Table before) {
+        String trimmed = label.strip();
+        if (trimmed.isEmpty() || trimmed.length() > LONGEST) {
+            throw new UserException(
+                    ErrorCode.STEP_DOES_NOT_FIT, "A label needs 1 to " + LONGEST + " characters. Type another one.");
+        }
+        return before.withInfo(before.schema().get(column).withLabel(trimmed));
+    }
+
+    @Override
+    public Sentence sentence(Schema before) {
+        return Sentence.builder()
+                .say("Label ")
+                .stress(before.label(column))
+                .say(" as ")
+                .control("label", label)
+                .say(".")
+                .build();
+    }
+}

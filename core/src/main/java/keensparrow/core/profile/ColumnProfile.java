@@ -1,0 +1,30 @@
+package keensparrow.core.profile;
+
+import java.util.List;
+import keensparrow.core.question.Answer;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What is in one column. Numbers, dates and times are written plainly; what makes no sense for the type is null.
+ *
+ * @param distinct different values, blank not counted
+ * @param lowerQuartile between order statistics, interpolated linearly; so are the median and the upper quartile
+ * @param commonest the most frequent values of a category, the most frequent first
+ * @param spread of a number or date column over bins or periods
+ */
+public record ColumnProfile(
+        String name,
+        int blanks,
+        int distinct,
+        @Nullable String smallest,
+        @Nullable String lowerQuartile,
+        @Nullable String median,
+        @Nullable String mean,
+        @Nullable String upperQuartile,
+        @Nullable String largest,
+        List<Answer.ValueCount> commonest,
+        Answer.@Nullable Spread spread) {
+    public ColumnProfile {
+        commonest = List.copyOf(commonest);
+    }
+}

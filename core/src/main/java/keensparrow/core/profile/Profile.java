@@ -1,0 +1,195 @@
+package keensparrow.core.profile;
+
+import java.math.BigDecimal;
+import java.math.MathContext;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.IntStream;
+import keensparrow.core.aggregate.Aggregate;
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.column.Column;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.column.DoubleColumn;
+import keensparrow.core.column.LongColumn;
+import keensparrow.core.column.TagsColumn;
+import keensparrow.core.column.TextColumn;
+import keensparrow.core.column.YesNoColumn;
+import keensparrow.core.engine.MemoryEngine;
+import keensparrow.core.question.Answer;
+import keensparrow.core.question.Question;
+import keensparrow.core.question.QuestionSet;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Table;
+import org.jspecify.annotations.Nullable;
+
+/** What is in each column of a table. */
+public record Profile(int rowCount, List<ColumnProfile> columns) {
+    private static final int COMMONEST = 8;
+
+    public Profile {
+        columns = List.copyOf(columns);
+    }
+
+    public ColumnProfile column(String name) {
+        return columns.stream()
+                .filter(column -> column.name().equals(name))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("no profile of " + name));
+    }
+
+    /** Looks at every column. Cost O(rows log rows) for numbers. */
+    public static Profile of(Table table) {
+        Map<String, Answer> answers = ask(table);
+        List<ColumnProfile> profiles = new ArrayList<>();
+        for (ColumnInfo info : table.schema().columns()) {
+            profiles.add(profile(info, table.column(info.name()), answers));
+        }
+        return new Profile(table.rowCount(), profiles);
+    }
+
+    private static Map<String, Answer> ask(Table table) {
+        List<QuestionSet.Asked> asked = new ArrayList<>();
+        for (ColumnInfo info : table.schema().columns()) {
+            String name = info.name();
+            if (info.type().isCoded()) {
+                asked.add(ask(name, new Question.ValueCounts(name, null, COMMONEST, List.of())));
+            } else {
+                asked.add(ask(name, new Question.Spread(name)));
+            }
+            if (info.type().isNumber()) {
+                Measure mean = new Measure(Aggregate.AVERAGE, name);
+                asked.add(ask("mean " + name, new Question.Groups(List.of(), List.of(mean), Question.Order.LABEL)));
+            }
+        }
+        Map<String, Answer> answers = new HashMap<>();
+        new MemoryEngine(table)
+                .answer(
+                        new QuestionSet(List.of(), asked),
+                        answered -> {
+                            if (answered.answer() != null) {
+                                answers.put(answered.id(), answered.answer());
+                            }
+                        },
+                        () -> false);
+        return answers;
+    }
+
+    private static QuestionSet.Asked ask(String id, Question question) {
+        return new QuestionSet.Asked(id, question, Set.of());
+    }
+
+    private static ColumnProfile profile(ColumnInfo info, Column column, Map<String, Answer> answers) {
+        Answer answer = answers.get(info.name());
+        List<Answer.ValueCount> commonest = answer instanceof Answer.ValueCounts counts
+                ? counts.values().stream().limit(COMMONEST).toList()
+                : List.of();
+        Answer.Spread spread = answer instanceof Answer.Spread found ? found : null;
+        if (column instanceof LongColumn longs) {
+            return ofLongs(info, longs, mean(info, answers), spread);
+        }
+        if (column instanceof DoubleColumn doubles) {
+            return ofDoubles(info, doubles, mean(info, answers), spread);
+        }
+        return new ColumnProfile(
+                info.name(), column.blankCount(), distinct(column), null, null, null, null, null, null, commonest, null);
+    }
+
+    private static int distinct(Column column) {
+        if (column instanceof TextColumn text) {
+            return text.dictionarySize();
+        }
+        if (column instanceof TagsColumn tags) {
+            return tags.dictionarySize();
+        }
+        YesNoColumn yesNo = (YesNoColumn) column;
+        return (int) IntStream.range(0, column.rowCount())
+                .map(yesNo::code)
+                .filter(code -> code >= 0)
+                .distinct()
+                .count();
+    }
+
+    private static @Nullable String mean(ColumnInfo info, Map<String, Answer> answers) {
+        if (answers.get("mean " + info.name()) instanceof Answer.Groups groups) {
+            BigDecimal mean = groups.measures().get(0).values().get(0);
+            return mean == null ? null : mean.toPlainString();
+        }
+        return null;
+    }
+
+    private static ColumnProfile ofLongs(
+            ColumnInfo info, LongColumn column, @Nullable String mean, Answer.@Nullable Spread spread) {
+        long[] sorted = IntStream.range(0, column.rowCount())
+                .filter(row -> !column.isBlank(row))
+                .mapToLong(column::value)
+                .sorted()
+                .toArray();
+        boolean number = info.type() != ColumnType.DATE && info.type() != ColumnType.DATE_TIME;
+        int distinct = 0;
+        for (int i = 0; i < sorted.length; i++) {
+            distinct += i == 0 || sorted[i] != sorted[i - 1] ? 1 : 0;
+        }
+        boolean empty = sorted.length == 0;
+        return new ColumnProfile(
+                info.name(),
+                column.blankCount(),
+                distinct,
+                empty ? null : column.plainOf(sorted[0]),
+                number ? quartile(sorted, column.scale(), 1) : null,
+                number ? quartile(sorted, column.scale(), 2) : null,
+                mean,
+                number ? quartile(sorted, column.scale(), 3) : null,
+                empty ? null : column.plainOf(sorted[sorted.length - 1]),
+                List.of(),
+                spread);
+    }
+
+    /** Between the two order statistics around {@code quarters / 4} of the way, interpolated linearly. */
+    private static @Nullable String quartile(long[] sorted, int scale, int quarters) {
+        if (sorted.length == 0) {
+            return null;
+        }
+        long position = (sorted.length - 1L) * quarters;
+        BigDecimal below = BigDecimal.valueOf(sorted[(int) (position / 4)], scale);
+        BigDecimal above = BigDecimal.valueOf(sorted[(int) Math.min(sorted.length - 1L, position / 4 + 1)], scale);
+        BigDecimal part = BigDecimal.valueOf(position % 4).divide(BigDecimal.valueOf(4), MathContext.DECIMAL64);
+        BigDecimal value = below.add(above.subtract(below).multiply(part)).stripTrailingZeros();
+        return value.toPlainString();
+    }
+
+    private static ColumnProfile ofDoubles(
+            ColumnInfo info, DoubleColumn column, @Nullable String mean, Answer.@Nullable Spread spread) {
+        double[] sorted = IntStream.range(0, column.rowCount())
+                .filter(row -> !column.isBlank(row))
+                .mapToDouble(column::value)
+                .sorted()
+                .toArray();
+        boolean empty = sorted.length == 0;
+        return new ColumnProfile(
+                info.name(),
+                column.blankCount(),
+                (int) Arrays.stream(sorted).distinct().count(),
+                empty ? null : DoubleColumn.plainOf(sorted[0]),
+                quartile(sorted, 1),
+                quartile(sorted, 2),
+                mean,
+                quartile(sorted, 3),
+                empty ? null : DoubleColumn.plainOf(sorted[sorted.length - 1]),
+                List.of(),
+                spread);
+    }
+
+    private static @Nullable String quartile(double[] sorted, int quarters) {
+        if (sorted.length == 0) {
+            return null;
+        }
+        double position = (sorted.length - 1) * quarters / 4.0;
+        int below = (int) position;
+        int above = Math.min(sorted.length - 1, below + 1);
+        return DoubleColumn.plainOf(sorted[below] + (sorted[above] - sorted[below]) * (position - below));
+    }
+}

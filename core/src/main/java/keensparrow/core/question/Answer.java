@@ -1,0 +1,54 @@
+package keensparrow.core.question;
+
+import java.math.BigDecimal;
+import java.util.List;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.group.GroupKey;
+import org.jspecify.annotations.Nullable;
+
+/** What a question gives; blank numbers are null. */
+public sealed interface Answer {
+    /**
+     * The groups along the axis, the groups that split it (one nameless key when nothing does), and for each measure
+     * its numbers: that of axis {@code a} and split {@code s} at {@code a × splits.size() + s}.
+     *
+     * @param rowCount rows that passed
+     * @param time whether the axis follows time
+     */
+    record Groups(
+            int rowCount, boolean time, List<GroupKey> axis, List<GroupKey> splits, List<MeasureValues> measures)
+            implements Answer {}
+
+    /** @param type of the column measured, so that dates can be told from numbers; null for a count of rows */
+    record MeasureValues(@Nullable ColumnType type, List<@Nullable BigDecimal> values) {}
+
+    /**
+     * @param rowCount rows that passed, on all pages
+     * @param rows values written plainly, null where blank
+     */
+    record Rows(int rowCount, int offset, List<String> columns, List<List<@Nullable String>> rows)
+            implements Answer {}
+
+    /**
+     * @param values the most frequent of the dataset first
+     * @param distinct different values in the whole dataset that fit {@code find}
+     * @param blanks rows that pass and are blank; null when no row of the dataset is
+     */
+    record ValueCounts(List<ValueCount> values, int distinct, @Nullable Long blanks) implements Answer {}
+
+    /** @param count rows that pass; @param total rows of the whole dataset */
+    record ValueCount(String value, long count, long total) {}
+
+    /**
+     * @param bins in rising order; none when the column has no value
+     * @param openLow whether values lie below the first bin's edge, counted in it
+     * @param openHigh whether values lie above the last bin's edge, counted in it
+     * @param step of the periods, null for numbers
+     * @param blanks rows that pass and are blank; null when no row of the dataset is
+     */
+    record Spread(List<Bin> bins, boolean openLow, boolean openHigh, @Nullable String step, @Nullable Long blanks)
+            implements Answer {}
+
+    /** From an edge to the next, written plainly; for periods the first and the last day. */
+    record Bin(String from, String to, long count, long total) {}
+}

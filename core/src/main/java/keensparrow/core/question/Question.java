@@ -1,0 +1,68 @@
+package keensparrow.core.question;
+
+import java.util.List;
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.group.Grouping;
+import org.jspecify.annotations.Nullable;
+
+/** One thing asked about the rows that pass; equal questions are equal records. */
+public sealed interface Question {
+    /**
+     * Measures by none, one or two groups.
+     *
+     * @param by groupings, the first along the axis, the second splits it
+     * @param measures at least one; the first ranks the groups
+     */
+    record Groups(List<Grouped> by, List<Measure> measures, Order order) implements Question {
+        public Groups {
+            by = List.copyOf(by);
+            measures = List.copyOf(measures);
+        }
+    }
+
+    /**
+     * A grouping and how much of it to show.
+     *
+     * @param largest keep this many groups, ranked by the first measure over the whole group, and put the rest
+     *     together as Other, computed again from its rows; 0 keeps all. Does not apply to periods
+     */
+    record Grouped(Grouping grouping, int largest) {}
+
+    /** How the groups of the first grouping follow each other. Periods always follow time; Other is always last. */
+    enum Order {
+        LARGEST_FIRST,
+        SMALLEST_FIRST,
+        LABEL
+    }
+
+    /**
+     * A page of rows.
+     *
+     * @param columns names, in the order wanted
+     * @param sort first by the first; blanks last in either direction; ties keep the order of the dataset
+     */
+    record Rows(List<String> columns, List<Sort> sort, int offset, int limit) implements Question {
+        public Rows {
+            columns = List.copyOf(columns);
+            sort = List.copyOf(sort);
+        }
+    }
+
+    record Sort(String column, boolean descending) {}
+
+    /**
+     * How many rows have each value of a category: what a filter shows.
+     *
+     * @param find only values that contain this text, without regard to case; null for all
+     * @param limit at most so many values, the most frequent of the whole dataset first
+     * @param always values to give besides, whatever the limit: those picked
+     */
+    record ValueCounts(String column, @Nullable String find, int limit, List<String> always) implements Question {
+        public ValueCounts {
+            always = List.copyOf(always);
+        }
+    }
+
+    /** How the rows spread over round bins of a number column or over periods of a date column. */
+    record Spread(String column) implements Question {}
+}

@@ -1,0 +1,64 @@
+package keensparrow.core.sentence;
+
+import java.util.ArrayList;
+import java.util.List;
+import keensparrow.core.filter.Between;
+import keensparrow.core.filter.Containing;
+import keensparrow.core.filter.During;
+import keensparrow.core.filter.Filter;
+import keensparrow.core.filter.OneOf;
+import keensparrow.core.table.Schema;
+
+/** Filters in words. */
+public final class FilterSentences {
+    private FilterSentences() {}
+
+    /** A phrase for the reading line: {@code route is Vienna–Hamburg or 3 more}. */
+    public static String phrase(Filter filter, Schema schema) {
+        return Wording.inline(schema.label(filter.column())) + " " + condition(filter)
+                + (schema.has(filter.column()) ? "" : " (this column is gone)");
+    }
+
+    /** A whole sentence, with what becomes of blanks. */
+    public static String sentence(Filter filter, Schema schema) {
+        String label = Wording.capital(schema.label(filter.column()));
+        String blanks = filter instanceof Between between
+                ? blanks(between.blanks())
+                : filter instanceof During during ? blanks(during.blanks()) : "";
+        return label + " " + condition(filter) + blanks + ".";
+    }
+
+    private static String blanks(boolean kept) {
+        return kept ? "" : ", blanks left out";
+    }
+
+    private static String condition(Filter filter) {
+        if (filter instanceof OneOf oneOf) {
+            List<String> values = new ArrayList<>(oneOf.values());
+            if (oneOf.blank()) {
+                values.add("blank");
+            }
+            return (oneOf.exclude() ? "is not " : "is ") + Wording.either(values);
+        }
+        if (filter instanceof Between between) {
+            return range(between);
+        }
+        if (filter instanceof During during) {
+            return Wording.period(during.from(), during.to()) + (during.blanks() ? " or blank" : "");
+        }
+        return "contains “" + ((Containing) filter).text() + "”";
+    }
+
+    private static String range(Between between) {
+        String blank = between.blanks() ? " or blank" : "";
+        if (between.from() == null) {
+            String to = between.to() == null ? "" : Wording.number(between.to());
+            return (between.belowTo() ? "below " : "at most ") + to + blank;
+        }
+        if (between.to() == null) {
+            return "at least " + Wording.number(between.from()) + blank;
+        }
+        return "from " + Wording.number(between.from()) + " to " + (between.belowTo() ? "below " : "")
+                + Wording.number(between.to()) + blank;
+    }
+}

@@ -1,0 +1,98 @@
+package keensparrow.formats.snapshot;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.channels.FileChannel;
+import java.nio.charset.StandardCharsets;
+import java.util.zip.CRC32C;
+
+/** Reads what {@link Output} wrote. */
+final class Input {
+    private static final int BUFFER = 1 << 20;
+    private static final int CHECKSUM_BYTES = 8;
+
+    private final FileChannel channel;
+    private final ByteBuffer buffer = ByteBuffer.allocateDirect(BUFFER).order(ByteOrder.LITTLE_ENDIAN);
+    private final CRC32C checksum = new CRC32C();
+    private long left; // bytes before the checksum that are not in the buffer yet
+
+    Input(FileChannel channel) throws IOException {
+        this.channel = channel;
+        this.left = channel.size() - CHECKSUM_BYTES;
+        buffer.limit(0);
+    }
+
+    private void need(int bytes) throws IOException {
+        if (buffer.remaining() >= bytes) {
+            return;
+        }
+        buffer.compact();
+        int start = buffer.position();
+        buffer.limit((int) Math.min(buffer.capacity(), start + Math.max(0, left)));
+        while (buffer.hasRemaining() && channel.read(buffer) >= 0) {
+            // until the buffer is full or the file ends
+        }
+        left -= buffer.position() - start;
+        buffer.flip();
+        ByteBuffer fresh = buffer.duplicate().position(start);
+        checksum.update(fresh);
+        if (buffer.remaining() < bytes) {
+            throw new DamagedSnapshotException("the file ends too early");
+        }
+    }
+
+    int getByte() throws IOException {
+        need(1);
+        return buffer.get();
+    }
+
+    int getShort() throws IOException {
+        need(2);
+        return buffer.getShort();
+    }
+
+    int getInt() throws IOException {
+        need(4);
+        return buffer.getInt();
+    }
+
+    long getLong() throws IOException {
+        need(8);
+        return buffer.getLong();
+    }
+
+    /** Bytes that are still to come; no array in the file can be longer. */
+    long remaining() {
+        return left + buffer.remaining();
+    }
+
+    String getText() throws IOException {
+        int length = getInt();
+        if (length < 0 || length > remaining()) {
+            throw new DamagedSnapshotException("a text of " + length + " bytes");
+        }
+        byte[] bytes = new byte[length];
+        for (int from = 0; from < length; ) {
+            need(1);
+            int count = Math.min(buffer.remaining(), length - from);
+            buffer.get(bytes, from, count);
+            from += count;
+        }
+        return new String(bytes, StandardCharsets.UTF_8);
+    }
+
+    void finish() throws IOException {
+        if (remaining() != 0) {
+            throw new DamagedSnapshotException("more bytes than expected");
+        }
+        ByteBuffer written = ByteBuffer.allocate(CHECKSUM_BYTES).order(ByteOrder.LITTLE_ENDIAN);
+        channel.position(channel.size() - CHECKSUM_BYTES);
+        while (written.hasRemaining() && channel.read(written) >= 0) {
+            // the last eight bytes
+        }
+        if (written.hasRemaining() || written.getLong(0) != checksum.getValue()) {
+            throw new DamagedSnapshotException("the checksum does not agree");
+        }
+    }
+}

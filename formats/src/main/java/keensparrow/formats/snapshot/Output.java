@@ -1,0 +1,77 @@
+package keensparrow.formats.snapshot;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.channels.FileChannel;
+import java.nio.charset.StandardCharsets;
+import java.util.zip.CRC32C;
+
+/** Little-endian values through a buffer into a file, with a running checksum. */
+final class Output {
+    private static final int BUFFER = 1 << 20;
+
+    private final FileChannel channel;
+    private final ByteBuffer buffer = ByteBuffer.allocateDirect(BUFFER).order(ByteOrder.LITTLE_ENDIAN);
+    private final CRC32C checksum = new CRC32C();
+
+    Output(FileChannel channel) {
+        this.channel = channel;
+    }
+
+    private void room(int bytes) throws IOException {
+        if (buffer.remaining() < bytes) {
+            flush();
+        }
+    }
+
+    private void flush() throws IOException {
+        buffer.flip();
+        checksum.update(buffer.duplicate());
+        while (buffer.hasRemaining()) {
+            channel.write(buffer);
+        }
+        buffer.clear();
+    }
+
+    void putByte(int value) throws IOException {
+        room(1);
+        buffer.put((byte) value);
+    }
+
+    void putShort(int value) throws IOException {
+        room(2);
+        buffer.putShort((short) value);
+    }
+
+    void putInt(int value) throws IOException {
+        room(4);
+        buffer.putInt(value);
+    }
+
+    void putLong(long value) throws IOException {
+        room(8);
+        buffer.putLong(value);
+    }
+
+    void putText(String text) throws IOException {
+        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+        putInt(bytes.length);
+        for (int from = 0; from < bytes.length; ) {
+            room(1);
+            int count = Math.min(buffer.remaining(), bytes.length - from);
+            buffer.put(bytes, from, count);
+            from += count;
+        }
+    }
+
+    /** The checksum of all before it ends the file. */
+    void finish() throws IOException {
+        flush();
+        buffer.putLong(checksum.getValue());
+        buffer.flip();
+        while (buffer.hasRemaining()) {
+            channel.write(buffer);
+        }
+    }
+}

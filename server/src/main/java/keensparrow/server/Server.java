@@ -1,0 +1,142 @@
+package keensparrow.server;
+
+import com.fasterxml.jackson.databind.ObjectMapper;
+import io.javalin.Javalin;
+import io.javalin.json.JavalinJackson;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.Map;
+import java.util.Optional;
+import keensparrow.server.account.AccountRoutes;
+import keensparrow.server.account.AccountService;
+import keensparrow.server.account.Sessions;
+import keensparrow.server.app.AppRoutes;
+import keensparrow.server.app.AppService;
+import keensparrow.server.app.PageAnswers;
+import keensparrow.server.dataset.DatasetRoutes;
+import keensparrow.server.dataset.DatasetService;
+import keensparrow.server.http.Access;
+import keensparrow.server.http.Api;
+import keensparrow.server.http.Errors;
+import keensparrow.server.http.Json;
+import keensparrow.server.http.OpenApi;
+import keensparrow.server.http.WebFiles;
+import keensparrow.server.job.JobRoutes;
+import keensparrow.server.job.Jobs;
+import keensparrow.server.publish.PublishRoutes;
+import keensparrow.server.publish.PublishService;
+import keensparrow.server.source.QueryService;
+import keensparrow.server.source.SourceRoutes;
+import keensparrow.server.store.DataFolder;
+import keensparrow.server.store.Database;
+import keensparrow.server.store.Secrets;
+
+/** The running server: all wiring, by plain constructor calls. */
+public final class Server implements AutoCloseable {
+    private static final String CONTENT_POLICY =
+            "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; frame-ancestors 'none'; base-uri 'self'; form-action 'self'";
+
+    private final Javalin web;
+    private final Jobs jobs;
+    private final Database database;
+    private final DataFolder folder;
+
+    /**
+     * What a server is started with.
+     *
+     * @param port 0 for any free one
+     * @param mostUploadBytes that one file may have
+     * @param reserveBytes of the disk that stay free
+     */
+    public record Settings(Path data, String host, int port, long mostUploadBytes, long reserveBytes) {}
+
+    private Server(Javalin web, Jobs jobs, Database database, DataFolder folder) {
+        this.web = web;
+        this.jobs = jobs;
+        this.database = database;
+        this.folder = folder;
+    }
+
+    /** Starts and listens. @throws IOException when the data folder cannot be used */
+    public static Server start(Settings settings) throws IOException {
+        Clock clock = Clock.systemUTC();
+        DataFolder folder = new DataFolder(settings.data(), settings.mostUploadBytes(), settings.reserveBytes());
+        Database database = Database.inFile(folder.records());
+        Secrets secrets = Secrets.in(folder.keyFile());
+        Jobs jobs = new Jobs(database, clock);
+        AccountService accounts = new AccountService(database, clock);
+        QueryService queries = new QueryService(database, secrets, folder, clock);
+        long memory = Runtime.getRuntime().maxMemory() * 6 / 10;
+        DatasetService datasets = new DatasetService(database, folder, jobs, queries, memory, clock);
+        AppService apps = new AppService(database, datasets, clock);
+        PageAnswers answers = new PageAnswers(datasets);
+        PublishService publishing = new PublishService(database, apps, clock);
+
+        Api api = new Api(new Sessions(accounts));
+        new AccountRoutes(accounts).add(api);
+        new JobRoutes(jobs).add(api);
+        new SourceRoutes(queries).add(api);
+        new DatasetRoutes(datasets).add(api);
+        new AppRoutes(apps, datasets, answers).add(api);
+        new PublishRoutes(publishing, apps, datasets, answers).add(api);
+        api.get("/api/health", Access.ANYONE, "Whether the server is up", null, (ctx, caller) -> ctx.result("ok"));
+        Map<String, Object> description = OpenApi.document(api.routes());
+        api.get("/api/openapi.json", Access.ANYONE, "This description", null, (ctx, caller) -> ctx.json(description));
+
+        datasets.sweepAndWarmUp();
+        Javalin web = listen(settings, api, Json.mapper());
+        Server server = new Server(web, jobs, database, folder);
+        server.offerSetup(accounts, settings.host());
+        return server;
+    }
+
+    private static Javalin listen(Settings settings, Api api, ObjectMapper mapper) {
+        return Javalin.create(config -> {
+                    config.startup.showJavalinBanner = false;
+                    config.startup.showOldJavalinVersionWarning = false;
+                    config.http.maxRequestSize = 4_000_000L;
+                    config.jsonMapper(new JavalinJackson(mapper, false));
+                    config.jetty.modifyHttpConfiguration(http -> {
+                        http.setRequestHeaderSize(64 * 1024); // a download's selection travels in the address
+                        http.setSendServerVersion(false);
+                    });
+                    config.routes.before(ctx -> {
+                        ctx.header("Content-Security-Policy", CONTENT_POLICY);
+                        ctx.header("X-Content-Type-Options", "nosniff");
+                        ctx.header("Referrer-Policy", "same-origin");
+                        if (ctx.path().startsWith("/api/")) {
+                            ctx.header("Cache-Control", "no-store");
+                        }
+                    });
+                    api.register(config);
+                    Errors.register(config);
+                    new WebFiles().register(config);
+                })
+                .start(settings.host(), settings.port());
+    }
+
+    /** Without accounts, prints a one-time address to create the administrator with. */
+    private void offerSetup(AccountService accounts, String host) throws IOException {
+        Optional<String> token = accounts.firstStartToken();
+        if (token.isPresent()) {
+            String address = "http://" + host + ":" + port() + "/setup#" + token.get();
+            Secrets.writePrivately(folder.setupFile(), address + "\n");
+            System.out.println("No account yet. Create the administrator at this address, which works once:");
+            System.out.println("  " + address);
+        } else {
+            DataFolder.deleteQuietly(folder.setupFile());
+        }
+    }
+
+    public int port() {
+        return web.port();
+    }
+
+    @Override
+    public void close() {
+        web.stop();
+        jobs.close();
+        database.close();
+    }
+}

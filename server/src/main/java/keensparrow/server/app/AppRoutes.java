@@ -1,0 +1,77 @@
+package keensparrow.server.app;
+
+import io.javalin.http.Context;
+import keensparrow.core.app.App;
+import keensparrow.server.dataset.Dataset;
+import keensparrow.server.dataset.DatasetService;
+import keensparrow.server.http.Access;
+import keensparrow.server.http.Api;
+import keensparrow.server.http.Caller;
+import keensparrow.server.http.OpenApi;
+import keensparrow.server.http.Requests;
+import org.jspecify.annotations.Nullable;
+
+/** Drafts: making, changing, and the answers their pages ask for. */
+public final class AppRoutes {
+    private final AppService service;
+    private final DatasetService datasets;
+    private final PageAnswers answers;
+
+    public AppRoutes(AppService service, DatasetService datasets, PageAnswers answers) {
+        this.service = service;
+        this.datasets = datasets;
+        this.answers = answers;
+    }
+
+    record CreateRequest(@Nullable String datasetId) {}
+
+    record DraftRequest(@Nullable Integer revision, @Nullable App app) {}
+
+    /** A draft with the words of its views. */
+    record Draft(String id, String datasetId, int revision, PageData page) {}
+
+    /** A line of JSON for each answer. */
+    @OpenApi.Stream("application/x-ndjson")
+    record AnswerLines() {}
+
+    public void add(Api api) {
+        api.post("/api/apps", Access.AUTHOR, "Make a first app from the columns of a dataset", CreateRequest.class, Draft.class, this::create);
+        api.get("/api/apps/{id}", Access.AUTHOR, "An app as its author edits it", Draft.class, (ctx, caller) ->
+                ctx.json(draft(service.get(caller.id(), ctx.pathParam("id")))));
+        api.put("/api/apps/{id}/draft", Access.AUTHOR, "Save a draft", DraftRequest.class, Draft.class, this::save);
+        api.delete("/api/apps/{id}", Access.AUTHOR, "Remove an app, its editions and its link", (ctx, caller) -> {
+            service.remove(caller.id(), ctx.pathParam("id"));
+            ctx.status(204);
+        });
+        api.post("/api/apps/{id}/answers", Access.AUTHOR, "What the page of a draft shows, line by line", PageAnswers.Request.class, AnswerLines.class, this::answer);
+        api.get("/api/apps/{id}/rows.csv", Access.AUTHOR, "Download the selected rows", null, this::download);
+    }
+
+    private Draft draft(AppRecord app) {
+        Dataset dataset = datasets.get(app.ownerId(), app.datasetId());
+        PageData page = PageData.forAuthor(app.draft(), dataset, datasets.version(dataset));
+        return new Draft(app.id(), app.datasetId(), app.revision(), page);
+    }
+
+    private void create(Context ctx, Caller caller) {
+        String datasetId = Requests.required(Requests.body(ctx, CreateRequest.class).datasetId(), "The dataset");
+        ctx.json(draft(service.create(caller.id(), datasetId)));
+    }
+
+    private void save(Context ctx, Caller caller) {
+        DraftRequest request = Requests.body(ctx, DraftRequest.class);
+        App app = Requests.present(request.app(), "The app");
+        int revision = Requests.present(request.revision(), "The revision");
+        ctx.json(draft(service.save(caller.id(), ctx.pathParam("id"), app, revision)));
+    }
+
+    private void answer(Context ctx, Caller caller) {
+        AppRecord app = service.get(caller.id(), ctx.pathParam("id"));
+        answers.answer(ctx, app.draft(), datasets.get(caller.id(), app.datasetId()));
+    }
+
+    private void download(Context ctx, Caller caller) throws Exception {
+        AppRecord app = service.get(caller.id(), ctx.pathParam("id"));
+        answers.download(ctx, app.draft(), datasets.get(caller.id(), app.datasetId()));
+    }
+}

@@ -1,0 +1,107 @@
+package keensparrow.server.app;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import keensparrow.core.app.App;
+import keensparrow.core.app.AppSentences;
+import keensparrow.core.app.FilterSpec;
+import keensparrow.core.app.View;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.question.Question;
+import keensparrow.core.sentence.Sentence;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Role;
+import keensparrow.core.table.Schema;
+import keensparrow.server.dataset.Dataset;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * All a page needs to draw an app but the answers.
+ *
+ * @param words title and sentence of each view by its id
+ * @param columns those that may be known to whoever looks
+ */
+public record PageData(App app, Map<String, Words> words, List<Column> columns, Data data) {
+    /** A view's title and sentence. */
+    public record Words(String title, Sentence sentence) {}
+
+    /** A column as the page knows it. */
+    public record Column(String name, String label, ColumnType type, Role role, int distinct) {}
+
+    /** The data behind: which version, how old. */
+    public record Data(String name, int version, Instant loadedAt, int rowCount) {}
+
+    /** For the author: every column of the dataset. */
+    static PageData forAuthor(App app, Dataset dataset, Dataset.Version version) {
+        return of(app, dataset, version, version.schema().columns());
+    }
+
+    /** For colleagues: the columns that the app shows, no others. */
+    public static PageData forColleagues(App app, Dataset dataset, Dataset.Version version) {
+        Set<String> shown = columnsShown(app);
+        return of(
+                app,
+                dataset,
+                version,
+                version.schema().columns().stream()
+                        .filter(column -> shown.contains(column.name()))
+                        .toList());
+    }
+
+    private static PageData of(App app, Dataset dataset, Dataset.Version version, List<ColumnInfo> infos) {
+        Schema schema = version.schema();
+        Map<String, Words> words = new LinkedHashMap<>();
+        for (View view : app.views()) {
+            words.put(
+                    view.id(), new Words(AppSentences.title(view, app, schema), AppSentences.view(view, app, schema)));
+        }
+        List<Column> columns = infos.stream()
+                .map(info -> new Column(
+                        info.name(),
+                        info.label(),
+                        info.type(),
+                        info.role(),
+                        version.profile().column(info.name()).distinct()))
+                .toList();
+        Data data = new Data(dataset.name(), version.number(), version.loadedAt(), version.rowCount());
+        return new PageData(app, words, columns, data);
+    }
+
+    /** Columns that some view or filter of the app uses. */
+    static Set<String> columnsShown(App app) {
+        Set<String> names = new LinkedHashSet<>();
+        for (View view : app.views()) {
+            names.addAll(view.columns());
+            view.sort().stream().map(Question.Sort::column).forEach(names::add);
+            if (view.by() != null) {
+                names.add(view.by().column());
+            }
+            if (view.split() != null) {
+                names.add(view.split());
+            }
+            if (view.measure() != null && view.measure().column() != null) {
+                names.add(view.measure().column());
+            }
+        }
+        app.filters().stream().map(FilterSpec::column).forEach(names::add);
+        return names;
+    }
+
+    /** Columns of a download: those of the table asked for, else of the first table, else all that the app shows. */
+    static List<String> downloadColumns(App app, Schema schema, @Nullable String view) {
+        List<String> columns = new ArrayList<>();
+        app.views().stream()
+                .filter(candidate -> candidate.kind() == View.Kind.TABLE)
+                .filter(candidate -> view == null || candidate.id().equals(view))
+                .findFirst()
+                .ifPresentOrElse(
+                        table -> columns.addAll(table.columns()), () -> columns.addAll(columnsShown(app)));
+        columns.removeIf(column -> !schema.has(column));
+        return columns;
+    }
+}

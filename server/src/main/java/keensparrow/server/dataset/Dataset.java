@@ -1,0 +1,58 @@
+package keensparrow.server.dataset;
+
+import java.time.Instant;
+import java.util.List;
+import keensparrow.core.infer.ColumnPlan;
+import keensparrow.core.infer.LoadReport;
+import keensparrow.core.prepare.Step;
+import keensparrow.core.prepare.Steps;
+import keensparrow.core.profile.Profile;
+import keensparrow.core.table.Schema;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A dataset as recorded.
+ *
+ * @param noun what a row is, in the plural
+ * @param currentVersion 0 while the first load has not succeeded
+ */
+public record Dataset(
+        String id,
+        long ownerId,
+        String name,
+        String noun,
+        List<Step> steps,
+        @Nullable String connectionId,
+        @Nullable String query,
+        int currentVersion) {
+    public Dataset {
+        steps = List.copyOf(steps);
+    }
+
+    /** A file that rows came from: the name people know, and its content. */
+    public record FileRef(String name, String sha256, long sizeBytes) {}
+
+    /** One load of a dataset. */
+    public record Version(
+            String datasetId,
+            int number,
+            List<FileRef> files,
+            List<Step> steps,
+            List<ColumnPlan> plan,
+            LoadReport report,
+            List<Steps.Done> stepsDone,
+            Profile profile,
+            Schema schema,
+            int rowCount,
+            Instant loadedAt) {
+        public Version {
+            files = List.copyOf(files);
+            steps = List.copyOf(steps);
+            plan = List.copyOf(plan);
+            stepsDone = List.copyOf(stepsDone);
+        }
+    }
+
+    /** What lists show of a dataset. */
+    public record Summary(String id, String name, String noun, int version, int rowCount, Instant loadedAt) {}
+}

@@ -1,0 +1,193 @@
+package keensparrow.server.dataset;
+
+import com.fasterxml.jackson.core.type.TypeReference;
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import keensparrow.core.infer.ColumnPlan;
+import keensparrow.core.infer.LoadReport;
+import keensparrow.core.prepare.Step;
+import keensparrow.core.prepare.Steps;
+import keensparrow.core.profile.Profile;
+import keensparrow.core.table.Schema;
+import keensparrow.server.http.Json;
+import keensparrow.server.store.DataFolder;
+import keensparrow.server.store.Database;
+
+/** Files, datasets and versions in the store, on the caller's connection: the service decides where it ends. */
+final class DatasetRepository {
+    private static final TypeReference<List<Step>> STEPS = new TypeReference<>() {};
+    private static final TypeReference<List<Dataset.FileRef>> FILES = new TypeReference<>() {};
+    private static final TypeReference<List<ColumnPlan>> PLAN = new TypeReference<>() {};
+    private static final TypeReference<List<Steps.Done>> DONE = new TypeReference<>() {};
+
+    void addFile(
+            Connection connection, String id, long ownerId, String name, DataFolder.Stored stored, Instant now)
+            throws SQLException {
+        String sql =
+                "insert into uploaded_file (id, owner_id, name, sha256, size_bytes, created_at) values (?, ?, ?, ?, ?, ?)";
+        Database.update(connection, sql, id, ownerId, name, stored.sha256(), stored.sizeBytes(), now);
+    }
+
+    Optional<Dataset.FileRef> findFile(Connection connection, long ownerId, String id) throws SQLException {
+        String sql = "select name, sha256, size_bytes from uploaded_file where id = ? and owner_id = ?";
+        return Database.one(
+                connection,
+                sql,
+                row -> new Dataset.FileRef(row.getString("name"), row.getString("sha256"), row.getLong("size_bytes")),
+                id,
+                ownerId);
+    }
+
+    void add(Connection connection, Dataset dataset, Instant now) throws SQLException {
+        String sql =
+                """
+                insert into dataset (id, owner_id, name, noun, steps, connection_id, query, current_version, created_at)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?)
+                """;
+        Database.update(
+                connection,
+                sql,
+                dataset.id(),
+                dataset.ownerId(),
+                dataset.name(),
+                dataset.noun(),
+                Json.writeList(dataset.steps(), STEPS),
+                dataset.connectionId(),
+                dataset.query(),
+                dataset.currentVersion(),
+                now);
+    }
+
+    Optional<Dataset> find(Connection connection, long ownerId, String id) throws SQLException {
+        return Database.one(
+                connection, "select * from dataset where id = ? and owner_id = ?", DatasetRepository::dataset, id, ownerId);
+    }
+
+    /** For a colleague who came by a link: access has been decided by the link. */
+    Optional<Dataset> findAny(Connection connection, String id) throws SQLException {
+        return Database.one(connection, "select * from dataset where id = ?", DatasetRepository::dataset, id);
+    }
+
+    private static Dataset dataset(ResultSet row) throws SQLException {
+        return new Dataset(
+                row.getString("id"),
+                row.getLong("owner_id"),
+                row.getString("name"),
+                row.getString("noun"),
+                Json.read(row.getString("steps"), STEPS),
+                row.getString("connection_id"),
+                row.getString("query"),
+                row.getInt("current_version"));
+    }
+
+    List<Dataset.Summary> list(Connection connection, long ownerId) throws SQLException {
+        String sql =
+                """
+                select d.id, d.name, d.noun, v.number, v.row_count, v.loaded_at
+                from dataset d join dataset_version v on v.dataset_id = d.id and v.number = d.current_version
+                where d.owner_id = ? order by v.loaded_at desc
+                """;
+        return Database.list(
+                connection,
+                sql,
+                row -> new Dataset.Summary(
+                        row.getString("id"),
+                        row.getString("name"),
+                        row.getString("noun"),
+                        row.getInt("number"),
+                        row.getInt("row_count"),
+                        row.getObject("loaded_at", Instant.class)),
+                ownerId);
+    }
+
+    boolean rename(Connection connection, long ownerId, String id, String name, String noun) throws SQLException {
+        String sql = "update dataset set name = ?, noun = ? where id = ? and owner_id = ?";
+        return Database.update(connection, sql, name, noun, id, ownerId) == 1;
+    }
+
+    boolean remove(Connection connection, long ownerId, String id) throws SQLException {
+        return Database.update(connection, "delete from dataset where id = ? and owner_id = ?", id, ownerId) == 1;
+    }
+
+    int appsOn(Connection connection, String id) throws SQLException {
+        return Database.one(connection, "select count(*) from app where dataset_id = ?", row -> row.getInt(1), id)
+                .orElse(0);
+    }
+
+    int lastVersion(Connection connection, String id) throws SQLException {
+        String sql = "select coalesce(max(number), 0) from dataset_version where dataset_id = ?";
+        return Database.one(connection, sql, row -> row.getInt(1), id).orElse(0);
+    }
+
+    /** Adds the version and moves the dataset over to it; false when the dataset has moved on from {@code expected}. */
+    boolean addVersion(Connection connection, Dataset.Version version, int expected) throws SQLException {
+        String insert =
+                """
+                insert into dataset_version (dataset_id, number, files, steps, plan, report, steps_done, profile,
+                  columns, row_count, loaded_at)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                """;
+        Database.update(
+                connection,
+                insert,
+                version.datasetId(),
+                version.number(),
+                Json.writeList(version.files(), FILES),
+                Json.writeList(version.steps(), STEPS),
+                Json.writeList(version.plan(), PLAN),
+                Json.write(version.report()),
+                Json.writeList(version.stepsDone(), DONE),
+                Json.write(version.profile()),
+                Json.write(version.schema()),
+                version.rowCount(),
+                version.loadedAt());
+        String move = "update dataset set current_version = ?, steps = ? where id = ? and current_version = ?";
+        return Database.update(
+                        connection,
+                        move,
+                        version.number(),
+                        Json.writeList(version.steps(), STEPS),
+                        version.datasetId(),
+                        expected)
+                == 1;
+    }
+
+    Optional<Dataset.Version> findVersion(Connection connection, String datasetId, int number) throws SQLException {
+        return Database.one(
+                connection,
+                "select * from dataset_version where dataset_id = ? and number = ?",
+                row -> new Dataset.Version(
+                        datasetId,
+                        number,
+                        Json.read(row.getString("files"), FILES),
+                        Json.read(row.getString("steps"), STEPS),
+                        Json.read(row.getString("plan"), PLAN),
+                        Json.read(row.getString("report"), LoadReport.class),
+                        Json.read(row.getString("steps_done"), DONE),
+                        Json.read(row.getString("profile"), Profile.class),
+                        Json.read(row.getString("columns"), Schema.class),
+                        row.getInt("row_count"),
+                        row.getObject("loaded_at", Instant.class)),
+                datasetId,
+                number);
+    }
+
+    /** A version by its dataset and number. */
+    record VersionId(String datasetId, int number) {}
+
+    /** The version each dataset stands at and the few before it. */
+    List<VersionId> keptVersions(Connection connection, int kept) throws SQLException {
+        String sql =
+                """
+                select v.dataset_id, v.number
+                from dataset_version v join dataset d on d.id = v.dataset_id
+                where v.number > d.current_version - ?
+                """;
+        return Database.list(
+                connection, sql, row -> new VersionId(row.getString("dataset_id"), row.getInt("number")), kept);
+    }
+}

@@ -1,0 +1,231 @@
+package keensparrow.server.dataset;
+
+import io.javalin.http.Context;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.IntStream;
+import keensparrow.core.engine.MemoryEngine;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.filter.Filter;
+import keensparrow.core.infer.LoadReport;
+import keensparrow.core.infer.Roles;
+import keensparrow.core.prepare.Step;
+import keensparrow.core.prepare.Steps;
+import keensparrow.core.profile.ColumnProfile;
+import keensparrow.core.question.Question;
+import keensparrow.core.question.QuestionSet;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Role;
+import keensparrow.server.http.Access;
+import keensparrow.server.http.Api;
+import keensparrow.server.http.Caller;
+import keensparrow.server.http.OpenApi;
+import keensparrow.server.http.Requests;
+import keensparrow.server.job.Job;
+import keensparrow.server.source.QueryService;
+import org.jspecify.annotations.Nullable;
+
+/** Uploads, datasets, their steps, questions about them and their rows. */
+public final class DatasetRoutes {
+    private static final int LONGEST_NAME = 200;
+
+    private final DatasetService service;
+
+    public DatasetRoutes(DatasetService service) {
+        this.service = service;
+    }
+
+    /** The bytes of a file as they are. */
+    @OpenApi.Stream("application/octet-stream")
+    record FileBytes() {}
+
+    /** A line of JSON for each answer. */
+    @OpenApi.Stream("application/x-ndjson")
+    record AnswerLines() {}
+
+    /** Comma-separated rows. */
+    @OpenApi.Stream("text/csv")
+    record CsvRows() {}
+
+    record CreateRequest(
+            @Nullable List<String> files, @Nullable String name, QueryService.@Nullable Query query) {}
+
+    /** Files to load, or none to run the query of the dataset again. */
+    record RefreshRequest(@Nullable List<String> files) {}
+
+    record StepsRequest(@Nullable List<Step> steps) {}
+
+    record RenameRequest(@Nullable String name, @Nullable String noun) {}
+
+    record Datasets(List<Dataset.Summary> datasets) {}
+
+    record Details(
+            String id,
+            String name,
+            String noun,
+            int version,
+            int rowCount,
+            Instant loadedAt,
+            List<SourceFile> files,
+            @Nullable String query,
+            List<Column> columns,
+            List<Step> steps,
+            List<Steps.Done> stepsDone,
+            LoadReport report) {}
+
+    record SourceFile(String name, long sizeBytes) {}
+
+    /** A column with what is in it, and the roles it could be given. */
+    record Column(ColumnInfo info, ColumnProfile profile, List<Role> possibleRoles) {}
+
+    /** Questions about all rows that pass the filters. */
+    record AskRequest(@Nullable List<Filter> filters, @Nullable List<Question> questions) {}
+
+    /** A row page or a download: columns left out means all of them. */
+    record RowsRequest(
+            @Nullable List<Filter> filters,
+            @Nullable List<String> columns,
+            @Nullable List<Question.Sort> sort,
+            @Nullable Integer offset,
+            @Nullable Integer limit) {}
+
+    public void add(Api api) {
+        api.post("/api/files", Access.AUTHOR, "Upload a file as the body; its name in ?name=", FileBytes.class, DatasetService.Uploaded.class, this::upload);
+        api.get("/api/datasets", Access.AUTHOR, "Your datasets", Datasets.class, (ctx, caller) ->
+                ctx.json(new Datasets(service.list(caller.id()))));
+        api.post("/api/datasets", Access.AUTHOR, "Load uploaded files, or the result of a query, as a new dataset", CreateRequest.class, Job.Status.class, this::create);
+        api.get("/api/datasets/{id}", Access.AUTHOR, "A dataset: columns, types, counts, steps", Details.class, this::details);
+        api.put("/api/datasets/{id}", Access.AUTHOR, "Rename a dataset", RenameRequest.class, null, this::rename);
+        api.delete("/api/datasets/{id}", Access.AUTHOR, "Remove a dataset that no app shows", (ctx, caller) -> {
+            service.remove(caller.id(), ctx.pathParam("id"));
+            ctx.status(204);
+        });
+        api.post("/api/datasets/{id}/versions", Access.AUTHOR, "Load a newer file, or run the query again", RefreshRequest.class, Job.Status.class, this::refresh);
+        api.put("/api/datasets/{id}/steps", Access.AUTHOR, "Replay with other steps", StepsRequest.class, Job.Status.class, this::changeSteps);
+        api.post("/api/datasets/{id}/answers", Access.AUTHOR, "Ask questions, with filters; answers come line by line", AskRequest.class, AnswerLines.class, this::ask);
+        api.post("/api/datasets/{id}/rows.csv", Access.AUTHOR, "Download rows, with filters", RowsRequest.class, CsvRows.class, this::download);
+    }
+
+    private void upload(Context ctx, Caller caller) {
+        String name = Requests.name(ctx.queryParam("name"), "The file name", LONGEST_NAME);
+        String length = ctx.header("Content-Length");
+        long expected = length == null ? -1 : Long.parseLong(length);
+        ctx.json(service.upload(caller.id(), name, ctx.bodyInputStream(), expected));
+    }
+
+    private void create(Context ctx, Caller caller) {
+        CreateRequest request = Requests.body(ctx, CreateRequest.class);
+        QueryService.Query query = request.query();
+        Job job = query != null
+                ? service.createFromQuery(
+                        caller.id(), query, Requests.name(request.name(), "The name of the dataset", LONGEST_NAME))
+                : service.createFromFiles(
+                        caller.id(), Requests.present(request.files(), "The list of files"), request.name());
+        ctx.json(job.status());
+    }
+
+    private void details(Context ctx, Caller caller) {
+        Dataset dataset = service.get(caller.id(), ctx.pathParam("id"));
+        Dataset.Version version = service.version(dataset);
+        List<ColumnInfo> infos = version.schema().columns();
+        List<Column> columns = IntStream.range(0, infos.size())
+                .mapToObj(i -> new Column(
+                        infos.get(i),
+                        version.profile().columns().get(i),
+                        Roles.possible(infos.get(i).type())))
+                .toList();
+        ctx.json(new Details(
+                dataset.id(),
+                dataset.name(),
+                dataset.noun(),
+                version.number(),
+                version.rowCount(),
+                version.loadedAt(),
+                version.files().stream()
+                        .map(file -> new SourceFile(file.name(), file.sizeBytes()))
+                        .toList(),
+                dataset.query(),
+                columns,
+                version.steps(),
+                version.stepsDone(),
+                version.report()));
+    }
+
+    private void rename(Context ctx, Caller caller) {
+        RenameRequest request = Requests.body(ctx, RenameRequest.class);
+        service.rename(
+                caller.id(),
+                ctx.pathParam("id"),
+                Requests.name(request.name(), "The name", LONGEST_NAME),
+                Requests.name(request.noun(), "The word for a row", 80));
+        ctx.status(204);
+    }
+
+    private void refresh(Context ctx, Caller caller) {
+        List<String> files = Requests.body(ctx, RefreshRequest.class).files();
+        String id = ctx.pathParam("id");
+        Job job = files == null
+                ? service.refreshFromQuery(caller.id(), id)
+                : service.refreshFromFiles(caller.id(), id, files);
+        ctx.json(job.status());
+    }
+
+    private void changeSteps(Context ctx, Caller caller) {
+        List<Step> steps =
+                Requests.present(Requests.body(ctx, StepsRequest.class).steps(), "The list of steps");
+        ctx.json(service.changeSteps(caller.id(), ctx.pathParam("id"), steps).status());
+    }
+
+    private void ask(Context ctx, Caller caller) throws Exception {
+        AskRequest request = Requests.body(ctx, AskRequest.class);
+        MemoryEngine engine = engine(ctx, caller);
+        List<QuestionSet.Condition> conditions = new ArrayList<>();
+        for (Filter filter : orEmpty(request.filters())) {
+            filter.fit(engine.table());
+            conditions.add(new QuestionSet.Condition(String.valueOf(conditions.size()), filter));
+        }
+        List<QuestionSet.Asked> asked = new ArrayList<>();
+        for (Question question : Requests.present(request.questions(), "The list of questions")) {
+            asked.add(new QuestionSet.Asked(String.valueOf(asked.size()), bounded(question), Set.of()));
+        }
+        AnswerStream stream = new AnswerStream(ctx);
+        engine.answer(new QuestionSet(conditions, asked), stream::question, () -> false);
+    }
+
+    private static Question bounded(Question question) {
+        if (question instanceof Question.Rows rows && (rows.limit() > 10_000 || rows.limit() < 0 || rows.offset() < 0)) {
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST, "Ask for 0 to 10,000 rows at a time, or download them as CSV.");
+        }
+        if (question instanceof Question.Groups groups && (groups.measures().isEmpty() || groups.by().size() > 2)) {
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST, "Groups need one measure or more and at most two groupings.");
+        }
+        return question;
+    }
+
+    private void download(Context ctx, Caller caller) throws Exception {
+        RowsRequest request = Requests.body(ctx, RowsRequest.class);
+        Dataset dataset = service.get(caller.id(), ctx.pathParam("id"));
+        MemoryEngine engine = service.engine(service.version(dataset));
+        List<Filter> filters = orEmpty(request.filters());
+        filters.forEach(filter -> filter.fit(engine.table()));
+        List<String> columns = request.columns() == null
+                ? engine.table().schema().columns().stream().map(ColumnInfo::name).toList()
+                : request.columns();
+        int[] rows = engine.sortedRows(new HashSet<>(filters), orEmpty(request.sort()));
+        RowsDownload.send(ctx, engine.table(), columns, rows, dataset.name(), filters.isEmpty() ? "" : "filtered");
+    }
+
+    private MemoryEngine engine(Context ctx, Caller caller) {
+        return service.engine(service.version(service.get(caller.id(), ctx.pathParam("id"))));
+    }
+
+    private static <T> List<T> orEmpty(@Nullable List<T> list) {
+        return list == null ? List.of() : list;
+    }
+}

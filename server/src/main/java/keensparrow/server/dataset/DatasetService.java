@@ -1,0 +1,236 @@
+package keensparrow.server.dataset;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import keensparrow.core.draft.FirstDraft;
+import keensparrow.core.engine.MemoryEngine;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.prepare.Step;
+import keensparrow.server.job.Job;
+import keensparrow.server.job.Jobs;
+import keensparrow.server.source.QueryService;
+import keensparrow.server.store.DataFolder;
+import keensparrow.server.store.Database;
+import keensparrow.server.store.Secrets;
+import org.jspecify.annotations.Nullable;
+
+/** Files, datasets and their versions. */
+public final class DatasetService {
+    private static final int VERSIONS_KEPT = 5;
+    private static final int MOST_FILES = 200;
+    private static final int MOST_STEPS = 200;
+
+    private final Database database;
+    private final DataFolder folder;
+    private final Jobs jobs;
+    private final QueryService queries;
+    private final Clock clock;
+    private final DatasetRepository datasets = new DatasetRepository();
+    private final Engines engines;
+    private final Loads loads;
+
+    /** @param memoryBytes that tables may take together */
+    public DatasetService(
+            Database database, DataFolder folder, Jobs jobs, QueryService queries, long memoryBytes, Clock clock) {
+        this.database = database;
+        this.folder = folder;
+        this.jobs = jobs;
+        this.queries = queries;
+        this.clock = clock;
+        this.engines = new Engines(memoryBytes);
+        this.loads = new Loads(database, folder, engines, clock);
+    }
+
+    /** A file as stored. */
+    record Uploaded(String id, String name, long sizeBytes) {}
+
+    /** Stores an upload as it streams in. @param expectedBytes −1 when not announced */
+    Uploaded upload(long ownerId, String name, InputStream in, long expectedBytes) {
+        DataFolder.Stored stored = folder.store(in, expectedBytes);
+        String id = Secrets.id();
+        database.act(connection -> {
+            datasets.addFile(connection, id, ownerId, name, stored, clock.instant());
+        });
+        return new Uploaded(id, name, stored.sizeBytes());
+    }
+
+    /** Starts to load files into a new dataset; the job says how it gets on and which dataset it became. */
+    Job createFromFiles(long ownerId, List<String> fileIds, @Nullable String name) {
+        List<Dataset.FileRef> files = files(ownerId, fileIds);
+        String title = name == null || name.isBlank() ? FirstDraft.titleFrom(files.get(0).name()) : name.strip();
+        String noun = FirstDraft.nounFrom(files.get(0).name());
+        Dataset dataset = new Dataset(Secrets.id(), ownerId, title, noun, List.of(), null, null, 0);
+        return jobs.start(ownerId, "Load " + files.get(0).name(), job -> create(job, dataset, files));
+    }
+
+    /** Starts to load the result of a query into a new dataset. */
+    Job createFromQuery(long ownerId, QueryService.Query query, String name) {
+        queries.requireRunnable(ownerId, query);
+        String noun = FirstDraft.nounFrom(name);
+        Dataset dataset = new Dataset(
+                Secrets.id(), ownerId, name, noun, List.of(), query.connectionId(), query.sql(), 0);
+        return jobs.start(
+                ownerId, "Load query " + name, job -> create(job, dataset, List.of(run(job, ownerId, query, name))));
+    }
+
+    private Dataset.FileRef run(Job job, long ownerId, QueryService.Query query, String name) {
+        DataFolder.Stored stored = queries.spool(job, ownerId, query, folder);
+        return new Dataset.FileRef(name, stored.sha256(), stored.sizeBytes());
+    }
+
+    private void create(Job job, Dataset dataset, List<Dataset.FileRef> files) {
+        database.act(connection -> {
+            datasets.add(connection, dataset, clock.instant());
+        });
+        boolean made = false;
+        try {
+            loads.load(job, dataset, null, files, dataset.steps());
+            job.concerns(dataset.id());
+            made = true;
+        } finally {
+            if (!made) { // nothing of a dataset without a version stays
+                database.inTransaction(connection -> datasets.remove(connection, dataset.ownerId(), dataset.id()));
+            }
+        }
+    }
+
+    private List<Dataset.FileRef> files(long ownerId, List<String> ids) {
+        if (ids.isEmpty() || ids.size() > MOST_FILES) {
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST, "Name 1 to " + MOST_FILES + " uploaded files to load.");
+        }
+        return database.inTransaction(connection -> {
+            List<Dataset.FileRef> files = new ArrayList<>();
+            for (String id : ids) {
+                files.add(datasets.findFile(connection, ownerId, id)
+                        .orElseThrow(() -> new UserException(
+                                ErrorCode.NOT_FOUND, "There is no such uploaded file. Upload it again.")));
+            }
+            return files;
+        });
+    }
+
+    /** Loads newer files into a dataset: same steps, same app, new rows. The last version stays if they do not fit. */
+    Job refreshFromFiles(long ownerId, String id, List<String> fileIds) {
+        Dataset dataset = get(ownerId, id);
+        List<Dataset.FileRef> files = files(ownerId, fileIds);
+        return jobs.start(ownerId, "Load " + files.get(0).name(), job -> {
+            job.concerns(id);
+            loads.load(job, dataset, version(dataset), files, dataset.steps());
+        });
+    }
+
+    /** Runs the query of a dataset again. @throws UserException INVALID_REQUEST when it has none */
+    Job refreshFromQuery(long ownerId, String id) {
+        Dataset dataset = get(ownerId, id);
+        String connectionId = dataset.connectionId();
+        String sql = dataset.query();
+        if (connectionId == null || sql == null) {
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST, "This dataset comes from a file. Load a newer file instead.");
+        }
+        QueryService.Query query = new QueryService.Query(connectionId, sql, null, null);
+        return jobs.start(ownerId, "Run query " + dataset.name(), job -> {
+            job.concerns(id);
+            Dataset.FileRef result = run(job, ownerId, query, dataset.name());
+            loads.load(job, dataset, version(dataset), List.of(result), dataset.steps());
+        });
+    }
+
+    /** Replays with other steps; the last version stays if one does not fit. */
+    Job changeSteps(long ownerId, String id, List<Step> steps) {
+        if (steps.size() > MOST_STEPS) {
+            throw new UserException(ErrorCode.INVALID_REQUEST, "A dataset has at most " + MOST_STEPS + " steps.");
+        }
+        Dataset dataset = get(ownerId, id);
+        Dataset.Version before = version(dataset);
+        return jobs.start(ownerId, "Prepare " + dataset.name(), job -> {
+            job.concerns(id);
+            if (Loads.canExtend(before, steps)) {
+                loads.extend(job, dataset, before, steps);
+            } else {
+                loads.load(job, dataset, before, before.files(), steps);
+            }
+        });
+    }
+
+    List<Dataset.Summary> list(long ownerId) {
+        return database.inTransaction(connection -> datasets.list(connection, ownerId));
+    }
+
+    /** @throws UserException NOT_FOUND when the owner has no such dataset */
+    public Dataset get(long ownerId, String id) {
+        return database.inTransaction(connection -> datasets.find(connection, ownerId, id))
+                .orElseThrow(DatasetService::notFound);
+    }
+
+    /** For links, which decide access themselves. */
+    public Dataset getForLink(String id) {
+        return database.inTransaction(connection -> datasets.findAny(connection, id))
+                .orElseThrow(DatasetService::notFound);
+    }
+
+    private static UserException notFound() {
+        return new UserException(
+                ErrorCode.NOT_FOUND, "There is no such dataset, or it is not yours. Go back to the start page.");
+    }
+
+    /** The version a dataset stands at. */
+    public Dataset.Version version(Dataset dataset) {
+        return database.inTransaction(
+                        connection -> datasets.findVersion(connection, dataset.id(), dataset.currentVersion()))
+                .orElseThrow(DatasetService::notFound);
+    }
+
+    /** The engine over the rows of a version. */
+    public MemoryEngine engine(Dataset.Version version) {
+        return engines.get(
+                new DatasetRepository.VersionId(version.datasetId(), version.number()), () -> loads.table(version));
+    }
+
+    void rename(long ownerId, String id, String name, String noun) {
+        if (!database.inTransaction(connection -> datasets.rename(connection, ownerId, id, name, noun))) {
+            throw notFound();
+        }
+    }
+
+    /** @throws UserException CONFLICT while an app shows it */
+    void remove(long ownerId, String id) {
+        get(ownerId, id);
+        database.inTransaction(connection -> {
+            if (datasets.appsOn(connection, id) > 0) {
+                throw new UserException(
+                        ErrorCode.CONFLICT, "An app shows this dataset. Remove the app first, then the dataset.");
+            }
+            return datasets.remove(connection, ownerId, id);
+        });
+        engines.remove(id);
+    }
+
+    /** At the start: removes what a crash left and what is no longer needed, then loads the tables ahead of readers. */
+    public void sweepAndWarmUp() throws IOException {
+        List<DatasetRepository.VersionId> kept =
+                database.inTransaction(connection -> datasets.keptVersions(connection, VERSIONS_KEPT));
+        Set<Path> inUse = new HashSet<>();
+        kept.forEach(version -> inUse.add(folder.snapshot(version.datasetId(), version.number())));
+        folder.sweep(inUse);
+        Thread warmUp = new Thread(this::warmUp, "warm-up");
+        warmUp.setDaemon(true);
+        warmUp.start();
+    }
+
+    private void warmUp() {
+        for (DatasetRepository.VersionId id :
+                database.inTransaction(connection -> datasets.keptVersions(connection, 1))) {
+            database.inTransaction(connection -> datasets.findVersion(connection, id.datasetId(), id.number()))
+                    .ifPresent(this::engine);
+        }
+    }
+}

@@ -1,0 +1,49 @@
+package keensparrow.server.dataset;
+
+import io.javalin.http.Context;
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.text.Normalizer;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Locale;
+import keensparrow.core.table.Table;
+import keensparrow.formats.csv.CsvDownload;
+
+/** Streams rows as a CSV file whose name says what and when. */
+public final class RowsDownload {
+    private RowsDownload() {}
+
+    /** @param part what of it, such as {@code filtered}; may be empty */
+    public static void send(Context ctx, Table table, List<String> columns, int[] rows, String title, String part)
+            throws IOException {
+        columns.forEach(table::column); // a column that is gone fails before the first byte
+        ctx.contentType("text/csv; charset=utf-8");
+        ctx.header("Content-Disposition", disposition(fileName(title, part, LocalDate.now(ZoneOffset.UTC))));
+        ctx.header("Cache-Control", "no-store");
+        try (OutputStream out = new BufferedOutputStream(ctx.outputStream(), 1 << 16)) {
+            CsvDownload.write(table, columns, rows, out);
+        }
+    }
+
+    /** {@code night-routes-punctuality-filtered-2026-11-23.csv} */
+    static String fileName(String title, String part, LocalDate day) {
+        String words = (title + " " + part)
+                .strip()
+                .toLowerCase(Locale.ROOT)
+                .replaceAll("[^\\p{L}\\p{N}]+", "-")
+                .replaceAll("^-|-$", "");
+        String cut = words.length() > 100 ? words.substring(0, 100) : words;
+        return (cut.isEmpty() ? "rows" : cut) + "-" + day + ".csv";
+    }
+
+    private static String disposition(String name) {
+        String ascii = Normalizer.normalize(name, Normalizer.Form.NFD).replaceAll("[^\\x20-\\x7e]", "");
+        String encoded = URLEncoder.encode(name, StandardCharsets.UTF_8).replace("+", "%20");
+        return "attachment; filename=\"" + ascii + "\"; filename*=UTF-8''" + encoded;
+    }
+}

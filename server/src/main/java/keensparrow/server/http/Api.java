@@ -1,0 +1,108 @@
+package keensparrow.server.http;
+
+import io.javalin.config.JavalinConfig;
+import io.javalin.http.Context;
+import io.javalin.http.Handler;
+import io.javalin.http.HandlerType;
+import java.util.ArrayList;
+import java.util.List;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import org.jspecify.annotations.Nullable;
+
+/** The routes of the HTTP interface. Each says who may call it and what it takes and gives; that is also its description. */
+public final class Api {
+
+    private final List<Route> routes = new ArrayList<>();
+    private final Identity identity;
+
+    /** Finds out who calls. */
+    public interface Identity {
+        /**
+         * @throws UserException NOT_ALLOWED when a call that changes something comes from a browser without the token
+         *     that only our pages know
+         */
+        Caller of(Context ctx);
+    }
+
+    /** What a route does; the caller has been let through. */
+    public interface Action {
+        void run(Context ctx, Caller caller) throws Exception;
+    }
+
+    /** @param request body taken, null for none; @param response body given, null for none or a stream */
+    public record Route(
+            HandlerType method,
+            String path,
+            Access access,
+            String summary,
+            @Nullable Class<?> request,
+            @Nullable Class<?> response,
+            Action action) {}
+
+    public Api(Identity identity) {
+        this.identity = identity;
+    }
+
+    public List<Route> routes() {
+        return List.copyOf(routes);
+    }
+
+    public void get(String path, Access access, String summary, @Nullable Class<?> response, Action action) {
+        routes.add(new Route(HandlerType.GET, path, access, summary, null, response, action));
+    }
+
+    public void post(
+            String path,
+            Access access,
+            String summary,
+            @Nullable Class<?> request,
+            @Nullable Class<?> response,
+            Action action) {
+        routes.add(new Route(HandlerType.POST, path, access, summary, request, response, action));
+    }
+
+    public void put(
+            String path,
+            Access access,
+            String summary,
+            @Nullable Class<?> request,
+            @Nullable Class<?> response,
+            Action action) {
+        routes.add(new Route(HandlerType.PUT, path, access, summary, request, response, action));
+    }
+
+    public void delete(String path, Access access, String summary, Action action) {
+        routes.add(new Route(HandlerType.DELETE, path, access, summary, null, null, action));
+    }
+
+    /** Puts the routes into the server. */
+    public void register(JavalinConfig config) {
+        for (Route route : routes) {
+            Handler handler = ctx -> {
+                Caller caller = identity.of(ctx);
+                require(route.access(), caller);
+                route.action().run(ctx, caller);
+            };
+            config.routes.addHttpHandler(route.method(), route.path(), handler);
+        }
+    }
+
+    private static void require(Access access, Caller caller) {
+        if (access == Access.ANYONE) {
+            return;
+        }
+        caller.id();
+        boolean allowed =
+                switch (access) {
+                    case ADMINISTRATOR -> caller.role() == Caller.Role.ADMINISTRATOR;
+                    case AUTHOR -> caller.role() != Caller.Role.READER;
+                    default -> true;
+                };
+        if (!allowed) {
+            throw new UserException(
+                    ErrorCode.NOT_ALLOWED,
+                    "Your account may not do this. Ask an administrator if you need to.");
+        }
+    }
+}

@@ -1,0 +1,33 @@
+package keensparrow.server.http;
+
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Who calls.
+ *
+ * @param accountId null for someone who has not signed in
+ */
+public record Caller(@Nullable Long accountId, String name, Role role) {
+    public static final Caller NOBODY = new Caller(null, "", Role.READER);
+
+    /** What an account may do. */
+    public enum Role {
+        READER,
+        AUTHOR,
+        ADMINISTRATOR
+    }
+
+    /** @throws UserException SIGN_IN_NEEDED */
+    public long id() {
+        if (accountId == null) {
+            throw new UserException(ErrorCode.SIGN_IN_NEEDED, "Sign in to see this.");
+        }
+        return accountId;
+    }
+
+    public boolean isSignedIn() {
+        return accountId != null;
+    }
+}

@@ -1,0 +1,114 @@
+package keensparrow.server.http;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import io.javalin.config.JavalinConfig;
+import io.javalin.http.Context;
+import io.javalin.http.HttpResponseException;
+import java.io.EOFException;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.server.store.StoreException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** The one place where failures become answers: problem details after RFC 9457, with nothing of the inside. */
+public final class Errors {
+    private static final Logger LOG = LoggerFactory.getLogger(Errors.class);
+
+    private Errors() {}
+
+    /** @param type a name under which the failure is described in docs/http.md */
+    public record Problem(String type, String title, int status, String detail, String code) {}
+
+    public static void register(JavalinConfig config) {
+        config.routes.exception(UserException.class, (e, ctx) -> answer(ctx, e));
+        config.routes.exception(JsonProcessingException.class, (e, ctx) -> answer(ctx, Requests.unreadable(e)));
+        config.routes.exception(EOFException.class, (e, ctx) -> ctx.status(400)); // the caller has gone
+        config.routes.exception(StoreException.class, (e, ctx) -> {
+            LOG.error("{} {}", ctx.method(), ctx.path(), e);
+            write(ctx, 503, "STORE_FAILED", "The server cannot reach its data at the moment. Try again in a minute.");
+        });
+        config.routes.exception(HttpResponseException.class, (e, ctx) -> framework(ctx, e));
+        config.routes.exception(Exception.class, (e, ctx) -> {
+            LOG.error("{} {}", ctx.method(), ctx.path(), e);
+            write(
+                    ctx,
+                    500,
+                    "INTERNAL",
+                    "Something went wrong on the server. It has been logged; nothing was changed. Try again, and tell"
+                            + " the administrator if it happens once more.");
+        });
+    }
+
+    private static void framework(Context ctx, HttpResponseException e) {
+        String detail =
+                switch (e.getStatus()) {
+                    case 404 -> "There is nothing at this address.";
+                    case 405 -> "This address does not take " + ctx.method() + ".";
+                    case 413 -> "The request is larger than this address takes.";
+                    default -> "The request cannot be answered as it is.";
+                };
+        write(ctx, e.getStatus(), e.getStatus() == 404 ? "NOT_FOUND" : "INVALID_REQUEST", detail);
+    }
+
+    public static void answer(Context ctx, UserException e) {
+        int status = status(e.code());
+        Map<String, Object> problem = problem(status, e.code().name(), e.text());
+        e.span().ifPresent(span -> problem.put("span", span));
+        write(ctx, status, problem);
+    }
+
+    private static void write(Context ctx, int status, String code, String detail) {
+        write(ctx, status, problem(status, code, detail));
+    }
+
+    private static void write(Context ctx, int status, Map<String, Object> problem) {
+        if (!ctx.res().isCommitted()) {
+            ctx.status(status);
+            ctx.result(Json.write(problem));
+            ctx.contentType("application/problem+json");
+        }
+    }
+
+    private static Map<String, Object> problem(int status, String code, String detail) {
+        Map<String, Object> problem = new LinkedHashMap<>();
+        problem.put("type", "urn:keensparrow:" + code.toLowerCase(java.util.Locale.ROOT).replace('_', '-'));
+        problem.put("title", title(status));
+        problem.put("status", status);
+        problem.put("detail", detail);
+        problem.put("code", code);
+        return problem;
+    }
+
+    private static String title(int status) {
+        return switch (status) {
+            case 400 -> "Not understood";
+            case 401 -> "Sign in needed";
+            case 403 -> "Not allowed";
+            case 404 -> "Not found";
+            case 409 -> "Changed meanwhile";
+            case 413 -> "Too large";
+            case 422 -> "Does not fit";
+            case 429 -> "Too many tries";
+            case 500, 503 -> "Server trouble";
+            case 507 -> "Disk full";
+            default -> "Not answered";
+        };
+    }
+
+    static int status(ErrorCode code) {
+        return switch (code) {
+            case INVALID_REQUEST, UPLOAD_INCOMPLETE -> 400;
+            case SIGN_IN_NEEDED, SIGN_IN_FAILED -> 401;
+            case NOT_ALLOWED -> 403;
+            case NOT_FOUND -> 404;
+            case CONFLICT, CANCELLED -> 409;
+            case FILE_TOO_LARGE -> 413;
+            case TOO_MANY_TRIES -> 429;
+            case DISK_FULL -> 507;
+            default -> 422;
+        };
+    }
+}

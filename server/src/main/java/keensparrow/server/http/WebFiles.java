@@ -1,0 +1,84 @@
+package keensparrow.server.http;
+
+import io.javalin.config.JavalinConfig;
+import io.javalin.http.Context;
+import io.javalin.http.NotFoundResponse;
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import org.jspecify.annotations.Nullable;
+
+/** The built front end from the jar, in the packed form made at build time that the browser takes. */
+public final class WebFiles {
+    private static final String ROOT = "/public";
+    private static final Map<String, String> TYPES = Map.of(
+            "js", "text/javascript; charset=utf-8",
+            "css", "text/css; charset=utf-8",
+            "html", "text/html; charset=utf-8",
+            "svg", "image/svg+xml",
+            "woff2", "font/woff2",
+            "png", "image/png",
+            "json", "application/json");
+
+    private final Map<String, Optional<byte[]>> cache = new ConcurrentHashMap<>();
+
+    public void register(JavalinConfig config) {
+        config.routes.get("/assets/{file}", ctx -> {
+            String file = ctx.pathParam("file");
+            send(ctx, "/assets/" + file);
+            ctx.header("Cache-Control", "public, max-age=31536000, immutable"); // names change with the content
+        });
+        config.spaRoot.addHandler("/", ctx -> {
+            String path = ctx.path();
+            if (path.startsWith("/api/") || path.startsWith("/assets/")) {
+                throw new NotFoundResponse();
+            }
+            send(ctx, path.equals("/favicon.svg") ? path : "/index.html");
+            ctx.header("Cache-Control", "no-cache");
+        });
+    }
+
+    private void send(Context ctx, String path) {
+        String extension = path.substring(path.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT);
+        String accepted = Optional.ofNullable(ctx.header("Accept-Encoding")).orElse("");
+        for (String form : List.of("br", "gzip")) {
+            String suffix = form.equals("br") ? ".br" : ".gz";
+            byte[] packed = accepted.contains(form) ? load(path + suffix) : null;
+            if (packed != null) {
+                ctx.header("Content-Encoding", form);
+                deliver(ctx, packed, extension);
+                return;
+            }
+        }
+        byte[] plain = load(path);
+        if (plain == null) {
+            throw new NotFoundResponse();
+        }
+        deliver(ctx, plain, extension);
+    }
+
+    private static void deliver(Context ctx, byte[] bytes, String extension) {
+        ctx.header("Vary", "Accept-Encoding");
+        ctx.contentType(TYPES.getOrDefault(extension, "application/octet-stream"));
+        ctx.result(bytes);
+    }
+
+    private byte @Nullable [] load(String path) {
+        if (path.contains("..")) {
+            return null;
+        }
+        return cache.computeIfAbsent(path, WebFiles::read).orElse(null);
+    }
+
+    private static Optional<byte[]> read(String path) {
+        try (InputStream in = WebFiles.class.getResourceAsStream(ROOT + path)) {
+            return in == null ? Optional.empty() : Optional.of(in.readAllBytes());
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+    }
+}

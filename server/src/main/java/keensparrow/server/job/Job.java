@@ -1,0 +1,108 @@
+package keensparrow.server.job;
+
+import java.util.concurrent.atomic.AtomicBoolean;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import org.jspecify.annotations.Nullable;
+
+/** One piece of work as it goes: what it does now, how far it is, and how to stop it. */
+public final class Job {
+    private final String id;
+    private final long ownerId;
+    private final String title;
+    private final AtomicBoolean cancelled = new AtomicBoolean();
+    private volatile State state = State.WAITING;
+    private volatile String doing = "Waiting for its turn";
+    private volatile long done;
+    private volatile long of;
+    private volatile @Nullable String message;
+    private volatile @Nullable String code;
+    private volatile @Nullable String datasetId;
+    private volatile @Nullable Runnable onCancel;
+
+    /** How a job stands. */
+    public enum State {
+        WAITING,
+        RUNNING,
+        DONE,
+        FAILED,
+        CANCELLED,
+        INTERRUPTED
+    }
+
+    Job(String id, long ownerId, String title) {
+        this.id = id;
+        this.ownerId = ownerId;
+        this.title = title;
+    }
+
+    /** What is told of a job. {@code of} is 0 while it is not known how much there is. */
+    public record Status(
+            String id,
+            String title,
+            State state,
+            String doing,
+            long done,
+            long of,
+            @Nullable String message,
+            @Nullable String code,
+            @Nullable String datasetId) {}
+
+    public Status status() {
+        return new Status(id, title, state, doing, done, of, message, code, datasetId);
+    }
+
+    long ownerId() {
+        return ownerId;
+    }
+
+    public String id() {
+        return id;
+    }
+
+    public void says(String what, long doneSoFar, long ofAll) {
+        doing = what;
+        done = doneSoFar;
+        of = ofAll;
+        stopIfCancelled();
+    }
+
+    /** @throws UserException CANCELLED when someone pressed cancel */
+    public void stopIfCancelled() {
+        if (cancelled.get()) {
+            throw new UserException(ErrorCode.CANCELLED, "Cancelled. Nothing was changed.");
+        }
+    }
+
+    public boolean isCancelled() {
+        return cancelled.get();
+    }
+
+    /** What stops work that waits elsewhere, such as a query; run once at most. */
+    public void onCancel(@Nullable Runnable action) {
+        onCancel = action;
+    }
+
+    public void concerns(String dataset) {
+        datasetId = dataset;
+    }
+
+    void cancel() {
+        if (cancelled.compareAndSet(false, true)) {
+            Runnable action = onCancel;
+            if (action != null) {
+                action.run();
+            }
+        }
+    }
+
+    void start() {
+        state = State.RUNNING;
+    }
+
+    void finish(State how, @Nullable String why, @Nullable String whyCode) {
+        message = why;
+        code = whyCode;
+        state = how; // last: whoever sees the state sees the rest
+    }
+}

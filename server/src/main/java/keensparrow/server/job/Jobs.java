@@ -1,0 +1,196 @@
+package keensparrow.server.job;
+
+import java.time.Clock;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.server.store.Database;
+import keensparrow.server.store.Secrets;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** Runs work in the background, a few pieces at a time. What a restart cuts off is told as interrupted. */
+public final class Jobs implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
+    private static final int AT_A_TIME = 2;
+    private static final int WAITING_FOR_ONE = 20;
+
+    private final Database database;
+    private final Clock clock;
+    private final ExecutorService pool = Executors.newFixedThreadPool(AT_A_TIME, work -> {
+        Thread thread = new Thread(work, "job");
+        thread.setDaemon(true);
+        return thread;
+    });
+    private final Map<String, Job> live = new ConcurrentHashMap<>();
+
+    /** What a job does. */
+    public interface Work {
+        void run(Job job) throws Exception;
+    }
+
+    public Jobs(Database database, Clock clock) {
+        this.database = database;
+        this.clock = clock;
+        database.inTransaction(connection -> Database.update(
+                connection,
+                "update job set state = ?, message = ? where state in (?, ?)",
+                Job.State.INTERRUPTED.name(),
+                "The server was restarted before this was done. Nothing was changed. Load the file again.",
+                Job.State.WAITING.name(),
+                Job.State.RUNNING.name()));
+    }
+
+    /** @throws UserException TOO_MANY_TRIES when the owner has too many pieces of work waiting */
+    public Job start(long ownerId, String title, Work work) {
+        long mine = live.values().stream()
+                .filter(job -> job.ownerId() == ownerId)
+                .filter(job -> job.status().state() == Job.State.WAITING)
+                .count();
+        if (mine >= WAITING_FOR_ONE) {
+            throw new UserException(
+                    ErrorCode.TOO_MANY_TRIES, "You have " + mine + " loads waiting. Wait until some are done.");
+        }
+        Job job = new Job(Secrets.id(), ownerId, title);
+        database.inTransaction(connection -> Database.update(
+                connection,
+                "insert into job (id, owner_id, title, state, created_at) values (?, ?, ?, ?, ?)",
+                job.id(),
+                ownerId,
+                title,
+                Job.State.WAITING.name(),
+                clock.instant()));
+        live.put(job.id(), job);
+        pool.execute(() -> run(job, work));
+        return job;
+    }
+
+    private void run(Job job, Work work) {
+        try {
+            job.stopIfCancelled();
+            job.start();
+            work.run(job);
+            finish(job, Job.State.DONE, null, null);
+        } catch (UserException e) {
+            boolean cancelled = e.code() == ErrorCode.CANCELLED || job.isCancelled();
+            finish(job, cancelled ? Job.State.CANCELLED : Job.State.FAILED, e.text(), e.code());
+        } catch (OutOfMemoryError e) {
+            LOG.error("job {} ran out of memory", job.id(), e);
+            finish(
+                    job,
+                    Job.State.FAILED,
+                    "There is not enough memory on the server for this table. Leave out columns or rows, or ask the"
+                            + " administrator for more.",
+                    ErrorCode.FILE_TOO_LARGE);
+        } catch (Exception e) {
+            LOG.error("job {} failed", job.id(), e);
+            finish(
+                    job,
+                    Job.State.FAILED,
+                    "Something went wrong on the server. It has been logged; nothing was changed.",
+                    null);
+        }
+    }
+
+    private void finish(
+            Job job,
+            Job.State state,
+            @Nullable String message,
+            @Nullable ErrorCode code) {
+        String codeName = code == null ? null : code.name();
+        try {
+            database.inTransaction(connection -> Database.update(
+                    connection,
+                    "update job set state = ?, message = ?, code = ?, dataset_id = ? where id = ?",
+                    state.name(),
+                    message == null ? null : message.substring(0, Math.min(2000, message.length())),
+                    codeName,
+                    job.status().datasetId(),
+                    job.id()));
+        } catch (RuntimeException e) {
+            LOG.error("the end of job {} could not be recorded", job.id(), e);
+        }
+        job.finish(state, message, codeName);
+    }
+
+    /** @throws UserException NOT_FOUND when the owner has no such job */
+    public Job.Status status(long ownerId, String id) {
+        Job job = live.get(id);
+        if (job != null && job.ownerId() == ownerId) {
+            return job.status();
+        }
+        return stored(ownerId).stream()
+                .filter(status -> status.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> new UserException(ErrorCode.NOT_FOUND, "There is no such job."));
+    }
+
+    private List<Job.Status> stored(long ownerId) {
+        String sql =
+                """
+                select id, title, state, message, code, dataset_id from job
+                where owner_id = ? order by created_at desc fetch first 50 rows only
+                """;
+        return database.inTransaction(connection -> Database.list(
+                connection,
+                sql,
+                row -> new Job.Status(
+                        row.getString("id"),
+                        row.getString("title"),
+                        Job.State.valueOf(row.getString("state")),
+                        "",
+                        0,
+                        0,
+                        row.getString("message"),
+                        row.getString("code"),
+                        row.getString("dataset_id")),
+                ownerId));
+    }
+
+    /** Those that run or wait, and what was interrupted by the last restart. */
+    public List<Job.Status> open(long ownerId) {
+        return stored(ownerId).stream()
+                .map(status -> {
+                    Job job = live.get(status.id());
+                    return job == null ? status : job.status();
+                })
+                .filter(status -> status.state() == Job.State.WAITING
+                        || status.state() == Job.State.RUNNING
+                        || status.state() == Job.State.INTERRUPTED)
+                .toList();
+    }
+
+    /** Stops it soon; nothing happens when it is done already. */
+    public void cancel(long ownerId, String id) {
+        Job job = live.get(id);
+        if (job == null || job.ownerId() != ownerId) {
+            int forgotten = database.inTransaction(connection -> Database.update(
+                    connection,
+                    "delete from job where id = ? and owner_id = ? and state = ?",
+                    id,
+                    ownerId,
+                    Job.State.INTERRUPTED.name()));
+            if (forgotten == 0) {
+                throw new UserException(ErrorCode.NOT_FOUND, "There is no such job.");
+            }
+            return;
+        }
+        job.cancel();
+    }
+
+    @Override
+    public void close() {
+        live.values().forEach(Job::cancel);
+        pool.shutdown();
+        try {
+            pool.awaitTermination(5, java.util.concurrent.TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+}

@@ -1,0 +1,85 @@
+package keensparrow.server.publish;
+
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import keensparrow.core.app.App;
+import keensparrow.server.http.Json;
+import keensparrow.server.store.Database;
+
+/** Editions and links in the store, on the caller's connection. */
+final class PublishRepository {
+    record Edition(int number, Instant publishedAt) {}
+
+    record Link(String slug, String appId, LinkAccess access) {}
+
+    /** What a link leads to. */
+    record Published(String datasetId, int number, Instant publishedAt, App app) {}
+
+    int lastEdition(Connection connection, String appId) throws SQLException {
+        String sql = "select coalesce(max(number), 0) from edition where app_id = ?";
+        return Database.one(connection, sql, row -> row.getInt(1), appId).orElse(0);
+    }
+
+    void addEdition(Connection connection, String appId, int number, App app, Instant now) throws SQLException {
+        String sql = "insert into edition (app_id, number, definition, published_at) values (?, ?, ?, ?)";
+        Database.update(connection, sql, appId, number, Json.write(app), now);
+    }
+
+    List<Edition> editions(Connection connection, String appId) throws SQLException {
+        String sql = "select number, published_at from edition where app_id = ? order by number desc";
+        return Database.list(
+                connection,
+                sql,
+                row -> new Edition(row.getInt("number"), row.getObject("published_at", Instant.class)),
+                appId);
+    }
+
+    Optional<Link> linkOf(Connection connection, String appId) throws SQLException {
+        return link(connection, "select slug, app_id, access from link where app_id = ?", appId);
+    }
+
+    Optional<Link> link(Connection connection, String slug) throws SQLException {
+        return link(connection, "select slug, app_id, access from link where slug = ?", slug);
+    }
+
+    private static Optional<Link> link(Connection connection, String sql, String by) throws SQLException {
+        return Database.one(
+                connection,
+                sql,
+                row -> new Link(
+                        row.getString("slug"),
+                        row.getString("app_id"),
+                        LinkAccess.valueOf(row.getString("access"))),
+                by);
+    }
+
+    void addLink(Connection connection, Link link, Instant now) throws SQLException {
+        String sql = "insert into link (slug, app_id, access, created_at) values (?, ?, ?, ?)";
+        Database.update(connection, sql, link.slug(), link.appId(), link.access().name(), now);
+    }
+
+    boolean setAccess(Connection connection, String appId, LinkAccess access) throws SQLException {
+        return Database.update(connection, "update link set access = ? where app_id = ?", access.name(), appId) == 1;
+    }
+
+    Optional<Published> newest(Connection connection, String appId) throws SQLException {
+        String sql =
+                """
+                select a.dataset_id, e.number, e.published_at, e.definition
+                from edition e join app a on a.id = e.app_id
+                where e.app_id = ? order by e.number desc fetch first 1 row only
+                """;
+        return Database.one(
+                connection,
+                sql,
+                row -> new Published(
+                        row.getString("dataset_id"),
+                        row.getInt("number"),
+                        row.getObject("published_at", Instant.class),
+                        Json.read(row.getString("definition"), App.class)),
+                appId);
+    }
+}

@@ -1,0 +1,92 @@
+package keensparrow.server.publish;
+
+import io.javalin.http.Context;
+import java.time.Instant;
+import java.util.List;
+import keensparrow.server.app.AppRecord;
+import keensparrow.server.app.AppService;
+import keensparrow.server.app.PageAnswers;
+import keensparrow.server.app.PageData;
+import keensparrow.server.dataset.Dataset;
+import keensparrow.server.dataset.DatasetService;
+import keensparrow.server.http.Access;
+import keensparrow.server.http.Api;
+import keensparrow.server.http.Caller;
+import keensparrow.server.http.OpenApi;
+import keensparrow.server.http.Requests;
+import org.jspecify.annotations.Nullable;
+
+/** Publishing, and what colleagues see behind a link. */
+public final class PublishRoutes {
+    private final PublishService service;
+    private final AppService apps;
+    private final DatasetService datasets;
+    private final PageAnswers answers;
+
+    public PublishRoutes(PublishService service, AppService apps, DatasetService datasets, PageAnswers answers) {
+        this.service = service;
+        this.apps = apps;
+        this.datasets = datasets;
+        this.answers = answers;
+    }
+
+    record AccessRequest(@Nullable LinkAccess access) {}
+
+    record Item(
+            String id, String title, String datasetId, Instant changedAt, int edition, @Nullable String slug) {}
+
+    record Items(List<Item> apps) {}
+
+    /** An edition as a colleague opens it. */
+    record Opened(int edition, Instant publishedAt, PageData page) {}
+
+    /** A line of JSON for each answer. */
+    @OpenApi.Stream("application/x-ndjson")
+    record AnswerLines() {}
+
+    public void add(Api api) {
+        api.get("/api/apps", Access.AUTHOR, "Your apps", Items.class, this::list);
+        api.get("/api/apps/{id}/editions", Access.AUTHOR, "Editions and link of an app", PublishService.State.class, (ctx, caller) ->
+                ctx.json(service.state(caller.id(), ctx.pathParam("id"))));
+        api.post("/api/apps/{id}/editions", Access.AUTHOR, "Publish the draft as the next edition", AccessRequest.class, PublishService.State.class, (ctx, caller) ->
+                ctx.json(service.publish(caller.id(), ctx.pathParam("id"), access(ctx))));
+        api.put("/api/apps/{id}/link", Access.AUTHOR, "Say who may open the link", AccessRequest.class, PublishService.State.class, (ctx, caller) ->
+                ctx.json(service.setAccess(caller.id(), ctx.pathParam("id"), access(ctx))));
+        api.get("/api/links/{slug}", Access.ANYONE, "The app behind a link; the link says who may open it", Opened.class, this::open);
+        api.post("/api/links/{slug}/answers", Access.ANYONE, "What its page shows, line by line", PageAnswers.Request.class, AnswerLines.class, this::answer);
+        api.get("/api/links/{slug}/rows.csv", Access.ANYONE, "Download the selected rows", null, this::download);
+    }
+
+    private static LinkAccess access(Context ctx) {
+        return Requests.present(Requests.body(ctx, AccessRequest.class).access(), "Who may open the link");
+    }
+
+    private void list(Context ctx, Caller caller) {
+        ctx.json(new Items(apps.list(caller.id()).stream()
+                .map(app -> item(caller.id(), app))
+                .toList()));
+    }
+
+    private Item item(long ownerId, AppRecord app) {
+        PublishService.State state = service.state(ownerId, app.id());
+        int edition = state.editions().isEmpty() ? 0 : state.editions().get(0).number();
+        return new Item(app.id(), app.draft().title(), app.datasetId(), app.changedAt(), edition, state.slug());
+    }
+
+    private void open(Context ctx, Caller caller) {
+        PublishRepository.Published published = service.open(caller, ctx.pathParam("slug"));
+        Dataset dataset = datasets.getForLink(published.datasetId());
+        PageData page = PageData.forColleagues(published.app(), dataset, datasets.version(dataset));
+        ctx.json(new Opened(published.number(), published.publishedAt(), page));
+    }
+
+    private void answer(Context ctx, Caller caller) {
+        PublishRepository.Published published = service.open(caller, ctx.pathParam("slug"));
+        answers.answer(ctx, published.app(), datasets.getForLink(published.datasetId()));
+    }
+
+    private void download(Context ctx, Caller caller) throws Exception {
+        PublishRepository.Published published = service.open(caller, ctx.pathParam("slug"));
+        answers.download(ctx, published.app(), datasets.getForLink(published.datasetId()));
+    }
+}

@@ -1,0 +1,90 @@
+package keensparrow.server.publish;
+
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.server.app.AppRecord;
+import keensparrow.server.app.AppService;
+import keensparrow.server.http.Caller;
+import keensparrow.server.store.Database;
+import keensparrow.server.store.Secrets;
+import org.jspecify.annotations.Nullable;
+
+/** Editions and links, and who may follow them. */
+public final class PublishService {
+    private final Database database;
+    private final AppService apps;
+    private final Clock clock;
+    private final PublishRepository repository = new PublishRepository();
+
+    public PublishService(Database database, AppService apps, Clock clock) {
+        this.database = database;
+        this.apps = apps;
+        this.clock = clock;
+    }
+
+    /** How an app stands with its colleagues. @param slug null before the first edition */
+    record State(List<PublishRepository.Edition> editions, @Nullable String slug, @Nullable LinkAccess access) {}
+
+    /** Freezes the draft as the next edition; the first one makes the link, which never changes afterwards. */
+    State publish(long ownerId, String appId, LinkAccess access) {
+        AppRecord app = apps.get(ownerId, appId);
+        app.draft().validate();
+        if (app.draft().views().isEmpty()) {
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST, "The app has no view yet. Add one, then publish it.");
+        }
+        database.act(connection -> {
+            int number = repository.lastEdition(connection, appId) + 1;
+            repository.addEdition(connection, appId, number, app.draft(), clock.instant());
+            if (!repository.setAccess(connection, appId, access)) {
+                PublishRepository.Link link = new PublishRepository.Link(Secrets.id(), appId, access);
+                repository.addLink(connection, link, clock.instant());
+            }
+        });
+        return state(ownerId, appId);
+    }
+
+    State setAccess(long ownerId, String appId, LinkAccess access) {
+        apps.get(ownerId, appId);
+        if (!database.inTransaction(connection -> repository.setAccess(connection, appId, access))) {
+            throw new UserException(ErrorCode.NOT_FOUND, "This app has no link yet. Publish it first.");
+        }
+        return state(ownerId, appId);
+    }
+
+    State state(long ownerId, String appId) {
+        apps.get(ownerId, appId);
+        return database.inTransaction(connection -> {
+            Optional<PublishRepository.Link> link = repository.linkOf(connection, appId);
+            return new State(
+                    repository.editions(connection, appId),
+                    link.map(PublishRepository.Link::slug).orElse(null),
+                    link.map(PublishRepository.Link::access).orElse(null));
+        });
+    }
+
+    /**
+     * The newest edition behind a link.
+     *
+     * @throws UserException NOT_FOUND for an unknown link; SIGN_IN_NEEDED for one that needs an account
+     */
+    PublishRepository.Published open(Caller caller, String slug) {
+        PublishRepository.Link link = database.inTransaction(connection -> repository.link(connection, slug))
+                .orElseThrow(PublishService::noSuchLink);
+        if (link.access() == LinkAccess.SIGNED_IN && !caller.isSignedIn()) {
+            throw new UserException(
+                    ErrorCode.SIGN_IN_NEEDED, "This app is for colleagues with an account. Sign in to open it.");
+        }
+        return database.inTransaction(connection -> repository.newest(connection, link.appId()))
+                .orElseThrow(PublishService::noSuchLink);
+    }
+
+    private static UserException noSuchLink() {
+        return new UserException(
+                ErrorCode.NOT_FOUND,
+                "There is no app at this address. Check that the link is complete, or ask whoever sent it.");
+    }
+}

@@ -1,0 +1,7 @@
+package keensparrow.server.source;
+
+/** The databases a connection can be to. */
+public enum ConnectionKind {
+    POSTGRESQL,
+    H2
+}

@@ -1,0 +1,101 @@
+package keensparrow.server.source;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.Properties;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.server.store.Secrets;
+
+/** Opens connections for reading. Addresses are built from fields, never taken from a person as they are. */
+final class Connections {
+    private static final int CONNECT_SECONDS = 10;
+
+    private final Path warehouse;
+    private final Secrets secrets;
+
+    Connections(Path warehouse, Secrets secrets) {
+        this.warehouse = warehouse;
+        this.secrets = secrets;
+    }
+
+    /** @throws UserException CONNECTION_FAILED saying why and what to check */
+    Connection open(ConnectionRecord to) {
+        Properties properties = new Properties();
+        properties.setProperty("user", to.username());
+        properties.setProperty("password", secrets.decrypt(to.secret()));
+        try {
+            return to.kind() == ConnectionKind.H2 ? openH2(to, properties) : openPostgres(to, properties);
+        } catch (SQLException e) {
+            throw failed(to, e);
+        }
+    }
+
+    private Connection openPostgres(ConnectionRecord to, Properties properties) throws SQLException {
+        properties.setProperty("readOnly", "true");
+        properties.setProperty("readOnlyMode", "always");
+        properties.setProperty("connectTimeout", String.valueOf(CONNECT_SECONDS));
+        properties.setProperty("loginTimeout", String.valueOf(CONNECT_SECONDS));
+        properties.setProperty("ApplicationName", "Keen Sparrow");
+        String url = "jdbc:postgresql://" + to.host() + ":" + to.port() + "/" + to.database();
+        Connection connection = DriverManager.getConnection(url, properties);
+        connection.setReadOnly(true);
+        connection.setAutoCommit(false); // else the driver reads the whole result into memory
+        return connection;
+    }
+
+    private Connection openH2(ConnectionRecord to, Properties properties) throws SQLException {
+        Path file = warehouse.resolve(to.database() + ".mv.db");
+        if (!Files.exists(file)) {
+            throw new UserException(
+                    ErrorCode.CONNECTION_FAILED,
+                    "There is no embedded database " + UserException.quote(to.database())
+                            + " in the warehouse folder of this server. Check the name.");
+        }
+        String url = "jdbc:h2:file:" + warehouse.resolve(to.database()) + ";IFEXISTS=TRUE;ACCESS_MODE_DATA=r";
+        Connection connection = DriverManager.getConnection(url, properties);
+        try (Statement statement = connection.createStatement();
+                ResultSet rights = statement.executeQuery(
+                        "select is_admin from information_schema.users where user_name = current_user")) {
+            // an administrator of an embedded database can read files of the server through SQL functions
+            if (rights.next() && rights.getBoolean(1)) {
+                connection.close();
+                throw new UserException(
+                        ErrorCode.CONNECTION_FAILED,
+                        "The user " + UserException.quote(to.username())
+                                + " administers that database. Use one that may only read.");
+            }
+        }
+        connection.setAutoCommit(false);
+        return connection;
+    }
+
+    private static UserException failed(ConnectionRecord to, SQLException e) {
+        String state = String.valueOf(e.getSQLState());
+        String why;
+        if (state.startsWith("28")) {
+            why = "User or password was refused. Check both.";
+        } else if (state.equals("3D000")) {
+            why = "There is no database " + UserException.quote(to.database()) + " there. Check its name.";
+        } else if (state.startsWith("08")) {
+            why = "Nothing answers at " + to.host() + ":" + to.port() + ". Check host and port, and that it is running.";
+        } else {
+            why = UserException.quote(firstLine(e)) + " Check the details of the connection.";
+        }
+        return new UserException(
+                ErrorCode.CONNECTION_FAILED, "The connection “" + to.name() + "” does not work. " + why);
+    }
+
+    static String firstLine(SQLException e) {
+        String message = String.valueOf(e.getMessage());
+        int end = message.indexOf('\n');
+        String line = end < 0 ? message : message.substring(0, end);
+        int statement = line.indexOf("; SQL statement:");
+        return statement < 0 ? line : line.substring(0, statement);
+    }
+}

@@ -1,0 +1,221 @@
+package keensparrow.server.store;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.file.AtomicMoveNotSupportedException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.security.GeneralSecurityException;
+import java.security.MessageDigest;
+import java.util.HexFormat;
+import java.util.Set;
+import java.util.stream.Stream;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+
+/** The one folder to back up: original files by content, column snapshots, the records, the key. */
+public final class DataFolder {
+    private static final int BUFFER = 1 << 16;
+
+    private final Path root;
+    private final long mostBytes;
+    private final long reserveBytes;
+
+    /**
+     * @param mostBytes an upload may have
+     * @param reserveBytes of the disk that uploads leave free
+     */
+    public DataFolder(Path root, long mostBytes, long reserveBytes) throws IOException {
+        this.root = root.toAbsolutePath();
+        this.mostBytes = mostBytes;
+        this.reserveBytes = reserveBytes;
+        for (String folder : new String[] {"files", "uploads", "snapshots", "warehouse"}) {
+            Files.createDirectories(this.root.resolve(folder));
+        }
+    }
+
+    public Path records() {
+        return root.resolve("records");
+    }
+
+    public Path keyFile() {
+        return root.resolve("secret.key");
+    }
+
+    public Path setupFile() {
+        return root.resolve("setup-address.txt");
+    }
+
+    /** The folder of embedded databases that a connection may name. */
+    public Path warehouse() {
+        return root.resolve("warehouse");
+    }
+
+    public Path file(String sha256) {
+        return root.resolve("files").resolve(sha256);
+    }
+
+    public Path snapshot(String datasetId, int version) {
+        return root.resolve("snapshots").resolve(datasetId + "-" + version + ".snapshot");
+    }
+
+    /** A stored file: where it lies is its content. */
+    public record Stored(String sha256, long sizeBytes) {}
+
+    /** Writes to the file being stored. */
+    public interface Filling {
+        void fill(OutputStream out) throws IOException;
+    }
+
+    /**
+     * Stores a stream under its content, in a file that is whole or not there.
+     *
+     * @param expectedBytes as announced, −1 if not
+     * @throws UserException FILE_TOO_LARGE, UPLOAD_INCOMPLETE, DISK_FULL; nothing is left behind
+     */
+    public Stored store(InputStream in, long expectedBytes) {
+        if (expectedBytes > mostBytes) {
+            throw tooLarge();
+        }
+        return store(expectedBytes, out -> {
+            byte[] buffer = new byte[BUFFER];
+            long size = 0;
+            while (true) {
+                int count = receive(in, buffer);
+                if (count < 0) {
+                    break;
+                }
+                size += count;
+                if (size > mostBytes) {
+                    throw tooLarge();
+                }
+                out.write(buffer, 0, count);
+            }
+            if (expectedBytes >= 0 && size != expectedBytes) {
+                throw cutOff();
+            }
+        });
+    }
+
+    private static int receive(InputStream in, byte[] buffer) {
+        try {
+            return in.read(buffer);
+        } catch (IOException sender) {
+            throw cutOff();
+        }
+    }
+
+    /** Stores what {@code filling} writes. */
+    public Stored store(long expectedBytes, Filling filling) {
+        Path beside = root.resolve("uploads").resolve(Secrets.id());
+        try {
+            requireRoom(Math.max(0, expectedBytes));
+            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            long[] size = {0};
+            try (OutputStream file =
+                    Files.newOutputStream(beside, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
+                filling.fill(new Counted(file, digest, size));
+            }
+            try (var channel = java.nio.channels.FileChannel.open(beside, StandardOpenOption.WRITE)) {
+                channel.force(true);
+            }
+            String sha256 = HexFormat.of().formatHex(digest.digest());
+            moveInto(beside, file(sha256));
+            return new Stored(sha256, size[0]);
+        } catch (IOException e) {
+            throw diskFailure(e);
+        } catch (GeneralSecurityException e) {
+            throw new IllegalStateException("SHA-256 is not available", e);
+        } finally {
+            deleteQuietly(beside);
+        }
+    }
+
+    private static void moveInto(Path from, Path to) throws IOException {
+        try {
+            Files.move(from, to, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+        } catch (AtomicMoveNotSupportedException e) {
+            throw new IOException("the data folder must lie on one file system", e);
+        }
+    }
+
+    /** @throws UserException DISK_FULL when so many bytes and the reserve do not fit */
+    public void requireRoom(long bytes) throws IOException {
+        if (Files.getFileStore(root).getUsableSpace() < bytes + reserveBytes) {
+            throw new UserException(
+                    ErrorCode.DISK_FULL,
+                    "The disk of the server is nearly full, so this was not stored. Nothing was changed. Ask the"
+                            + " administrator to make room, then try again.");
+        }
+    }
+
+    /** A failing disk as what it is: full, or broken. */
+    public static RuntimeException diskFailure(IOException e) {
+        String message = String.valueOf(e.getMessage());
+        return message.contains("No space left") || message.contains("quota")
+                ? new UserException(
+                        ErrorCode.DISK_FULL,
+                        "The disk of the server is full, so this was not stored. Nothing was changed. Ask the"
+                                + " administrator to make room, then try again.")
+                : new StoreException("the data folder failed", e);
+    }
+
+    private UserException tooLarge() {
+        return new UserException(
+                ErrorCode.FILE_TOO_LARGE,
+                "The file is larger than the " + (mostBytes >> 20)
+                        + " MB that this server takes. Leave out columns or rows that are not needed, or ask the"
+                        + " administrator to raise the limit.");
+    }
+
+    private static UserException cutOff() {
+        return new UserException(
+                ErrorCode.UPLOAD_INCOMPLETE,
+                "The upload was cut off before the end of the file. Nothing was stored. Load the file again.");
+    }
+
+    /** Removes what a crash left behind: unfinished uploads, and snapshots that no version names. */
+    public void sweep(Set<Path> snapshotsInUse) throws IOException {
+        for (String folder : new String[] {"uploads", "snapshots"}) {
+            try (Stream<Path> files = Files.list(root.resolve(folder))) {
+                files.filter(file -> !snapshotsInUse.contains(file)).forEach(DataFolder::deleteQuietly);
+            }
+        }
+    }
+
+    public static void deleteQuietly(Path file) {
+        try {
+            Files.deleteIfExists(file);
+        } catch (IOException e) {
+            // a leftover is swept at the next start
+        }
+    }
+
+    /** Counts and digests on the way to the file. */
+    private static final class Counted extends OutputStream {
+        private final OutputStream to;
+        private final MessageDigest digest;
+        private final long[] size;
+
+        Counted(OutputStream to, MessageDigest digest, long[] size) {
+            this.to = to;
+            this.digest = digest;
+            this.size = size;
+        }
+
+        @Override
+        public void write(int value) throws IOException {
+            write(new byte[] {(byte) value}, 0, 1);
+        }
+
+        @Override
+        public void write(byte[] bytes, int offset, int length) throws IOException {
+            to.write(bytes, offset, length);
+            digest.update(bytes, offset, length);
+            size[0] += length;
+        }
+    }
+}
