@@ -1,5 +1,7 @@
 package keensparrow.server;
 
+import java.io.IOException;
+import java.net.BindException;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CountDownLatch;
@@ -45,8 +47,14 @@ public final class Main {
 
         @Override
         public Integer call() throws Exception {
-            Server server = Server.start(
-                    new Server.Settings(data, host, port, uploadLimitMb << 20, keepFreeMb << 20));
+            Server server;
+            try {
+                server = Server.start(
+                        new Server.Settings(data, host, port, uploadLimitMb << 20, keepFreeMb << 20));
+            } catch (IOException | RuntimeException e) {
+                System.err.println("The server cannot start: " + reason(e));
+                return 1;
+            }
             CountDownLatch stopped = new CountDownLatch(1);
             Runtime.getRuntime().addShutdownHook(new Thread(() -> {
                 server.close();
@@ -55,6 +63,21 @@ public final class Main {
             System.out.println("Keen Sparrow is at http://" + host + ":" + server.port() + "/");
             stopped.await();
             return 0;
+        }
+
+        /** What to do about it, where that is known. */
+        private String reason(Throwable failure) {
+            for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
+                String message = String.valueOf(cause.getMessage());
+                if (message.contains("already in use") && message.contains("Database")) {
+                    return "the data folder " + data + " is in use by another server. Stop that one, or name another"
+                            + " folder with --data.";
+                }
+                if (cause instanceof BindException || message.contains("Port already in use")) {
+                    return "port " + port + " is taken. Name another one with --port.";
+                }
+            }
+            return failure.getMessage() + ". Check the data folder " + data + " and the options.";
         }
     }
 }

@@ -5,10 +5,11 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
-import java.util.LinkedHashMap;
-import java.util.Map;
+import keensparrow.core.error.UserException;
+import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
 import keensparrow.server.http.Json;
+import org.jspecify.annotations.Nullable;
 
 /** Answers as lines of JSON, each sent as soon as it is there. */
 public final class AnswerStream {
@@ -34,21 +35,23 @@ public final class AnswerStream {
         line(content("question", answered.id(), answered));
     }
 
+    /**
+     * A line with an answer, or why there is none.
+     *
+     * @param line what it answers: a question, a view or a filter
+     */
+    public record Line(String line, String id, @Nullable Answer answer, @Nullable Failure failure) {}
+
+    /** Why a question was not answered. */
+    public record Failure(String code, String detail) {}
+
     /** The line for an answer or a failure, under its kind and id. */
-    public static Map<String, Object> content(String kind, String id, Answered answered) {
-        Map<String, Object> content = new LinkedHashMap<>();
-        content.put("line", kind);
-        content.put("id", id);
-        if (answered.answer() != null) {
-            content.put("answer", answered.answer());
-        }
-        if (answered.failure() != null) {
-            content.put(
-                    "failure",
-                    Map.of(
-                            "code", answered.failure().code().name(),
-                            "detail", answered.failure().text()));
-        }
-        return content;
+    public static Line content(String kind, String id, Answered answered) {
+        UserException failure = answered.failure();
+        return new Line(
+                kind,
+                id,
+                answered.answer(),
+                failure == null ? null : new Failure(failure.code().name(), failure.text()));
     }
 }

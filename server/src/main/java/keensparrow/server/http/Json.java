@@ -1,14 +1,15 @@
 package keensparrow.server.http;
 
-import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import com.fasterxml.jackson.core.JsonGenerator;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.core.type.TypeReference;
 import com.fasterxml.jackson.databind.DeserializationFeature;
+import com.fasterxml.jackson.databind.MapperFeature;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.json.JsonMapper;
+import com.fasterxml.jackson.databind.jsontype.NamedType;
 import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
 import keensparrow.core.filter.Between;
 import keensparrow.core.filter.Containing;
@@ -33,15 +34,37 @@ import keensparrow.server.store.StoreException;
 public final class Json {
     private static final ObjectMapper MAPPER = JsonMapper.builder()
             .addModule(new JavaTimeModule())
+            .disable(MapperFeature.AUTO_DETECT_IS_GETTERS) // a record is its components
             .disable(SerializationFeature.WRITE_DATES_AS_TIMESTAMPS)
             .enable(JsonGenerator.Feature.WRITE_BIGDECIMAL_AS_PLAIN)
             .enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS)
             .enable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
-            .addMixIn(Filter.class, Filters.class)
-            .addMixIn(Step.class, StepKinds.class)
-            .addMixIn(Grouping.class, Groupings.class)
-            .addMixIn(Question.class, Questions.class)
-            .addMixIn(Answer.class, Answers.class)
+            .addMixIn(Filter.class, Named.class)
+            .addMixIn(Step.class, Named.class)
+            .addMixIn(Grouping.class, Named.class)
+            .addMixIn(Question.class, Named.class)
+            .addMixIn(Answer.class, Named.class)
+            .registerSubtypes(
+                    new NamedType(OneOf.class, "oneOf"),
+                    new NamedType(Between.class, "between"),
+                    new NamedType(During.class, "during"),
+                    new NamedType(Containing.class, "containing"),
+                    new NamedType(Relabel.class, "relabel"),
+                    new NamedType(Retype.class, "retype"),
+                    new NamedType(SetRole.class, "setRole"),
+                    new NamedType(LeaveOutColumn.class, "leaveOutColumn"),
+                    new NamedType(LeaveOutRows.class, "leaveOutRows"),
+                    new NamedType(Compute.class, "compute"),
+                    new NamedType(ByValue.class, "byValue"),
+                    new NamedType(ByTime.class, "byTime"),
+                    new NamedType(Question.Groups.class, "groups"),
+                    new NamedType(Question.Rows.class, "rows"),
+                    new NamedType(Question.ValueCounts.class, "valueCounts"),
+                    new NamedType(Question.Spread.class, "spread"),
+                    new NamedType(Answer.Groups.class, "groups"),
+                    new NamedType(Answer.Rows.class, "rows"),
+                    new NamedType(Answer.ValueCounts.class, "valueCounts"),
+                    new NamedType(Answer.Spread.class, "spread"))
             .build();
 
     private Json() {}
@@ -83,48 +106,7 @@ public final class Json {
         }
     }
 
+    /** Alternatives are told apart by the field {@code kind}; their names are registered above. */
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
-    @JsonSubTypes({
-        @JsonSubTypes.Type(value = OneOf.class, name = "oneOf"),
-        @JsonSubTypes.Type(value = Between.class, name = "between"),
-        @JsonSubTypes.Type(value = During.class, name = "during"),
-        @JsonSubTypes.Type(value = Containing.class, name = "containing")
-    })
-    private interface Filters {}
-
-    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
-    @JsonSubTypes({
-        @JsonSubTypes.Type(value = Relabel.class, name = "relabel"),
-        @JsonSubTypes.Type(value = Retype.class, name = "retype"),
-        @JsonSubTypes.Type(value = SetRole.class, name = "setRole"),
-        @JsonSubTypes.Type(value = LeaveOutColumn.class, name = "leaveOutColumn"),
-        @JsonSubTypes.Type(value = LeaveOutRows.class, name = "leaveOutRows"),
-        @JsonSubTypes.Type(value = Compute.class, name = "compute")
-    })
-    private interface StepKinds {}
-
-    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
-    @JsonSubTypes({
-        @JsonSubTypes.Type(value = ByValue.class, name = "byValue"),
-        @JsonSubTypes.Type(value = ByTime.class, name = "byTime")
-    })
-    private interface Groupings {}
-
-    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
-    @JsonSubTypes({
-        @JsonSubTypes.Type(value = Question.Groups.class, name = "groups"),
-        @JsonSubTypes.Type(value = Question.Rows.class, name = "rows"),
-        @JsonSubTypes.Type(value = Question.ValueCounts.class, name = "valueCounts"),
-        @JsonSubTypes.Type(value = Question.Spread.class, name = "spread")
-    })
-    private interface Questions {}
-
-    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
-    @JsonSubTypes({
-        @JsonSubTypes.Type(value = Answer.Groups.class, name = "groups"),
-        @JsonSubTypes.Type(value = Answer.Rows.class, name = "rows"),
-        @JsonSubTypes.Type(value = Answer.ValueCounts.class, name = "valueCounts"),
-        @JsonSubTypes.Type(value = Answer.Spread.class, name = "spread")
-    })
-    private interface Answers {}
+    private interface Named {}
 }

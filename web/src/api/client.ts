@@ -1,0 +1,169 @@
+import type { Answer, AnswerLine, Failure, Filter, PageQuestion, Session } from './types';
+
+/** A failure with what to do, as the server put it. */
+export class Problem extends Error {
+  readonly status: number;
+  readonly code: string;
+  readonly span: { from: number; to: number } | null;
+
+  constructor(
+    status: number,
+    code: string,
+    detail: string,
+    span: { from: number; to: number } | null = null,
+  ) {
+    super(detail);
+    this.status = status;
+    this.code = code;
+    this.span = span;
+  }
+}
+
+let pageToken = '';
+
+/** Keeps the token that shows a call comes from our own page. */
+export function rememberSession(session: Session): Session {
+  pageToken = session.pageToken ?? '';
+  return session;
+}
+
+function headers(withBody: boolean): Record<string, string> {
+  const all: Record<string, string> = { 'X-Page-Token': pageToken };
+  if (withBody) all['Content-Type'] = 'application/json';
+  return all;
+}
+
+const UNREACHABLE = 'The server does not answer. Check the network, then try again.';
+
+async function failure(response: Response): Promise<Problem> {
+  try {
+    const body = (await response.json()) as {
+      code?: string;
+      detail?: string;
+      span?: { from: number; to: number };
+    };
+    return new Problem(
+      response.status,
+      body.code ?? '',
+      body.detail ?? UNREACHABLE,
+      body.span ?? null,
+    );
+  } catch {
+    return new Problem(response.status, '', UNREACHABLE);
+  }
+}
+
+/** Calls the server; what comes back is of the type that the route is described with. */
+export async function call<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  signal?: AbortSignal,
+): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      method,
+      headers: headers(body !== undefined),
+      body: body === undefined ? null : JSON.stringify(body),
+      signal: signal ?? null,
+    });
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') throw error;
+    throw new Problem(0, 'UNREACHABLE', UNREACHABLE);
+  }
+  if (!response.ok) throw await failure(response);
+  const text = await response.text();
+  return (text === '' ? undefined : JSON.parse(text)) as T;
+}
+
+/** Asks what a page shows; hands each answer on as it arrives. */
+export async function askPage(
+  path: string,
+  question: PageQuestion,
+  signal: AbortSignal,
+  onLines: (lines: AnswerLine[]) => void,
+): Promise<void> {
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      method: 'POST',
+      headers: headers(true),
+      body: JSON.stringify(question),
+      signal,
+    });
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') throw error;
+    throw new Problem(0, 'UNREACHABLE', UNREACHABLE);
+  }
+  if (!response.ok || !response.body) throw await failure(response);
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = '';
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    const lines = (rest + value).split('\n');
+    rest = lines.pop() ?? '';
+    const complete = lines
+      .filter((line) => line !== '')
+      .map((line) => JSON.parse(line) as AnswerLine);
+    if (complete.length > 0) onLines(complete);
+  }
+}
+
+export interface Upload {
+  readonly done: Promise<{ id: string }>;
+  readonly cancel: () => void;
+}
+
+/** Sends a file as it is, telling how many bytes have gone. */
+export function upload(file: File, onBytes: (sent: number) => void): Upload {
+  const request = new XMLHttpRequest();
+  const done = new Promise<{ id: string }>((resolve, reject) => {
+    request.open('POST', `/api/files?name=${encodeURIComponent(file.name)}`);
+    for (const [name, value] of Object.entries(headers(false))) {
+      request.setRequestHeader(name, value);
+    }
+    request.upload.onprogress = (event) => onBytes(event.loaded);
+    request.onload = () => {
+      const body = JSON.parse(request.responseText || '{}') as {
+        id?: string;
+        code?: string;
+        detail?: string;
+      };
+      if (request.status < 300 && body.id) resolve({ id: body.id });
+      else reject(new Problem(request.status, body.code ?? '', body.detail ?? UNREACHABLE));
+    };
+    request.onerror = () =>
+      reject(
+        new Problem(
+          0,
+          'UNREACHABLE',
+          'The upload broke off. Nothing was stored. Check the network and load the file again.',
+        ),
+      );
+    request.onabort = () => reject(new Problem(0, 'CANCELLED', 'Cancelled. Nothing was stored.'));
+    request.send(file);
+  });
+  return { done, cancel: () => request.abort() };
+}
+
+/** Asks questions about a dataset; the answers come in the order asked. */
+export async function askDataset(
+  id: string,
+  filters: Filter[],
+  questions: unknown[],
+): Promise<(Answer | Failure)[]> {
+  const response = await fetch(`/api/datasets/${id}/answers`, {
+    method: 'POST',
+    headers: headers(true),
+    body: JSON.stringify({ filters, questions }),
+  });
+  if (!response.ok) throw await failure(response);
+  const lines = (await response.text()).trim().split('\n');
+  return lines.map((line) => {
+    const parsed = JSON.parse(line) as { answer?: Answer; failure?: Failure };
+    if (parsed.answer) return parsed.answer;
+    return parsed.failure ?? { code: '', detail: UNREACHABLE };
+  });
+}

@@ -1,0 +1,322 @@
+/** What the HTTP interface takes and gives; docs/http.md and /api/openapi.json describe it. */
+
+export type ColumnType = 'TEXT' | 'WHOLE' | 'DECIMAL' | 'DATE' | 'DATE_TIME' | 'YES_NO' | 'TAGS';
+export type Role = 'CATEGORY' | 'MEASURE' | 'TIME' | 'PLACE' | 'TEXT' | 'IDENTIFIER';
+export type TimeStep = 'YEAR' | 'QUARTER' | 'MONTH' | 'WEEK' | 'DAY';
+export type Aggregate =
+  'ROWS' | 'FILLED' | 'DISTINCT' | 'SUM' | 'AVERAGE' | 'SMALLEST' | 'LARGEST' | 'SHARE';
+export type ViewKind = 'FIGURE' | 'BARS' | 'LINES' | 'TABLE';
+export type FilterKind = 'VALUES' | 'RANGE' | 'DATES' | 'TEXT';
+export type AccountRole = 'READER' | 'AUTHOR' | 'ADMINISTRATOR';
+export type LinkAccess = 'SIGNED_IN' | 'ANYONE';
+
+export interface Session {
+  signedIn: boolean;
+  name: string;
+  role: AccountRole;
+  pageToken: string | null;
+}
+
+export interface Part {
+  text: string;
+  control: string | null;
+  strong: boolean;
+}
+
+export interface Sentence {
+  parts: Part[];
+}
+
+export interface OneOf {
+  kind: 'oneOf';
+  column: string;
+  values: string[];
+  blank: boolean;
+  exclude: boolean;
+}
+export interface Between {
+  kind: 'between';
+  column: string;
+  from: number | null;
+  to: number | null;
+  belowTo: boolean;
+  blanks: boolean;
+}
+export interface During {
+  kind: 'during';
+  column: string;
+  from: string | null;
+  to: string | null;
+  blanks: boolean;
+}
+export interface Containing {
+  kind: 'containing';
+  column: string;
+  text: string;
+}
+export type Filter = OneOf | Between | During | Containing;
+
+export interface Mark {
+  view: string;
+  filter: Filter;
+}
+
+export interface Selection {
+  filters: Filter[];
+  marks: Mark[];
+}
+
+export interface Sort {
+  column: string;
+  descending: boolean;
+}
+
+export interface Measure {
+  aggregate: Aggregate;
+  column: string | null;
+}
+
+export interface Place {
+  x: number;
+  y: number;
+  w: number;
+  h: number;
+}
+
+export interface View {
+  id: string;
+  title: string;
+  kind: ViewKind;
+  measure: Measure | null;
+  by: { column: string; step: TimeStep | null } | null;
+  split: string | null;
+  largest: number;
+  columns: string[];
+  sort: Sort[];
+  place: Place;
+}
+
+export interface FilterSpec {
+  column: string;
+  kind: FilterKind;
+}
+
+export interface AppDefinition {
+  format: number;
+  title: string;
+  noun: string;
+  filters: FilterSpec[];
+  views: View[];
+}
+
+export interface PageColumn {
+  name: string;
+  label: string;
+  type: ColumnType;
+  role: Role;
+  distinct: number;
+}
+
+export interface PageData {
+  app: AppDefinition;
+  words: Record<string, { title: string; sentence: Sentence }>;
+  columns: PageColumn[];
+  data: { name: string; version: number; loadedAt: string; rowCount: number };
+}
+
+export interface Draft {
+  id: string;
+  datasetId: string;
+  revision: number;
+  page: PageData;
+}
+
+export interface Opened {
+  edition: number;
+  publishedAt: string;
+  page: PageData;
+}
+
+export interface GroupKey {
+  value: string | null;
+  merged: number;
+  lastDay: string | null;
+  partial: boolean;
+}
+
+export interface GroupsAnswer {
+  kind: 'groups';
+  rowCount: number;
+  time: boolean;
+  axis: GroupKey[];
+  splits: GroupKey[];
+  measures: { type: ColumnType | null; values: (number | null)[] }[];
+}
+export interface RowsAnswer {
+  kind: 'rows';
+  rowCount: number;
+  offset: number;
+  columns: string[];
+  rows: (string | null)[][];
+}
+export interface ValueCount {
+  value: string;
+  count: number;
+  total: number;
+}
+export interface ValueCountsAnswer {
+  kind: 'valueCounts';
+  values: ValueCount[];
+  distinct: number;
+  blanks: number | null;
+}
+export interface Bin {
+  from: string;
+  to: string;
+  count: number;
+  total: number;
+}
+export interface SpreadAnswer {
+  kind: 'spread';
+  bins: Bin[];
+  openLow: boolean;
+  openHigh: boolean;
+  step: string | null;
+  blanks: number | null;
+}
+export type Answer = GroupsAnswer | RowsAnswer | ValueCountsAnswer | SpreadAnswer;
+
+export interface Failure {
+  code: string;
+  detail: string;
+}
+
+export type AnswerLine =
+  | {
+      line: 'head';
+      passing: number;
+      all: number;
+      version: number;
+      sentence: Sentence;
+      notices: string[];
+      selection: Selection;
+    }
+  | { line: 'view' | 'filter'; id: string; answer: Answer | null; failure: Failure | null }
+  | { line: 'end' }
+  | { line: 'cancelled' };
+
+export interface PageQuestion {
+  page: string;
+  filters: Filter[];
+  marks: Mark[];
+  views?: string[];
+  tables?: Record<string, { offset: number; limit: number; sort: Sort[] | null }>;
+  finds?: Record<string, string>;
+  withFilters?: boolean;
+}
+
+export interface JobStatus {
+  id: string;
+  title: string;
+  state: 'WAITING' | 'RUNNING' | 'DONE' | 'FAILED' | 'CANCELLED' | 'INTERRUPTED';
+  doing: string;
+  done: number;
+  of: number;
+  message: string | null;
+  code: string | null;
+  datasetId: string | null;
+}
+
+export interface DatasetSummary {
+  id: string;
+  name: string;
+  noun: string;
+  version: number;
+  rowCount: number;
+  loadedAt: string;
+}
+
+export interface AppItem {
+  id: string;
+  title: string;
+  datasetId: string;
+  changedAt: string;
+  edition: number;
+  slug: string | null;
+}
+
+export interface ColumnInfo {
+  name: string;
+  label: string;
+  type: ColumnType;
+  role: Role;
+}
+
+export interface ColumnProfile {
+  name: string;
+  blanks: number;
+  distinct: number;
+  smallest: string | null;
+  lowerQuartile: string | null;
+  median: string | null;
+  mean: string | null;
+  upperQuartile: string | null;
+  largest: string | null;
+  commonest: ValueCount[];
+  spread: SpreadAnswer | null;
+}
+
+export type Step =
+  | { kind: 'relabel'; column: string; label: string }
+  | { kind: 'retype'; column: string; type: ColumnType }
+  | { kind: 'setRole'; column: string; role: Role }
+  | { kind: 'leaveOutColumn'; column: string }
+  | { kind: 'leaveOutRows'; column: string; values: string[]; blank: boolean }
+  | { kind: 'compute'; name: string; label: string; expression: string };
+
+export interface DatasetDetails {
+  id: string;
+  name: string;
+  noun: string;
+  version: number;
+  rowCount: number;
+  loadedAt: string;
+  files: { name: string; sizeBytes: number }[];
+  query: string | null;
+  columns: { info: ColumnInfo; profile: ColumnProfile; possibleRoles: Role[] }[];
+  steps: Step[];
+  stepsDone: { sentence: Sentence; effect: string }[];
+  report: {
+    notes: string[];
+    misfits: { file: string; line: number; column: string; value: string; reason: string }[];
+    misfitCount: number;
+  };
+}
+
+export interface PublishState {
+  editions: { number: number; publishedAt: string }[];
+  slug: string | null;
+  access: LinkAccess | null;
+}
+
+export interface Connection {
+  id: string;
+  name: string;
+  kind: 'POSTGRESQL' | 'H2';
+  host: string;
+  port: number;
+  database: string;
+  username: string;
+}
+
+export interface QueryPreview {
+  columns: string[];
+  rows: (string | null)[][];
+  more: boolean;
+}
+
+export interface Account {
+  id: number;
+  name: string;
+  role: AccountRole;
+}

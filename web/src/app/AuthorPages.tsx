@@ -1,0 +1,42 @@
+import { App as AntApp, ConfigProvider } from 'antd';
+import { Route, Routes } from 'react-router';
+import { ComposePage } from '../features/compose';
+import { HomePage } from '../features/home';
+import { PeoplePage } from '../features/people';
+import { PreparePage } from '../features/prepare';
+import { PublishPage } from '../features/publish';
+import { QueryPage } from '../features/query';
+import { TitleBar } from '../shared/TitleBar';
+import { antTheme, useDark } from './antTheme';
+
+/** The pages of those who bring in data and compose; they use Ant Design, themed. */
+export default function AuthorPages() {
+  const dark = useDark();
+  return (
+    <ConfigProvider theme={antTheme(dark)} wave={{ disabled: true }}>
+      <AntApp component={false}>
+        <Routes>
+          <Route path="/" element={<HomePage />} />
+          <Route path="/query" element={<QueryPage />} />
+          <Route path="/people" element={<PeoplePage />} />
+          <Route path="/datasets/:id" element={<PreparePage />} />
+          <Route path="/apps/:id" element={<ComposePage />} />
+          <Route path="/apps/:id/publish" element={<PublishPage />} />
+          <Route path="*" element={<Nowhere />} />
+        </Routes>
+      </AntApp>
+    </ConfigProvider>
+  );
+}
+
+function Nowhere() {
+  return (
+    <>
+      <TitleBar title="Keen Sparrow" />
+      <main>
+        <h2>There is nothing at this address</h2>
+        <p>Check it, or go to the start page by the bird.</p>
+      </main>
+    </>
+  );
+}

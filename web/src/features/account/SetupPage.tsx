@@ -1,0 +1,30 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useNavigate } from 'react-router';
+import { call, rememberSession } from '../../api/client';
+import type { Session } from '../../api/types';
+import { TitleBar } from '../../shared/TitleBar';
+import { Credentials } from './Credentials';
+import './account.css';
+
+/** Creates the first administrator; the token stands behind the # so that it reaches no log. */
+export function SetupPage() {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const create = async (name: string, password: string) => {
+    const token = window.location.hash.slice(1);
+    const session = await call<Session>('POST', '/api/setup', { token, name, password });
+    queries.setQueryData(['session'], rememberSession(session));
+    void navigate('/', { replace: true });
+  };
+  return (
+    <>
+      <title>First start</title>
+      <TitleBar title="Keen Sparrow" />
+      <main className="entrance">
+        <h2>Create the administrator</h2>
+        <p>This server has no account yet. The first one administers it.</p>
+        <Credentials button="Create and sign in" newPassword onSubmit={create} />
+      </main>
+    </>
+  );
+}

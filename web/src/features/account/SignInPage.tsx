@@ -1,0 +1,31 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useNavigate, useSearchParams } from 'react-router';
+import { call, rememberSession } from '../../api/client';
+import type { Session } from '../../api/types';
+import { TitleBar } from '../../shared/TitleBar';
+import { Credentials } from './Credentials';
+import './account.css';
+
+/** Signs in, then goes on to where the person wanted to be. */
+export function SignInPage() {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const [params] = useSearchParams();
+  const wanted = params.get('to') ?? '/';
+  const to = /^\/(?![/\\])/.test(wanted) ? wanted : '/';
+  const signIn = async (name: string, password: string) => {
+    const session = await call<Session>('POST', '/api/session', { name, password });
+    queries.setQueryData(['session'], rememberSession(session));
+    void navigate(to, { replace: true });
+  };
+  return (
+    <>
+      <title>Sign in</title>
+      <TitleBar title="Keen Sparrow" />
+      <main className="entrance">
+        <h2>Sign in</h2>
+        <Credentials button="Sign in" onSubmit={signIn} />
+      </main>
+    </>
+  );
+}

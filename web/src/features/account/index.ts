@@ -1,0 +1,2 @@
+export { SetupPage } from './SetupPage';
+export { SignInPage } from './SignInPage';

@@ -1,0 +1,219 @@
+import { useQuery } from '@tanstack/react-query';
+import { Input } from 'antd';
+import { useEffect, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { call } from '../../api/client';
+import type { Draft, PublishState, View, ViewKind } from '../../api/types';
+import { ProblemNote } from '../../shared/ProblemNote';
+import { Stages, TitleBar } from '../../shared/TitleBar';
+import { AppPage } from '../read';
+import { AddView } from './AddView';
+import { ComposeGrid } from './ComposeGrid';
+import { FilterPicker } from './FilterPicker';
+import { SentenceEditor } from './SentenceEditor';
+import { withKind } from './options';
+import { useDraft } from './useDraft';
+import './compose.css';
+
+/** Loads the draft, then lets its author refine the live page. */
+export function ComposePage() {
+  const { id = '' } = useParams();
+  const { data, error, refetch } = useQuery({
+    queryKey: ['draft', id],
+    queryFn: () => call<Draft>('GET', `/api/apps/${id}`),
+    gcTime: 0,
+    refetchOnMount: 'always',
+    staleTime: Infinity,
+  });
+  if (error) {
+    return (
+      <>
+        <TitleBar title="Keen Sparrow" />
+        <main>
+          <ProblemNote error={error} onRetry={() => void refetch()} />
+        </main>
+      </>
+    );
+  }
+  return data ? <Composer key={id} initial={data} /> : <TitleBar title="…" />;
+}
+
+const SIZES: Record<ViewKind, { w: number; h: number }> = {
+  FIGURE: { w: 3, h: 2 },
+  BARS: { w: 6, h: 5 },
+  LINES: { w: 6, h: 5 },
+  TABLE: { w: 12, h: 7 },
+};
+
+function Composer({ initial }: { readonly initial: Draft }) {
+  const draft = useDraft(initial);
+  const { app, saved, change } = draft;
+  const [picked, setPicked] = useState<string | null>(null);
+  const page = { ...saved.page, app };
+  const { columns } = page;
+  const view = app.views.find((item) => item.id === picked);
+  const title = (item: View) => page.words[item.id]?.title ?? item.title;
+  useShortcuts(draft.undo, draft.redo);
+  const setView = (next: View) =>
+    change({ ...app, views: app.views.map((item) => (item.id === next.id ? next : item)) });
+  const remove = (id: string) => {
+    change({ ...app, views: app.views.filter((item) => item.id !== id) });
+    setPicked(null);
+  };
+  const add = (kind: ViewKind) => {
+    const bottom = Math.max(0, ...app.views.map((item) => item.place.y + item.place.h));
+    const id = freeId(app.views);
+    const empty: View = {
+      id,
+      title: '',
+      kind,
+      measure: null,
+      by: null,
+      split: null,
+      largest: 0,
+      columns: [],
+      sort: [],
+      place: { x: 0, y: bottom, ...SIZES[kind] },
+    };
+    change({ ...app, views: [...app.views, withKind(empty, kind, columns)] });
+    setPicked(id);
+  };
+  const move = (places: Map<string, View['place']>) =>
+    change({
+      ...app,
+      views: app.views.map((item) => ({ ...item, place: places.get(item.id) ?? item.place })),
+    });
+  return (
+    <>
+      <title>{app.title}</title>
+      <TitleBar
+        title={app.title}
+        stages={<Stages now={3} dataset={saved.datasetId} app={saved.id} />}
+      >
+        <span className="soft" role="status" data-save={draft.state}>
+          {draft.state === 'saved' ? 'saved' : draft.state === 'saving' ? 'saving …' : 'not saved'}
+        </span>
+        <button type="button" className="button" disabled={!draft.canUndo} onClick={draft.undo}>
+          Undo
+        </button>
+        <button type="button" className="button" disabled={!draft.canRedo} onClick={draft.redo}>
+          Redo
+        </button>
+        <PublishLink id={saved.id} />
+      </TitleBar>
+      <main className="compose">
+        {draft.problem && <ProblemNote error={draft.problem} onRetry={() => void draft.save()} />}
+        <div className="app-fields">
+          <TitleField
+            key={app.title}
+            value={app.title}
+            label="Title of the app"
+            onDone={(next) => change({ ...app, title: next })}
+          />
+          <TitleField
+            key={`noun ${app.noun}`}
+            value={app.noun}
+            label="What a row is, in the plural"
+            onDone={(next) => change({ ...app, noun: next })}
+          />
+        </div>
+        {view && (
+          <SentenceEditor
+            view={view}
+            title={title(view)}
+            columns={columns}
+            noun={app.noun}
+            onChange={setView}
+            onRemove={() => remove(view.id)}
+            onClose={() => setPicked(null)}
+          />
+        )}
+        <AppPage
+          data={page}
+          base={`/api/apps/${saved.id}`}
+          stamp={`${saved.revision} ${saved.page.data.version}`}
+          bandEnd={
+            <FilterPicker
+              filters={app.filters}
+              columns={columns}
+              onChange={(filters) => change({ ...app, filters })}
+            />
+          }
+          layout={(views, card) => (
+            <ComposeGrid
+              views={views}
+              card={card}
+              picked={picked}
+              titles={title}
+              onPick={(id) => setPicked(id === picked ? null : id)}
+              onPlaces={move}
+            />
+          )}
+        />
+      </main>
+      <AddView onAdd={add} />
+    </>
+  );
+}
+
+function freeId(views: readonly View[]): string {
+  let n = views.length + 1;
+  while (views.some((view) => view.id === `v${n}`)) n += 1;
+  return `v${n}`;
+}
+
+function useShortcuts(undo: () => void, redo: () => void) {
+  useEffect(() => {
+    const key = (event: KeyboardEvent) => {
+      const typing =
+        event.target instanceof HTMLElement && /INPUT|TEXTAREA/.test(event.target.tagName);
+      if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
+      event.preventDefault();
+      if (event.shiftKey) redo();
+      else undo();
+    };
+    window.addEventListener('keydown', key);
+    return () => window.removeEventListener('keydown', key);
+  }, [undo, redo]);
+}
+
+function PublishLink({ id }: { readonly id: string }) {
+  const { data } = useQuery({
+    queryKey: ['editions', id],
+    queryFn: () => call<PublishState>('GET', `/api/apps/${id}/editions`),
+  });
+  const next = (data?.editions[0]?.number ?? 0) + 1;
+  return (
+    <Link className="button primary" to={`/apps/${id}/publish`}>
+      Publish edition {next}
+    </Link>
+  );
+}
+
+function TitleField({
+  value,
+  label,
+  onDone,
+}: {
+  readonly value: string;
+  readonly label: string;
+  readonly onDone: (value: string) => void;
+}) {
+  const [typed, setTyped] = useState(value);
+  const done = () => {
+    const next = typed.trim();
+    if (next !== '' && next !== value) onDone(next);
+  };
+  return (
+    <label className="soft">
+      {label}
+      <Input
+        size="small"
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={done}
+        onPressEnter={done}
+      />
+    </label>
+  );
+}

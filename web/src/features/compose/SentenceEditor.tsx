@@ -1,0 +1,189 @@
+import { Input, Select } from 'antd';
+import { useState } from 'react';
+import type { PageColumn, View, ViewKind } from '../../api/types';
+import {
+  groupingChoices,
+  groupingOf,
+  groupingValue,
+  isNumber,
+  KINDS,
+  LARGEST,
+  measureChoices,
+  measureOf,
+  measureValue,
+  splitChoices,
+  withKind,
+  type Choice,
+} from './options';
+
+interface Props {
+  readonly view: View;
+  readonly title: string;
+  readonly columns: readonly PageColumn[];
+  readonly noun: string;
+  readonly onChange: (view: View) => void;
+  readonly onRemove: () => void;
+  readonly onClose: () => void;
+}
+
+/** The picked view's sentence, its emphasised parts as controls. */
+export function SentenceEditor(props: Props) {
+  const { view, title, columns, noun, onChange, onRemove, onClose } = props;
+  const pick = (name: string, value: string, choices: Choice[], use: (value: string) => void) => (
+    <Phrase name={name} value={value} choices={choices} onPick={use} />
+  );
+  return (
+    <section className="sentence-editor" aria-label={`Edit ${title}`}>
+      <TitleField key={`${view.id} ${view.title} ${title}`} {...props} />
+      <div className="sentence-words">
+        {view.kind === 'TABLE' ? (
+          <TableSentence {...props} />
+        ) : (
+          <>
+            Show{' '}
+            {pick('Measure', measureValue(view.measure), measureChoices(columns, noun), (value) =>
+              onChange({ ...view, measure: measureOf(value) }),
+            )}
+            {view.kind !== 'FIGURE' && (
+              <>
+                {' '}
+                by{' '}
+                {pick('Grouping', groupingValue(view.by), groupingChoices(columns), (value) => {
+                  const by = groupingOf(value);
+                  onChange({ ...view, by, largest: by?.step === null ? view.largest || 6 : 0 });
+                })}
+                {view.by?.step === null && (
+                  <>
+                    ,{' '}
+                    {pick('How many groups', String(view.largest), LARGEST, (value) =>
+                      onChange({ ...view, largest: Number(value) }),
+                    )}
+                  </>
+                )}
+                , split by{' '}
+                {pick('Split', view.split ?? '', splitChoices(columns), (value) =>
+                  onChange({ ...view, split: value === '' ? null : value }),
+                )}
+              </>
+            )}
+          </>
+        )}
+        , as{' '}
+        {pick('Kind', view.kind, KINDS, (value) =>
+          onChange(withKind(view, value as ViewKind, columns)),
+        )}
+        .
+      </div>
+      <div className="editor-end">
+        <button type="button" onClick={onRemove}>
+          Remove view
+        </button>
+        <button type="button" onClick={onClose}>
+          Done
+        </button>
+      </div>
+    </section>
+  );
+}
+
+function TitleField({ view, title, onChange }: Props) {
+  const [typed, setTyped] = useState(view.title);
+  const done = () => {
+    if (typed.trim() !== view.title) onChange({ ...view, title: typed.trim() });
+  };
+  return (
+    <Input
+      className="title-field"
+      aria-label="Title of the view"
+      value={typed}
+      placeholder={title}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={done}
+      onPressEnter={done}
+    />
+  );
+}
+
+function TableSentence({ view, columns, onChange }: Props) {
+  const sort = view.sort[0];
+  const all = columns.map((column) => ({ value: column.name, label: column.label }));
+  return (
+    <>
+      Show rows with{' '}
+      <Select
+        mode="multiple"
+        aria-label="Columns"
+        className="columns-pick"
+        maxTagCount={3}
+        popupMatchSelectWidth={false}
+        optionFilterProp="label"
+        value={view.columns}
+        options={all}
+        onChange={(names) => {
+          if (names.length === 0) return;
+          onChange({
+            ...view,
+            columns: names,
+            sort: view.sort.filter((by) => names.includes(by.column)),
+          });
+        }}
+      />
+      , by{' '}
+      <Phrase
+        name="Sort"
+        value={sort?.column ?? ''}
+        choices={[
+          { value: '', label: 'the order of the file' },
+          ...all.filter((item) => view.columns.includes(item.value)),
+        ]}
+        onPick={(column) => {
+          const numeric = columns.find((item) => item.name === column);
+          const descending = numeric !== undefined && isNumber(numeric);
+          onChange({ ...view, sort: column === '' ? [] : [{ column, descending }] });
+        }}
+      />
+      {sort && (
+        <>
+          ,{' '}
+          <Phrase
+            name="Direction"
+            value={sort.descending ? 'down' : 'up'}
+            choices={[
+              { value: 'down', label: 'largest first' },
+              { value: 'up', label: 'smallest first' },
+            ]}
+            onPick={(value) =>
+              onChange({ ...view, sort: [{ ...sort, descending: value === 'down' }] })
+            }
+          />
+        </>
+      )}
+    </>
+  );
+}
+
+function Phrase({
+  name,
+  value,
+  choices,
+  onPick,
+}: {
+  readonly name: string;
+  readonly value: string;
+  readonly choices: Choice[];
+  readonly onPick: (value: string) => void;
+}) {
+  return (
+    <Select
+      variant="borderless"
+      className="phrase-pick"
+      aria-label={name}
+      showSearch={choices.length > 8}
+      optionFilterProp="label"
+      popupMatchSelectWidth={false}
+      value={value}
+      options={choices}
+      onChange={onPick}
+    />
+  );
+}

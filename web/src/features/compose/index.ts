@@ -1,0 +1,1 @@
+export { ComposePage } from './ComposePage';

@@ -1,0 +1,99 @@
+import { useState, type ReactNode } from 'react';
+import type { Answer, Failure, Filter, FilterSpec, PageData, Selection } from '../../api/types';
+import { RangeFilter } from './RangeFilter';
+import { TextFilter } from './TextFilter';
+import { ValuesFilter } from './ValuesFilter';
+import './filter.css';
+
+interface Props {
+  readonly data: PageData;
+  readonly state: Selection;
+  readonly answers: Readonly<Record<string, { answer: Answer | null; failure: Failure | null }>>;
+  readonly finds: Record<string, string>;
+  readonly onFilter: (column: string, filter: Filter | null) => void;
+  readonly onFind: (column: string, text: string) => void;
+  readonly end?: ReactNode;
+}
+
+/** The filters side by side, each a small chart of its column; folds away, and is a sheet on narrow screens. */
+export function FilterBand({ data, state, answers, finds, onFilter, onFind, end }: Props) {
+  const [folded, setFolded] = useState(false);
+  const [sheet, setSheet] = useState(false);
+  if (data.app.filters.length === 0) return <>{end}</>;
+  const one = (spec: FilterSpec) => {
+    const label = data.columns.find((column) => column.name === spec.column)?.label ?? spec.column;
+    const active = state.filters.find((filter) => filter.column === spec.column) ?? null;
+    const { answer, failure } = answers[spec.column] ?? {};
+    const common = {
+      column: spec.column,
+      label,
+      active,
+      onChange: (filter: Filter | null) => onFilter(spec.column, filter),
+    };
+    return (
+      <section
+        key={spec.column}
+        className={active ? 'filter in-use' : 'filter'}
+        data-part={`filter:${spec.column}`}
+        aria-label={`Filter ${label}`}
+      >
+        {failure ? (
+          <>
+            <h3 className="filter-label">{label}</h3>
+            <p className="soft">{failure.detail}</p>
+          </>
+        ) : answer?.kind === 'valueCounts' ? (
+          <ValuesFilter
+            {...common}
+            answer={answer}
+            find={finds[spec.column] ?? ''}
+            onFind={(text) => onFind(spec.column, text)}
+          />
+        ) : answer?.kind === 'spread' ? (
+          <RangeFilter {...common} answer={answer} />
+        ) : spec.kind === 'TEXT' ? (
+          <TextFilter {...common} />
+        ) : (
+          <h3 className="filter-label">{label}</h3>
+        )}
+      </section>
+    );
+  };
+  return (
+    <>
+      <div className="band-fold">
+        <button
+          type="button"
+          className="word band-toggle"
+          aria-expanded={!folded}
+          onClick={() => setFolded(!folded)}
+        >
+          {folded ? 'Show filters' : 'Fold filters away'}
+        </button>
+        {end}
+      </div>
+      {(!folded || sheet) && (
+        <div
+          className={sheet ? 'band card sheet-open' : 'band card'}
+          role="group"
+          aria-label="Filters"
+          onKeyDown={(event) => {
+            if (event.key === 'Escape') setSheet(false);
+          }}
+        >
+          {data.app.filters.map(one)}
+        </div>
+      )}
+      <button
+        type="button"
+        className="button primary sheet-button"
+        aria-expanded={sheet}
+        onClick={() => setSheet(!sheet)}
+      >
+        {sheet
+          ? 'Show the page'
+          : `Filters${state.filters.length > 0 ? `, ${state.filters.length} in use` : ''}`}
+      </button>
+    </>
+  );
+}

@@ -1,0 +1,224 @@
+import { useEffect, useState } from 'react';
+import type { Bin, Filter, SpreadAnswer } from '../../api/types';
+import { count, date, number, periodLabel, plainNumber } from '../../shared/format';
+import { Bars } from './Bars';
+import { Handles } from './Handles';
+
+interface Props {
+  readonly column: string;
+  readonly label: string;
+  readonly active: Filter | null;
+  readonly answer: SpreadAnswer;
+  readonly onChange: (filter: Filter | null) => void;
+}
+
+/** Picks a range of numbers or dates over their spread: handles by mouse or arrow keys, or exact ends typed in. */
+export function RangeFilter({ column, label, active, answer, onChange }: Props) {
+  const { bins } = answer;
+  const dates = answer.step !== null;
+  const fixed = places(active, bins, dates);
+  const [dragged, setDragged] = useState<readonly [number, number] | null>(null);
+  const [from, to] = dragged ?? fixed;
+  const last = bins.length;
+  const emit = (low: number, high: number, blanks: boolean) => {
+    if (low <= 0 && high >= last && !blanks) onChange(null);
+    else onChange(filterOf(column, bins, dates, low, high, blanks));
+  };
+  const blanks = active !== null && 'blanks' in active && active.blanks;
+  const inUse = active !== null;
+  if (bins.length === 0) {
+    return (
+      <>
+        <h3 className="filter-label">{label}</h3>
+        <p className="soft">All values are blank.</p>
+      </>
+    );
+  }
+  const said = dragged
+    ? ends(filterOf(column, bins, dates, from, to, false))
+    : active
+      ? ends(active)
+      : 'any';
+  const spoken = (place: number) => edgeText(bins, dates, place);
+  return (
+    <>
+      <div className="filter-head">
+        <h3 className="filter-label">{label}</h3>
+        <span className="soft">{said}</span>
+      </div>
+      <div className="filter-body">
+        <div className="spread">
+          <Bars bins={bins} from={from} to={to - 1} inUse={inUse || dragged !== null} height={40} />
+          <Handles
+            count={last}
+            from={from}
+            to={to}
+            label={label}
+            spoken={spoken}
+            onMove={(low, high) => setDragged([low, high])}
+            onDone={(low, high) => {
+              setDragged(null);
+              emit(low, high, blanks);
+            }}
+          />
+        </div>
+        <Ends
+          key={said}
+          dates={dates}
+          active={active}
+          bins={bins}
+          onChange={onChange}
+          column={column}
+        />
+        {answer.blanks !== null && (
+          <label className="value-row blanks">
+            <input
+              type="checkbox"
+              checked={!inUse || blanks}
+              disabled={!inUse}
+              onChange={(event) => emit(from, to, event.target.checked)}
+            />
+            <span className="soft">blank, {count(answer.blanks)}</span>
+          </label>
+        )}
+      </div>
+    </>
+  );
+}
+
+/** Which bins a filter reaches over, as places between bins. */
+function places(active: Filter | null, bins: readonly Bin[], dates: boolean): [number, number] {
+  const last = bins.length;
+  if (active === null || (active.kind !== 'between' && active.kind !== 'during')) return [0, last];
+  const before = (edge: string, bound: string | number) =>
+    dates ? edge < String(bound) : Number(edge) < Number(bound);
+  const from =
+    active.from === null ? 0 : bins.filter((bin) => before(bin.from, active.from ?? '')).length;
+  const to =
+    active.to === null
+      ? last
+      : bins.filter((bin) => before(bin.from, active.to ?? '') || bin.from === active.to).length;
+  const low = Math.min(from, last - 1);
+  return [low, Math.max(low + 1, Math.min(to, last))];
+}
+
+function filterOf(
+  column: string,
+  bins: readonly Bin[],
+  dates: boolean,
+  low: number,
+  high: number,
+  blanks: boolean,
+): Filter {
+  const from = low <= 0 ? null : (bins[low]?.from ?? null);
+  const to = high >= bins.length ? null : (bins[high - 1]?.to ?? null);
+  if (dates) return { kind: 'during', column, from, to, blanks };
+  return {
+    kind: 'between',
+    column,
+    from: from === null ? null : Number(from),
+    to: to === null ? null : Number(to),
+    belowTo: to !== null,
+    blanks,
+  };
+}
+
+function ends(filter: Filter): string {
+  if (filter.kind === 'during') {
+    if (filter.from && filter.to) return `${date(filter.from)} – ${date(filter.to)}`;
+    return filter.from ? `from ${date(filter.from)}` : filter.to ? `to ${date(filter.to)}` : 'any';
+  }
+  if (filter.kind !== 'between') return '';
+  const { from, to } = filter;
+  const below = filter.belowTo ? 'below ' : '';
+  if (from !== null && to !== null) return `${number(from)} – ${below}${number(to)}`;
+  return from !== null
+    ? `from ${number(from)}`
+    : to !== null
+      ? `${below || 'to '}${number(to)}`
+      : 'any';
+}
+
+function edgeText(bins: readonly Bin[], dates: boolean, place: number): string {
+  const bin = bins[Math.min(place, bins.length - 1)];
+  if (!bin) return '';
+  const edge = place >= bins.length ? bin.to : bin.from;
+  return dates ? periodLabel(edge, null) : plainNumber(edge);
+}
+
+/** The exact ends, typed in. */
+function Ends({
+  dates,
+  active,
+  bins,
+  column,
+  onChange,
+}: {
+  readonly dates: boolean;
+  readonly active: Filter | null;
+  readonly bins: readonly Bin[];
+  readonly column: string;
+  readonly onChange: (filter: Filter | null) => void;
+}) {
+  const range = active?.kind === 'between' || active?.kind === 'during' ? active : null;
+  const [from, setFrom] = useState(range?.from === null || !range ? '' : String(range.from));
+  const [to, setTo] = useState(range?.to === null || !range ? '' : String(range.to));
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    if (!range) setOpen(false);
+  }, [range]);
+  const first = bins[0];
+  const last = bins[bins.length - 1];
+  if (!open) {
+    return (
+      <p className="range-ends soft">
+        <span>{first && (dates ? date(first.from) : plainNumber(first.from))}</span>
+        <button type="button" className="word small" onClick={() => setOpen(true)}>
+          type
+        </button>
+        <span>{last && (dates ? date(last.to) : plainNumber(last.to))}</span>
+      </p>
+    );
+  }
+  const submit = (event: React.FormEvent) => {
+    event.preventDefault();
+    if (from === '' && to === '') onChange(null);
+    else if (dates) {
+      onChange({ kind: 'during', column, from: from || null, to: to || null, blanks: false });
+    } else {
+      onChange({
+        kind: 'between',
+        column,
+        from: from === '' ? null : Number(from),
+        to: to === '' ? null : Number(to),
+        belowTo: false,
+        blanks: false,
+      });
+    }
+  };
+  const type = dates ? 'date' : 'number';
+  return (
+    <form className="typed-ends" onSubmit={submit}>
+      <input
+        aria-label="From"
+        className="field"
+        type={type}
+        step="any"
+        value={from}
+        autoFocus
+        onChange={(event) => setFrom(event.target.value)}
+      />
+      <input
+        aria-label="To"
+        className="field"
+        type={type}
+        step="any"
+        value={to}
+        onChange={(event) => setTo(event.target.value)}
+      />
+      <button type="submit" className="button">
+        Set
+      </button>
+    </form>
+  );
+}

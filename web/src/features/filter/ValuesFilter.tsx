@@ -1,0 +1,155 @@
+import { useId } from 'react';
+import type { Filter, OneOf, ValueCount, ValueCountsAnswer } from '../../api/types';
+import { count } from '../../shared/format';
+import { Menu } from '../../shared/Menu';
+
+interface Props {
+  readonly column: string;
+  readonly label: string;
+  readonly active: Filter | null;
+  readonly answer: ValueCountsAnswer;
+  readonly find: string;
+  readonly onFind: (text: string) => void;
+  readonly onChange: (filter: Filter | null) => void;
+}
+
+const SHOWN = 4;
+
+/** Picks values of a category; every value with how many rows it has under all other filters. */
+export function ValuesFilter({ column, label, active, answer, find, onFind, onChange }: Props) {
+  const set: OneOf =
+    active?.kind === 'oneOf'
+      ? active
+      : { kind: 'oneOf', column, values: [], blank: false, exclude: false };
+  const inUse = set.values.length > 0 || set.blank;
+  const emit = (next: OneOf) => onChange(next.values.length > 0 || next.blank ? next : null);
+  const toggle = (value: string) =>
+    emit({
+      ...set,
+      values: set.values.includes(value)
+        ? set.values.filter((picked) => picked !== value)
+        : [...set.values, value],
+    });
+  const most = Math.max(1, ...answer.values.map((item) => item.count), answer.blanks ?? 0);
+  const picked = new Set(set.values);
+  const rank = (item: ValueCount) => (picked.has(item.value) ? 0 : item.count > 0 ? 1 : 2);
+  // the order of the whole dataset, so that nothing jumps; only what is picked comes first, what has no row last
+  const first = [...answer.values].sort((x, y) => rank(x) - rank(y));
+  const row = (value: string | null, rows: number) => (
+    <ValueRow
+      key={value ?? '\u0000'}
+      name={value ?? 'blank'}
+      rows={rows}
+      most={most}
+      on={value === null ? set.blank : picked.has(value)}
+      onToggle={() => (value === null ? emit({ ...set, blank: !set.blank }) : toggle(value))}
+    />
+  );
+  const blankRow = answer.blanks === null ? null : row(null, answer.blanks);
+  const rows = first.map((item) => row(item.value, item.count));
+  const all = set.blank && blankRow ? [blankRow, ...rows] : blankRow ? [...rows, blankRow] : rows;
+  const rest = answer.distinct + (answer.blanks === null ? 0 : 1);
+  return (
+    <>
+      <div className="filter-head">
+        <h3 className="filter-label">{label}</h3>
+        <span className="soft">
+          {inUse
+            ? `${set.exclude ? 'not ' : ''}${set.values.length + (set.blank ? 1 : 0)} of ${rest}`
+            : 'any'}
+        </span>
+      </div>
+      <div className="filter-body">
+        <ul className="values">{all.slice(0, SHOWN)}</ul>
+        {(all.length > SHOWN || find !== '') && (
+          <Menu
+            className="word small"
+            label={`All ${count(rest)} …`}
+            name={`All values of ${label}`}
+          >
+            {(close) => (
+              <AllValues label={label} find={find} onFind={onFind}>
+                <ul className="values all">{all}</ul>
+                {answer.distinct > answer.values.length && (
+                  <p className="soft">
+                    {count(answer.distinct - answer.values.length)} more; type to find them.
+                  </p>
+                )}
+                {answer.values.length === 0 && <p className="soft">No value contains this.</p>}
+                <p className="menu-end">
+                  <button
+                    type="button"
+                    className="word"
+                    disabled={!inUse}
+                    onClick={() => emit({ ...set, exclude: !set.exclude })}
+                  >
+                    {set.exclude ? 'Keep only the picked' : 'Leave the picked out'}
+                  </button>
+                  <button type="button" className="word" onClick={close}>
+                    Done
+                  </button>
+                </p>
+              </AllValues>
+            )}
+          </Menu>
+        )}
+      </div>
+    </>
+  );
+}
+
+function AllValues({
+  label,
+  find,
+  onFind,
+  children,
+}: {
+  readonly label: string;
+  readonly find: string;
+  readonly onFind: (text: string) => void;
+  readonly children: React.ReactNode;
+}) {
+  const id = useId();
+  return (
+    <>
+      <label className="sr-only" htmlFor={id}>
+        Find in {label}
+      </label>
+      <input
+        id={id}
+        className="field"
+        type="search"
+        placeholder={`Find in ${label}`}
+        defaultValue={find}
+        autoFocus
+        onChange={(event) => onFind(event.target.value)}
+      />
+      {children}
+    </>
+  );
+}
+
+interface RowProps {
+  readonly name: string;
+  readonly rows: number;
+  readonly most: number;
+  readonly on: boolean;
+  readonly onToggle: () => void;
+}
+
+function ValueRow({ name, rows, most, on, onToggle }: RowProps) {
+  return (
+    <li>
+      <label className="value-row">
+        <input type="checkbox" checked={on} onChange={onToggle} />
+        <span className={name === 'blank' ? 'value-name soft' : 'value-name'} title={name}>
+          {name}
+        </span>
+        <span className="value-bar" aria-hidden="true">
+          <span className={on ? 'on' : ''} style={{ width: `${(100 * rows) / most}%` }} />
+        </span>
+        <span className="value-count">{count(rows)}</span>
+      </label>
+    </li>
+  );
+}

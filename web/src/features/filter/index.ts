@@ -1,0 +1,2 @@
+export { FilterBand } from './FilterBand';
+export { Bars } from './Bars';

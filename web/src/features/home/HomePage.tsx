@@ -1,0 +1,147 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { call } from '../../api/client';
+import type { AppItem, DatasetSummary, JobStatus } from '../../api/types';
+import { count, when } from '../../shared/format';
+import { ProblemNote } from '../../shared/ProblemNote';
+import { Stages, TitleBar } from '../../shared/TitleBar';
+import { useSession } from '../../shared/useSession';
+import { SignOut } from './SignOut';
+import { UploadFiles } from './UploadFiles';
+import './home.css';
+
+/** Where an author starts: bring in a file, or go on with an app or a dataset. */
+export function HomePage() {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const session = useSession().data;
+  const apps = useQuery({
+    queryKey: ['apps'],
+    queryFn: () => call<{ apps: AppItem[] }>('GET', '/api/apps'),
+  });
+  const datasets = useQuery({
+    queryKey: ['datasets'],
+    queryFn: () => call<{ datasets: DatasetSummary[] }>('GET', '/api/datasets'),
+  });
+  const [problem, setProblem] = useState<Error | null>(null);
+  const remove = (path: string) => {
+    setProblem(null);
+    call('DELETE', path)
+      .then(() => queries.invalidateQueries())
+      .catch((failure: unknown) => setProblem(failure as Error));
+  };
+  return (
+    <>
+      <title>Keen Sparrow</title>
+      <TitleBar title="Keen Sparrow" stages={<Stages now={1} />}>
+        {session?.role === 'ADMINISTRATOR' && (
+          <Link className="button" to="/people">
+            People
+          </Link>
+        )}
+        <SignOut name={session?.name ?? ''} />
+      </TitleBar>
+      <main className="home">
+        <UploadFiles
+          start={(files) => call<JobStatus>('POST', '/api/datasets', { files })}
+          onDone={(job) => void navigate(`/datasets/${job.datasetId ?? ''}`)}
+        >
+          <p className="drop-title">Drop a CSV file here to make an app of it</p>
+          <p className="soft">
+            Several files with the same headings are put under one another. Up to 2 GB each.
+          </p>
+        </UploadFiles>
+        <p className="soft">
+          Or <Link to="/query">write a query</Link> on a database.
+        </p>
+        <Interrupted />
+        {problem && <ProblemNote error={problem} />}
+        <h2>Apps</h2>
+        {apps.error && <ProblemNote error={apps.error} onRetry={() => void apps.refetch()} />}
+        {apps.data?.apps.length === 0 && <p className="soft">None yet. Bring in a file first.</p>}
+        <ul className="list card" hidden={!apps.data?.apps.length}>
+          {apps.data?.apps.map((app) => (
+            <li key={app.id}>
+              <Link to={`/apps/${app.id}`}>{app.title}</Link>
+              <span className="soft">
+                {app.edition > 0 ? `edition ${app.edition}` : 'not published'}, changed{' '}
+                {when(app.changedAt)}
+              </span>
+              <span className="list-end">
+                {app.slug && <Link to={`/a/${app.slug}`}>open as a colleague</Link>}
+                <Remove name={app.title} onRemove={() => remove(`/api/apps/${app.id}`)} />
+              </span>
+            </li>
+          ))}
+        </ul>
+        <h2>Datasets</h2>
+        {datasets.error && (
+          <ProblemNote error={datasets.error} onRetry={() => void datasets.refetch()} />
+        )}
+        {datasets.data?.datasets.length === 0 && <p className="soft">None yet.</p>}
+        <ul className="list card" hidden={!datasets.data?.datasets.length}>
+          {datasets.data?.datasets.map((dataset) => (
+            <li key={dataset.id}>
+              <Link to={`/datasets/${dataset.id}`}>{dataset.name}</Link>
+              <span className="soft">
+                {count(dataset.rowCount)} {dataset.noun}, version {dataset.version}, loaded{' '}
+                {when(dataset.loadedAt)}
+              </span>
+              <span className="list-end">
+                <Remove
+                  name={dataset.name}
+                  onRemove={() => remove(`/api/datasets/${dataset.id}`)}
+                />
+              </span>
+            </li>
+          ))}
+        </ul>
+      </main>
+    </>
+  );
+}
+
+function Remove({ name, onRemove }: { readonly name: string; readonly onRemove: () => void }) {
+  const [sure, setSure] = useState(false);
+  return sure ? (
+    <span>
+      <button type="button" className="word" onClick={onRemove}>
+        Remove for good
+      </button>{' '}
+      <button type="button" className="word" onClick={() => setSure(false)}>
+        Keep
+      </button>
+    </span>
+  ) : (
+    <button
+      type="button"
+      className="word"
+      aria-label={`Remove ${name}`}
+      onClick={() => setSure(true)}
+    >
+      remove
+    </button>
+  );
+}
+
+/** Loads that a restart of the server cut off. */
+function Interrupted() {
+  const { data, refetch } = useQuery({
+    queryKey: ['jobs'],
+    queryFn: () => call<{ jobs: JobStatus[] }>('GET', '/api/jobs'),
+  });
+  const cut = data?.jobs.filter((job) => job.state === 'INTERRUPTED') ?? [];
+  return cut.map((job) => (
+    <p key={job.id} className="notice">
+      {job.title}: {job.message}{' '}
+      <button
+        type="button"
+        className="word"
+        onClick={() => void call('DELETE', `/api/jobs/${job.id}`).then(() => refetch())}
+      >
+        Understood
+      </button>
+    </p>
+  ));
+}

@@ -1,0 +1,3 @@
+export { HomePage } from './HomePage';
+export { LoadProgress } from './LoadProgress';
+export { UploadFiles } from './UploadFiles';

@@ -1,0 +1,51 @@
+import { Button, Input } from 'antd';
+import { useState } from 'react';
+import { call } from '../../api/client';
+import type { DatasetDetails } from '../../api/types';
+
+/** What the dataset is called, and what a row is. */
+export function NameForm({
+  data,
+  onSaved,
+}: {
+  readonly data: DatasetDetails;
+  readonly onSaved: () => void;
+}) {
+  const [name, setName] = useState(data.name);
+  const [noun, setNoun] = useState(data.noun);
+  const [problem, setProblem] = useState<string | null>(null);
+  const changed = name.trim() !== data.name || noun.trim() !== data.noun;
+  const save = () => {
+    call('PUT', `/api/datasets/${data.id}`, { name, noun })
+      .then(onSaved)
+      .catch((failure: unknown) => setProblem((failure as Error).message));
+  };
+  return (
+    <form
+      className="name-form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        save();
+      }}
+    >
+      <label className="soft">
+        Name of the dataset
+        <Input value={name} onChange={(event) => setName(event.target.value)} />
+      </label>
+      <label className="soft">
+        A row is one of the
+        <Input
+          value={noun}
+          placeholder="departures"
+          onChange={(event) => setNoun(event.target.value)}
+        />
+      </label>
+      {problem && <p className="problem">{problem}</p>}
+      {changed && (
+        <Button htmlType="submit" size="small">
+          Save names
+        </Button>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,107 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { call } from '../../api/client';
+import type { AppItem, Draft, Step } from '../../api/types';
+import { count, when } from '../../shared/format';
+import { ProblemNote } from '../../shared/ProblemNote';
+import { Stages, TitleBar } from '../../shared/TitleBar';
+import { ColumnPanel } from './ColumnPanel';
+import { PreviewTable } from './PreviewTable';
+import { StepList } from './StepList';
+import { WorthALook } from './WorthALook';
+import { useDataset } from './useDataset';
+import './prepare.css';
+
+/** The dataset as it stands: steps on the left, first rows and what is in each column on the right. */
+export function PreparePage() {
+  const { id = '' } = useParams();
+  const navigate = useNavigate();
+  const { details, rows, busy, problem, changeSteps, reload } = useDataset(id);
+  const apps = useQuery({
+    queryKey: ['apps'],
+    queryFn: () => call<{ apps: AppItem[] }>('GET', '/api/apps'),
+  });
+  const [picked, setPicked] = useState<string | null>(null);
+  const [failure, setFailure] = useState<Error | null>(null);
+  const app = apps.data?.apps.find((item) => item.datasetId === id);
+  const data = details.data;
+  if (details.error) {
+    return (
+      <>
+        <TitleBar title="Keen Sparrow" />
+        <main>
+          <ProblemNote error={details.error} onRetry={() => void details.refetch()} />
+        </main>
+      </>
+    );
+  }
+  if (!data) return <TitleBar title="…" />;
+  const compose = () => {
+    if (app) {
+      void navigate(`/apps/${app.id}`);
+      return;
+    }
+    call<Draft>('POST', '/api/apps', { datasetId: id })
+      .then((draft) => navigate(`/apps/${draft.id}`))
+      .catch((error: unknown) => setFailure(error as Error));
+  };
+  const add = (step: Step) => changeSteps([...data.steps, step]);
+  const column = data.columns.find((item) => item.info.name === picked) ?? data.columns[0] ?? null;
+  return (
+    <>
+      <title>{data.name}</title>
+      <TitleBar title={data.name} stages={<Stages now={2} dataset={id} app={app?.id} />}>
+        <span className="soft">
+          version {data.version}, loaded {when(data.loadedAt)}
+        </span>
+        <button
+          type="button"
+          className="button"
+          disabled={busy || data.steps.length === 0}
+          onClick={() => void changeSteps(data.steps.slice(0, -1))}
+        >
+          Undo last step
+        </button>
+        <button type="button" className="button primary" onClick={compose}>
+          {app ? 'Go to the app' : 'Compose an app'}
+        </button>
+      </TitleBar>
+      <div className="prepare">
+        <StepList
+          data={data}
+          busy={busy}
+          problem={problem ?? failure}
+          onChange={changeSteps}
+          onNewVersion={() => void reload()}
+        />
+        <section className="prepare-table">
+          <h2>
+            {data.steps.length === 0 ? 'As it was read' : `After step ${data.steps.length}`}{' '}
+            <span className="soft">
+              {count(data.rowCount)} rows · {data.columns.length} columns · the first{' '}
+              {count(Math.min(200, data.rowCount))} rows are shown
+            </span>
+          </h2>
+          <PreviewTable
+            data={data}
+            rows={rows}
+            picked={column?.info.name ?? null}
+            onPick={setPicked}
+          />
+          <div className="prepare-panels">
+            {column && (
+              <ColumnPanel
+                key={`${column.info.name} ${data.version}`}
+                column={column}
+                busy={busy}
+                onStep={add}
+              />
+            )}
+            <WorthALook report={data.report} rowCount={data.rowCount} />
+          </div>
+        </section>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,78 @@
+import type { DatasetDetails, RowsAnswer } from '../../api/types';
+import { cell, count, TYPE_NAMES } from '../../shared/format';
+import { Bars } from '../filter';
+
+interface Props {
+  readonly data: DatasetDetails;
+  readonly rows: RowsAnswer | undefined;
+  readonly picked: string | null;
+  readonly onPick: (name: string) => void;
+}
+
+/** The first rows, under headings that say what each column is and show how its values spread. */
+export function PreviewTable({ data, rows, picked, onPick }: Props) {
+  return (
+    <div className="preview card" tabIndex={0} role="region" aria-label="First rows">
+      <table>
+        <thead>
+          <tr>
+            {data.columns.map(({ info, profile }) => (
+              <th
+                key={info.name}
+                scope="col"
+                className={info.name === picked ? 'picked' : undefined}
+              >
+                <button type="button" onClick={() => onPick(info.name)}>
+                  <span className="column-label">{info.label}</span>
+                  <span className="soft">
+                    {TYPE_NAMES[info.type]} · {info.role.toLowerCase()}
+                  </span>
+                  <span className="soft">
+                    {count(profile.distinct)} {profile.distinct === 1 ? 'value' : 'values'},{' '}
+                    {profile.blanks === 0 ? 'no blanks' : `${count(profile.blanks)} blank`}
+                  </span>
+                  <span className="column-chart">
+                    {profile.spread && profile.spread.bins.length > 0 ? (
+                      <Bars bins={profile.spread.bins} from={0} to={-1} inUse={false} height={30} />
+                    ) : (
+                      profile.commonest.slice(0, 2).map((item) => (
+                        <span key={item.value} className="commonest">
+                          <span title={item.value}>{item.value}</span>
+                          <span className="soft">{count(item.total)}</span>
+                        </span>
+                      ))
+                    )}
+                  </span>
+                </button>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows?.columns.length === data.columns.length &&
+            rows.rows.map((row, r) => (
+              <tr key={r}>
+                {data.columns.map(({ info }, i) => {
+                  const value = row[i] ?? null;
+                  const number = info.type === 'WHOLE' || info.type === 'DECIMAL';
+                  return (
+                    <td
+                      key={info.name}
+                      className={number ? 'number' : undefined}
+                      title={value && value.length > 30 ? value : undefined}
+                    >
+                      {value === null ? (
+                        <span className="soft">blank</span>
+                      ) : (
+                        cell(value, info.type)
+                      )}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

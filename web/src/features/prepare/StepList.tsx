@@ -1,0 +1,136 @@
+import { useState } from 'react';
+import { call } from '../../api/client';
+import type { DatasetDetails, JobStatus, Step } from '../../api/types';
+import { bytes } from '../../shared/format';
+import { SentenceText } from '../../shared/SentenceText';
+import { LoadProgress, UploadFiles } from '../home';
+import { ComputeForm } from './ComputeForm';
+import { NameForm } from './NameForm';
+
+interface Props {
+  readonly data: DatasetDetails;
+  readonly busy: boolean;
+  readonly problem: Error | null;
+  readonly onChange: (steps: Step[]) => Promise<boolean>;
+  readonly onNewVersion: () => void;
+}
+
+/** A numbered page of sentences, from the source to the dataset. */
+export function StepList({ data, busy, problem, onChange, onNewVersion }: Props) {
+  const [newer, setNewer] = useState(false);
+  const [job, setJob] = useState<JobStatus | null>(null);
+  const [told, setTold] = useState<string | null>(null);
+  const without = (at: number) => onChange(data.steps.filter((_, i) => i !== at));
+  const runAgain = () => {
+    setTold(null);
+    call<JobStatus>('POST', `/api/datasets/${data.id}/versions`, {})
+      .then(setJob)
+      .catch((failure: unknown) => setTold((failure as Error).message));
+  };
+  return (
+    <aside className="steps" aria-label="Steps">
+      <p className="soft">From the source to the dataset, replayed on every load</p>
+      <ol>
+        <li>
+          <p className="step-sentence">
+            Read{' '}
+            <strong>
+              {data.query !== null
+                ? 'the result of a query'
+                : data.files.map((file) => file.name).join(' and ')}
+            </strong>
+            .
+          </p>
+          <p className="soft">
+            {data.files.map((file) => bytes(file.sizeBytes)).join(' and ')}
+            {' · '}
+            {data.query !== null ? (
+              <button type="button" className="word" disabled={busy} onClick={runAgain}>
+                Run the query again
+              </button>
+            ) : (
+              <button type="button" className="word" onClick={() => setNewer(!newer)}>
+                {newer ? 'Not now' : 'Load a newer file'}
+              </button>
+            )}
+          </p>
+          {newer && (
+            <div className="compact-drop">
+              <UploadFiles
+                start={(files) =>
+                  call<JobStatus>('POST', `/api/datasets/${data.id}/versions`, { files })
+                }
+                onDone={() => {
+                  setNewer(false);
+                  onNewVersion();
+                }}
+              >
+                <p className="soft">
+                  The steps are replayed on it. If it does not fit, the last version stays.
+                </p>
+              </UploadFiles>
+            </div>
+          )}
+          {job && (
+            <LoadProgress
+              job={job}
+              onDone={() => {
+                setJob(null);
+                onNewVersion();
+              }}
+              onStopped={(message) => {
+                setJob(null);
+                setTold(message);
+              }}
+            />
+          )}
+          {told && (
+            <p className="problem" role="alert">
+              {told}
+            </p>
+          )}
+        </li>
+        {data.stepsDone.map((done, i) => (
+          <li key={i}>
+            <p className="step-sentence">
+              <SentenceText
+                sentence={done.sentence}
+                control={(part) => <span className="step-part">{part.text}</span>}
+              />
+            </p>
+            <p className="soft">
+              {done.effect}
+              {done.effect && ' · '}
+              <button
+                type="button"
+                className="word"
+                disabled={busy}
+                aria-label={`Remove step ${i + 1}`}
+                onClick={() => void without(i)}
+              >
+                remove
+              </button>
+            </p>
+          </li>
+        ))}
+      </ol>
+      {busy && (
+        <p className="soft" role="status">
+          Replaying …
+        </p>
+      )}
+      {problem && (
+        <p className="problem" role="alert">
+          {problem.message}
+        </p>
+      )}
+      <ComputeForm
+        columns={data.columns.map((column) => column.info)}
+        busy={busy}
+        onStep={(step) => onChange([...data.steps, step])}
+      />
+      <p className="soft">Press a column’s heading to label, retype or leave it out.</p>
+      <NameForm key={`${data.name} ${data.noun}`} data={data} onSaved={onNewVersion} />
+    </aside>
+  );
+}

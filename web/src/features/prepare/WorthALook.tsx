@@ -1,0 +1,52 @@
+import type { DatasetDetails } from '../../api/types';
+import { count } from '../../shared/format';
+
+/** What happened while the file was read, and which values did not fit. */
+export function WorthALook({
+  report,
+  rowCount,
+}: {
+  readonly report: DatasetDetails['report'];
+  readonly rowCount: number;
+}) {
+  const clean = report.notes.length === 0 && report.misfitCount === 0;
+  return (
+    <section className="card panel" aria-label="Worth a look">
+      <h3>Worth a look</h3>
+      <p className="soft">Found while reading</p>
+      {clean && <p>All values of {count(rowCount)} rows read as their types say.</p>}
+      <ul className="notes">
+        {report.notes.map((note) => (
+          <li key={note}>{note}</li>
+        ))}
+      </ul>
+      {report.misfits.length > 0 && (
+        <table className="misfits">
+          <thead>
+            <tr>
+              <th scope="col">Line</th>
+              <th scope="col">Column</th>
+              <th scope="col">Value</th>
+              <th scope="col">Why</th>
+            </tr>
+          </thead>
+          <tbody>
+            {report.misfits.slice(0, 20).map((misfit, i) => (
+              <tr key={i}>
+                <td className="number" title={misfit.file}>
+                  {count(misfit.line)}
+                </td>
+                <td>{misfit.column}</td>
+                <td>{misfit.value}</td>
+                <td>{misfit.reason}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {report.misfitCount > 20 && (
+        <p className="soft">The first 20 of {count(report.misfitCount)} are listed.</p>
+      )}
+    </section>
+  );
+}

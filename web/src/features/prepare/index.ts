@@ -1,0 +1,1 @@
+export { PreparePage } from './PreparePage';

@@ -1,0 +1,56 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback, useState } from 'react';
+import { askDataset, call, Problem } from '../../api/client';
+import type { DatasetDetails, JobStatus, RowsAnswer, Step } from '../../api/types';
+
+const FIRST_ROWS = 200;
+
+/** A dataset, its first rows, and a way to replay it with other steps. */
+export function useDataset(id: string) {
+  const queries = useQueryClient();
+  const details = useQuery({
+    queryKey: ['dataset', id],
+    queryFn: () => call<DatasetDetails>('GET', `/api/datasets/${id}`),
+  });
+  const version = details.data?.version;
+  const columns = details.data?.columns.map((column) => column.info.name);
+  const rows = useQuery({
+    queryKey: ['dataset', id, 'rows', version],
+    enabled: version !== undefined,
+    placeholderData: (before: RowsAnswer | undefined) => before,
+    queryFn: async () => {
+      const question = { kind: 'rows', columns, sort: [], offset: 0, limit: FIRST_ROWS };
+      const [answer] = await askDataset(id, [], [question]);
+      return answer as RowsAnswer;
+    },
+  });
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<Error | null>(null);
+  const reload = useCallback(
+    () => queries.invalidateQueries({ queryKey: ['dataset', id] }),
+    [queries, id],
+  );
+  const changeSteps = useCallback(
+    async (steps: Step[]): Promise<boolean> => {
+      setBusy(true);
+      setProblem(null);
+      try {
+        let job = await call<JobStatus>('PUT', `/api/datasets/${id}/steps`, { steps });
+        while (job.state === 'RUNNING' || job.state === 'WAITING') {
+          await new Promise((resolve) => setTimeout(resolve, 120));
+          job = await call<JobStatus>('GET', `/api/jobs/${job.id}`);
+        }
+        if (job.state !== 'DONE') throw new Problem(422, job.code ?? '', job.message ?? '');
+        await reload();
+        return true;
+      } catch (failure) {
+        setProblem(failure as Error);
+        return false;
+      } finally {
+        setBusy(false);
+      }
+    },
+    [id, reload],
+  );
+  return { details, rows: rows.data, busy, problem, changeSteps, reload };
+}

@@ -1,0 +1,122 @@
+import { useQuery } from '@tanstack/react-query';
+import { Button, Radio } from 'antd';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { call } from '../../api/client';
+import type { Draft, LinkAccess, PublishState } from '../../api/types';
+import { when } from '../../shared/format';
+import { ProblemNote } from '../../shared/ProblemNote';
+import { Stages, TitleBar } from '../../shared/TitleBar';
+import './publish.css';
+
+/** Freezes the draft as an edition, gives its link, and says who may open it. */
+export function PublishPage() {
+  const { id = '' } = useParams();
+  const draft = useQuery({
+    queryKey: ['draft', id],
+    queryFn: () => call<Draft>('GET', `/api/apps/${id}`),
+  });
+  const state = useQuery({
+    queryKey: ['editions', id],
+    queryFn: () => call<PublishState>('GET', `/api/apps/${id}/editions`),
+  });
+  const error = draft.error ?? state.error;
+  if (error) {
+    return (
+      <>
+        <TitleBar title="Keen Sparrow" />
+        <main>
+          <ProblemNote error={error} />
+        </main>
+      </>
+    );
+  }
+  if (!draft.data || !state.data) return <TitleBar title="…" />;
+  return <Publish draft={draft.data} state={state.data} onDone={() => void state.refetch()} />;
+}
+
+function Publish({
+  draft,
+  state,
+  onDone,
+}: {
+  readonly draft: Draft;
+  readonly state: PublishState;
+  readonly onDone: () => void;
+}) {
+  const [access, setAccess] = useState<LinkAccess>(state.access ?? 'SIGNED_IN');
+  const [problem, setProblem] = useState<Error | null>(null);
+  const [copied, setCopied] = useState(false);
+  const next = (state.editions[0]?.number ?? 0) + 1;
+  const address = state.slug ? `${window.location.origin}/a/${state.slug}` : null;
+  const send = (method: string, path: string, body: unknown) => {
+    setProblem(null);
+    call(method, `/api/apps/${draft.id}${path}`, body)
+      .then(onDone)
+      .catch((failure: unknown) => setProblem(failure as Error));
+  };
+  const pick = (picked: LinkAccess) => {
+    setAccess(picked);
+    if (state.slug) send('PUT', '/link', { access: picked });
+  };
+  return (
+    <>
+      <title>{`Publish ${draft.page.app.title}`}</title>
+      <TitleBar
+        title={draft.page.app.title}
+        stages={<Stages now={4} dataset={draft.datasetId} app={draft.id} />}
+      />
+      <main className="publish">
+        {problem && <ProblemNote error={problem} />}
+        <h2>Who may open the link</h2>
+        <Radio.Group
+          className="access"
+          value={access}
+          onChange={(event) => pick(event.target.value as LinkAccess)}
+          options={[
+            { value: 'SIGNED_IN', label: 'Everyone who is signed in here' },
+            { value: 'ANYONE', label: 'Anyone with the link, without an account' },
+          ]}
+        />
+        <p className="soft">
+          Whoever opens it can look, filter and download the rows of its tables.
+        </p>
+        <Button type="primary" onClick={() => send('POST', '/editions', { access })}>
+          Publish edition {next}
+        </Button>
+        {address && (
+          <>
+            <h2>The link</h2>
+            <p className="link-row">
+              <input
+                className="field"
+                readOnly
+                aria-label="Link"
+                value={address}
+                onFocus={(event) => event.target.select()}
+              />
+              <Button
+                onClick={() =>
+                  void navigator.clipboard.writeText(address).then(() => setCopied(true))
+                }
+              >
+                {copied ? 'Copied' : 'Copy'}
+              </Button>
+              <Link to={`/a/${state.slug}`}>Open as a colleague</Link>
+            </p>
+            <p className="soft">It stays the same for every edition and every new version.</p>
+            <h2>Editions</h2>
+            <ul className="list card">
+              {state.editions.map((edition) => (
+                <li key={edition.number}>
+                  Edition {edition.number}{' '}
+                  <span className="soft">published {when(edition.publishedAt)}</span>
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
+      </main>
+    </>
+  );
+}

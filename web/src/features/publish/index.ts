@@ -1,0 +1,1 @@
+export { PublishPage } from './PublishPage';

@@ -1,0 +1,172 @@
+import { useQuery } from '@tanstack/react-query';
+import { Button, Input, InputNumber, Select } from 'antd';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { call } from '../../api/client';
+import type { Connection, JobStatus, QueryPreview } from '../../api/types';
+import { count } from '../../shared/format';
+import { ProblemNote } from '../../shared/ProblemNote';
+import { Stages, TitleBar } from '../../shared/TitleBar';
+import { LoadProgress } from '../home';
+import { NewConnection } from './NewConnection';
+import './query.css';
+
+/** Writes a query on a connection, shows its first rows, and loads its result as a dataset. */
+export function QueryPage() {
+  const navigate = useNavigate();
+  const { data, error, refetch } = useQuery({
+    queryKey: ['connections'],
+    queryFn: () => call<{ connections: Connection[] }>('GET', '/api/connections'),
+  });
+  const connections = data?.connections ?? [];
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [sql, setSql] = useState('');
+  const [name, setName] = useState('');
+  const [most, setMost] = useState<number | null>(1_000_000);
+  const [seconds, setSeconds] = useState<number | null>(120);
+  const [preview, setPreview] = useState<QueryPreview | null>(null);
+  const [runId, setRunId] = useState<string | null>(null);
+  const [problem, setProblem] = useState<Error | null>(null);
+  const [job, setJob] = useState<JobStatus | null>(null);
+  const [adding, setAdding] = useState(false);
+  const connectionId = chosen ?? connections[0]?.id ?? null;
+  const run = () => {
+    const id = crypto.randomUUID();
+    setRunId(id);
+    setProblem(null);
+    call<QueryPreview>('POST', '/api/queries', { connectionId, sql, runId: id })
+      .then(setPreview)
+      .catch((failure: unknown) => {
+        setPreview(null);
+        setProblem(failure as Error);
+      })
+      .finally(() => setRunId(null));
+  };
+  const load = () => {
+    setProblem(null);
+    const query = { connectionId, sql, mostRows: most, seconds };
+    call<JobStatus>('POST', '/api/datasets', { name, query })
+      .then(setJob)
+      .catch((failure: unknown) => setProblem(failure as Error));
+  };
+  const ready = connectionId !== null && sql.trim() !== '';
+  return (
+    <>
+      <title>Query</title>
+      <TitleBar title="Query a database" stages={<Stages now={1} />} />
+      <main className="query">
+        {error && <ProblemNote error={error} onRetry={() => void refetch()} />}
+        <div className="query-row">
+          <label>
+            Connection
+            <Select
+              aria-label="Connection"
+              value={connectionId}
+              placeholder="none yet"
+              options={connections.map((item) => ({ value: item.id, label: item.name }))}
+              onChange={setChosen}
+            />
+          </label>
+          <button type="button" className="word" onClick={() => setAdding(!adding)}>
+            {adding ? 'Not now' : 'Add a connection'}
+          </button>
+        </div>
+        {(adding || (data && connections.length === 0)) && (
+          <NewConnection
+            onAdded={(id) => {
+              setAdding(false);
+              setChosen(id);
+              void refetch();
+            }}
+          />
+        )}
+        <label>
+          Query
+          <Input.TextArea
+            className="sql"
+            aria-label="Query"
+            autoSize={{ minRows: 6, maxRows: 20 }}
+            spellCheck={false}
+            placeholder="select … from …"
+            value={sql}
+            onChange={(event) => setSql(event.target.value)}
+          />
+        </label>
+        <div className="query-row">
+          <Button type="primary" disabled={!ready || runId !== null} onClick={run}>
+            Show first rows
+          </Button>
+          {runId && (
+            <Button onClick={() => void call('DELETE', `/api/queries/${runId}`)}>Cancel</Button>
+          )}
+          <span className="soft">It may only read. The first rows stop after 30 seconds.</span>
+        </div>
+        {problem && <ProblemNote error={problem} />}
+        {preview && <FirstRows preview={preview} />}
+        {preview && !job && (
+          <div className="query-row card load-row">
+            <label>
+              Name of the dataset
+              <Input value={name} onChange={(event) => setName(event.target.value)} />
+            </label>
+            <label>
+              At most so many rows
+              <InputNumber min={1} max={20_000_000} value={most} onChange={setMost} />
+            </label>
+            <label>
+              Seconds it may take
+              <InputNumber min={1} max={3600} value={seconds} onChange={setSeconds} />
+            </label>
+            <Button type="primary" disabled={name.trim() === ''} onClick={load}>
+              Load as a dataset
+            </Button>
+          </div>
+        )}
+        {job && (
+          <LoadProgress
+            job={job}
+            onDone={(done) => void navigate(`/datasets/${done.datasetId ?? ''}`)}
+            onStopped={(message) => {
+              setJob(null);
+              setProblem(new Error(message));
+            }}
+          />
+        )}
+      </main>
+    </>
+  );
+}
+
+function FirstRows({ preview }: { readonly preview: QueryPreview }) {
+  return (
+    <>
+      <p className="soft" role="status">
+        {preview.more
+          ? `The first ${count(preview.rows.length)} rows; there are more.`
+          : `${count(preview.rows.length)} rows in all.`}
+      </p>
+      <div className="preview card" tabIndex={0} role="region" aria-label="First rows">
+        <table>
+          <thead>
+            <tr>
+              {preview.columns.map((column) => (
+                <th key={column} scope="col">
+                  {column}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {preview.rows.map((row, r) => (
+              <tr key={r}>
+                {row.map((value, i) => (
+                  <td key={i}>{value ?? <span className="soft">blank</span>}</td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </>
+  );
+}

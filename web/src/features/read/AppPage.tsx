@@ -1,0 +1,93 @@
+import { useState, type ReactNode } from 'react';
+import type { PageData, View } from '../../api/types';
+import { ProblemNote } from '../../shared/ProblemNote';
+import { FilterBand } from '../filter';
+import { ViewCard, type ViewContext } from '../view';
+import { ReadingLine } from './ReadingLine';
+import { useAnswers } from './useAnswers';
+import { usePageState } from './usePageState';
+import { withFilter, withMark } from './selection';
+import './read.css';
+
+interface Props {
+  readonly data: PageData;
+  /** Where answers are asked for; `/answers` and `/rows.csv` stand below it. */
+  readonly base: string;
+  /** Changes when the definition does, so that answers are asked for again. */
+  readonly stamp: string;
+  /** Lays the views out; the usual grid without it. */
+  readonly layout?: (views: readonly View[], card: (view: View) => ReactNode) => ReactNode;
+  readonly bandEnd?: ReactNode;
+}
+
+/** An app's page with live data: reading line, filter band, views. The same for its author and its colleagues. */
+export function AppPage({ data, base, stamp, layout, bandEnd }: Props) {
+  const page = usePageState();
+  const { state, change } = page;
+  const [finds, setFinds] = useState<Record<string, string>>({});
+  const answers = useAnswers(`${base}/answers`, state, finds, stamp);
+  const context: ViewContext = {
+    data,
+    state,
+    base,
+    onMark: (view, filter) => change(withMark(state, view, filter)),
+    onSort: (view, sort) => change({ ...state, sorts: { ...state.sorts, [view]: sort } }),
+    onClear: page.clear,
+  };
+  const card = (view: View) => (
+    <ViewCard
+      key={view.id}
+      view={view}
+      answered={answers.views[view.id]}
+      context={context}
+      rounds={answers.rounds}
+    />
+  );
+  return (
+    <div className={answers.late ? 'app-page late' : 'app-page'} data-rounds={answers.rounds}>
+      <ReadingLine head={answers.head} page={page} />
+      {answers.head?.notices.map((notice) => (
+        <p key={notice} className="notice" role="status">
+          {notice}
+        </p>
+      ))}
+      {answers.problem && <ProblemNote error={answers.problem} onRetry={answers.retry} />}
+      <FilterBand
+        data={data}
+        state={state}
+        answers={answers.filters}
+        finds={finds}
+        onFilter={(column, filter) => change(withFilter(state, column, filter))}
+        onFind={(column, text) => setFinds((before) => ({ ...before, [column]: text }))}
+        end={bandEnd}
+      />
+      {layout ? layout(data.app.views, card) : <Grid views={data.app.views} card={card} />}
+    </div>
+  );
+}
+
+function Grid({
+  views,
+  card,
+}: {
+  readonly views: readonly View[];
+  readonly card: (view: View) => ReactNode;
+}) {
+  const inOrder = [...views].sort((a, b) => a.place.y - b.place.y || a.place.x - b.place.x);
+  return (
+    <div className="view-grid">
+      {inOrder.map((view) => (
+        <div
+          key={view.id}
+          className={`view-cell kind-${view.kind.toLowerCase()}`}
+          style={{
+            gridColumn: `${view.place.x + 1} / span ${view.place.w}`,
+            gridRow: `${view.place.y + 1} / span ${view.place.h}`,
+          }}
+        >
+          {card(view)}
+        </div>
+      ))}
+    </div>
+  );
+}

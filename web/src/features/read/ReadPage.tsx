@@ -1,0 +1,71 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Navigate, useLocation, useParams } from 'react-router';
+import { call, Problem } from '../../api/client';
+import type { Opened } from '../../api/types';
+import { date, when } from '../../shared/format';
+import { TitleBar } from '../../shared/TitleBar';
+import { AppPage } from './AppPage';
+import { downloadAddress } from './download';
+import { decodeState } from './selection';
+
+/** What a colleague opens. */
+export function ReadPage() {
+  const { slug = '' } = useParams();
+  const location = useLocation();
+  const base = `/api/links/${slug}`;
+  const { data, error } = useQuery({
+    queryKey: ['link', slug],
+    queryFn: () => call<Opened>('GET', base),
+    retry: false,
+    refetchInterval: 60_000,
+  });
+  const [copied, setCopied] = useState(false);
+  if (error && !data) {
+    if (error instanceof Problem && error.status === 401) {
+      const from = location.pathname + location.search;
+      return <Navigate to={`/sign-in?to=${encodeURIComponent(from)}`} replace />;
+    }
+    return (
+      <>
+        <TitleBar title="Keen Sparrow" />
+        <main>
+          <h2>This link leads nowhere</h2>
+          <p>{error.message}</p>
+        </main>
+      </>
+    );
+  }
+  if (!data) return <TitleBar title="…" />;
+  const { page } = data;
+  const copy = () => {
+    void navigator.clipboard.writeText(window.location.href).then(() => {
+      setCopied(true);
+      setTimeout(() => setCopied(false), 2000);
+    });
+  };
+  const state = decodeState(new URLSearchParams(location.search));
+  return (
+    <>
+      <title>{page.app.title}</title>
+      <TitleBar
+        title={page.app.title}
+        note={`version ${page.data.version}, loaded ${when(page.data.loadedAt)} · edition ${data.edition} of ${date(data.publishedAt)}`}
+      >
+        <button type="button" className="button" onClick={copy}>
+          {copied ? 'Copied' : 'Copy link'}
+        </button>
+        <a className="button" href={downloadAddress(base, state, null)} download>
+          Download rows
+        </a>
+      </TitleBar>
+      <main>
+        <AppPage
+          data={page}
+          base={base}
+          stamp={`${data.edition} ${page.data.version} ${page.data.loadedAt}`}
+        />
+      </main>
+    </>
+  );
+}

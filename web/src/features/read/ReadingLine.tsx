@@ -1,0 +1,70 @@
+import { SentenceText } from '../../shared/SentenceText';
+import type { Head } from './useAnswers';
+import type { PageStateHook } from './usePageState';
+import { withFilter, withMark } from './selection';
+
+/** The selection as a sentence: a press on a phrase goes to its filter, the cross behind it lifts it. */
+export function ReadingLine({
+  head,
+  page,
+}: {
+  readonly head: Head | null;
+  readonly page: PageStateHook;
+}) {
+  const { state, change } = page;
+  const lift = (control: string) => {
+    const name = control.slice(control.indexOf(':') + 1);
+    change(
+      control.startsWith('filter:') ? withFilter(state, name, null) : withMark(state, name, null),
+    );
+  };
+  const goTo = (control: string) => {
+    const target = document.querySelector<HTMLElement>(
+      `[data-part="${CSS.escape(control.replace('mark:', 'view:'))}"]`,
+    );
+    target?.scrollIntoView({ block: 'nearest' });
+    target?.querySelector<HTMLElement>('input, button, [tabindex]')?.focus();
+  };
+  const selected = state.filters.length + state.marks.length > 0;
+  return (
+    <div className="reading">
+      <p aria-live="polite">
+        {head ? (
+          <SentenceText
+            sentence={head.sentence}
+            control={(part) => (
+              <span className="phrase">
+                <button type="button" onClick={() => goTo(part.control ?? '')}>
+                  {part.text}
+                </button>
+                <button
+                  type="button"
+                  className="lift"
+                  aria-label={`Lift: ${part.text}`}
+                  title="Lift this"
+                  onClick={() => lift(part.control ?? '')}
+                >
+                  ×
+                </button>
+              </span>
+            )}
+          />
+        ) : (
+          'Reading …'
+        )}
+      </p>
+      <span className="reading-actions">
+        {page.canUndo && (
+          <button type="button" className="word" onClick={page.undo}>
+            Undo
+          </button>
+        )}
+        {selected && (
+          <button type="button" className="word" onClick={page.clear}>
+            Clear all
+          </button>
+        )}
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,125 @@
+import type { Filter, Mark, Selection, Sort } from '../../api/types';
+
+/** All of a page's state that its address holds. */
+export interface PageState extends Selection {
+  readonly sorts: Record<string, Sort>;
+}
+
+const FILTER = 'f.';
+const MARK = 'm.';
+const SORT = 's.';
+const BLANK = '+blank';
+
+/** `~` parts the words of a value; inside one it stands as `~~`. */
+const join = (words: readonly string[]): string =>
+  words.map((word) => word.replaceAll('~', '~~')).join('~.');
+
+const split = (text: string): string[] =>
+  text.split('~.').map((word) => word.replaceAll('~~', '~'));
+
+function encodeFilter(filter: Filter): string {
+  switch (filter.kind) {
+    case 'oneOf':
+      return join([
+        (filter.exclude ? 'not' : 'is') + (filter.blank ? BLANK : ''),
+        ...filter.values,
+      ]);
+    case 'between':
+      return join([
+        (filter.belowTo ? 'below' : 'between') + (filter.blanks ? BLANK : ''),
+        filter.from === null ? '' : String(filter.from),
+        filter.to === null ? '' : String(filter.to),
+      ]);
+    case 'during':
+      return join(['during' + (filter.blanks ? BLANK : ''), filter.from ?? '', filter.to ?? '']);
+    case 'containing':
+      return join(['contains', filter.text]);
+  }
+}
+
+const numberOrNull = (text: string | undefined): number | null =>
+  text === undefined || text === '' || !Number.isFinite(Number(text)) ? null : Number(text);
+
+function decodeFilter(column: string, text: string): Filter | null {
+  const [first = '', ...words] = split(text);
+  const blank = first.endsWith(BLANK);
+  switch (blank ? first.slice(0, -BLANK.length) : first) {
+    case 'is':
+      return { kind: 'oneOf', column, values: words, blank, exclude: false };
+    case 'not':
+      return { kind: 'oneOf', column, values: words, blank, exclude: true };
+    case 'between':
+    case 'below':
+      return {
+        kind: 'between',
+        column,
+        from: numberOrNull(words[0]),
+        to: numberOrNull(words[1]),
+        belowTo: first.startsWith('below'),
+        blanks: blank,
+      };
+    case 'during': {
+      const dateOrNull = (word: string | undefined) =>
+        word !== undefined && /^\d{4}-\d\d-\d\d$/.test(word) ? word : null;
+      return {
+        kind: 'during',
+        column,
+        from: dateOrNull(words[0]),
+        to: dateOrNull(words[1]),
+        blanks: blank,
+      };
+    }
+    case 'contains':
+      return words[0] ? { kind: 'containing', column, text: words[0] } : null;
+    default:
+      return null;
+  }
+}
+
+/** The state as the search part of an address, in the order things were picked. */
+export function encodeState(state: PageState): URLSearchParams {
+  const params = new URLSearchParams();
+  for (const filter of state.filters) params.append(FILTER + filter.column, encodeFilter(filter));
+  for (const mark of state.marks) {
+    params.append(MARK + mark.view, `${join([mark.filter.column])}~.${encodeFilter(mark.filter)}`);
+  }
+  for (const [view, sort] of Object.entries(state.sorts)) {
+    params.append(SORT + view, join([sort.column, sort.descending ? 'down' : 'up']));
+  }
+  return params;
+}
+
+/** What an address says; parts that mean nothing are passed over. */
+export function decodeState(params: URLSearchParams): PageState {
+  const filters: Filter[] = [];
+  const marks: Mark[] = [];
+  const sorts: Record<string, Sort> = {};
+  for (const [name, text] of params) {
+    if (name.startsWith(FILTER)) {
+      const filter = decodeFilter(name.slice(FILTER.length), text);
+      if (filter) filters.push(filter);
+    } else if (name.startsWith(MARK)) {
+      const [column = '', ...rest] = split(text);
+      const filter = decodeFilter(column, join(rest));
+      if (filter) marks.push({ view: name.slice(MARK.length), filter });
+    } else if (name.startsWith(SORT)) {
+      const [column = '', direction] = split(text);
+      sorts[name.slice(SORT.length)] = { column, descending: direction === 'down' };
+    }
+  }
+  return { filters, marks, sorts };
+}
+
+/** With the filter of its column in place of the one before, or lifted when null. */
+export function withFilter(state: PageState, column: string, filter: Filter | null): PageState {
+  const at = state.filters.findIndex((before) => before.column === column);
+  const filters = [...state.filters];
+  if (at >= 0) filters.splice(at, 1, ...(filter ? [filter] : []));
+  else if (filter) filters.push(filter);
+  return { ...state, filters };
+}
+
+export function withMark(state: PageState, view: string, filter: Filter | null): PageState {
+  const marks = state.marks.filter((mark) => mark.view !== view);
+  return { ...state, marks: filter ? [...marks, { view, filter }] : marks };
+}

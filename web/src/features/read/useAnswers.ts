@@ -1,0 +1,98 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { askPage, Problem } from '../../api/client';
+import type { Answer, AnswerLine, Failure, PageQuestion } from '../../api/types';
+import type { PageState } from './selection';
+
+export type Head = Extract<AnswerLine, { line: 'head' }>;
+
+export interface Answered {
+  readonly answer: Answer | null;
+  readonly failure: Failure | null;
+}
+
+export interface Answers {
+  readonly head: Head | null;
+  readonly views: Readonly<Record<string, Answered>>;
+  readonly filters: Readonly<Record<string, Answered>>;
+  /** New answers are on their way and have been for a while. */
+  readonly late: boolean;
+  readonly problem: Problem | null;
+  /** Rises with each complete set of answers. */
+  readonly rounds: number;
+  readonly retry: () => void;
+}
+
+const EMPTY = { head: null, views: {}, filters: {}, problem: null, rounds: 0 };
+const LATE_AFTER = 200;
+
+/**
+ * The answers of a page for a state, asked again when either changes. The old answers stay until new ones come, each
+ * in its place; a newer question stops the older, here and on the server.
+ */
+export function useAnswers(
+  path: string,
+  state: PageState,
+  finds: Record<string, string>,
+  stamp: string,
+): Answers {
+  const [known, setKnown] = useState<Omit<Answers, 'retry' | 'late'>>(EMPTY);
+  const [late, setLate] = useState(false);
+  const [tries, setTries] = useState(0);
+  const page = useMemo(() => crypto.randomUUID(), []);
+  const question = JSON.stringify({ state, finds });
+  const latest = useRef(0);
+  useEffect(() => {
+    const asked = JSON.parse(question) as { state: PageState; finds: Record<string, string> };
+    const abort = new AbortController();
+    const turn = ++latest.current;
+    const timer = setTimeout(() => setLate(true), LATE_AFTER);
+    const tables: NonNullable<PageQuestion['tables']> = {};
+    for (const [view, sort] of Object.entries(asked.state.sorts)) {
+      tables[view] = { offset: 0, limit: 50, sort: [sort] };
+    }
+    const { filters, marks } = asked.state;
+    askPage(path, { page, filters, marks, tables, finds: asked.finds }, abort.signal, (lines) => {
+      if (turn === latest.current) setKnown((before) => lines.reduce(withLine, before));
+    })
+      .catch((error: unknown) => {
+        if (turn !== latest.current || abort.signal.aborted) return;
+        const problem =
+          error instanceof Problem ? error : new Problem(0, '', 'The answer broke off. Try again.');
+        setKnown((before) => ({ ...before, problem }));
+      })
+      .finally(() => {
+        clearTimeout(timer);
+        if (turn === latest.current) setLate(false);
+      });
+    return () => {
+      clearTimeout(timer);
+      abort.abort();
+    };
+  }, [path, page, question, stamp, tries]);
+  const retry = useCallback(() => setTries((before) => before + 1), []);
+  return { ...known, late, retry };
+}
+
+function withLine(
+  before: Omit<Answers, 'retry' | 'late'>,
+  line: AnswerLine,
+): Omit<Answers, 'retry' | 'late'> {
+  switch (line.line) {
+    case 'head':
+      return { ...before, head: line, problem: null };
+    case 'view':
+      return {
+        ...before,
+        views: { ...before.views, [line.id]: { answer: line.answer, failure: line.failure } },
+      };
+    case 'filter':
+      return {
+        ...before,
+        filters: { ...before.filters, [line.id]: { answer: line.answer, failure: line.failure } },
+      };
+    case 'end':
+      return { ...before, rounds: before.rounds + 1 };
+    case 'cancelled':
+      return before;
+  }
+}

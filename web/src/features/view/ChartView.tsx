@@ -1,0 +1,88 @@
+import type { ECharts } from 'echarts/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { GroupsAnswer, View } from '../../api/types';
+import { sentenceText } from '../../shared/SentenceText';
+import { barsOption } from './barsOption';
+import { init } from './charts';
+import { palette } from './colours';
+import { markOf, type ViewContext } from './context';
+import { linesOption } from './linesOption';
+import { nextMark } from './marks';
+
+interface Props {
+  readonly view: View;
+  readonly answer: GroupsAnswer;
+  readonly context: ViewContext;
+  readonly title: string;
+}
+
+/** Bars or lines; a press on a bar, or near a point in time, marks it. */
+export default function ChartView({ view, answer, context, title }: Props) {
+  const frame = useRef<HTMLDivElement>(null);
+  const chart = useRef<ECharts | null>(null);
+  const [drawn, setDrawn] = useState(0);
+  const scheme = useScheme();
+  const mark = markOf(context, view.id)?.filter ?? null;
+  const option = useMemo(() => {
+    const colours = palette();
+    return view.kind === 'BARS'
+      ? barsOption(view, answer, mark, colours)
+      : linesOption(view, answer, mark, colours);
+    // the scheme changes what the palette gives
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [view, answer, mark, scheme]);
+  const press = useRef<(index: number, add: boolean) => void>(() => undefined);
+  useEffect(() => {
+    press.current = (index, add) => {
+      const key = answer.axis[index];
+      if (key) context.onMark(view.id, nextMark(mark, view, answer, key, add));
+    };
+  });
+  useEffect(() => {
+    const element = frame.current;
+    if (!element) return undefined;
+    const made = init(element, null, { renderer: 'svg' });
+    chart.current = made;
+    made.on('finished', () => setDrawn((before) => before + 1));
+    made.getZr().on('click', (event) => {
+      const point = [event.offsetX, event.offsetY];
+      if (!made.containPixel('grid', point)) return;
+      const place = made.convertFromPixel('grid', point);
+      const index = Math.round(view.kind === 'BARS' ? (place[1] ?? -1) : (place[0] ?? -1));
+      const native = event.event as unknown as MouseEvent;
+      press.current(index, native.shiftKey || native.ctrlKey);
+    });
+    const observer = new ResizeObserver(() => made.resize());
+    observer.observe(element);
+    return () => {
+      observer.disconnect();
+      made.dispose();
+      chart.current = null;
+    };
+  }, [view.kind]);
+  useEffect(() => {
+    chart.current?.setOption(option, { notMerge: true });
+  }, [option, view.kind]);
+  const words = context.data.words[view.id];
+  return (
+    <div
+      ref={frame}
+      className="chart"
+      role="img"
+      aria-label={`${title}. ${words ? sentenceText(words.sentence) : ''} The numbers are under “as table”.`}
+      data-ready={drawn}
+    />
+  );
+}
+
+/** Changes when the reader switches between light and dark. */
+function useScheme(): boolean {
+  const [dark, setDark] = useState(() => matchMedia('(prefers-color-scheme: dark)').matches);
+  useEffect(() => {
+    const query = matchMedia('(prefers-color-scheme: dark)');
+    const change = () => setDark(query.matches);
+    query.addEventListener('change', change);
+    return () => query.removeEventListener('change', change);
+  }, []);
+  return dark;
+}

@@ -1,0 +1,107 @@
+import { lazy, Suspense, useState } from 'react';
+import type { Answer, Failure, View } from '../../api/types';
+import { SentenceText } from '../../shared/SentenceText';
+import { markOf, type ViewContext } from './context';
+import { FigureView } from './FigureView';
+import { GroupsTable } from './GroupsTable';
+import { TableView } from './TableView';
+import './view.css';
+
+const ChartView = lazy(() => import('./ChartView'));
+
+interface Props {
+  readonly view: View;
+  readonly answered: { answer: Answer | null; failure: Failure | null } | undefined;
+  readonly context: ViewContext;
+  readonly rounds: number;
+}
+
+/** A view with its title and sentence, in one of its four faces: loading, failed, empty, filled. */
+export function ViewCard({ view, answered, context, rounds }: Props) {
+  const [asTable, setAsTable] = useState(false);
+  const words = context.data.words[view.id];
+  const title = words?.title ?? view.title;
+  const mark = markOf(context, view.id);
+  const chart = view.kind === 'BARS' || view.kind === 'LINES';
+  if (view.kind === 'FIGURE') {
+    return (
+      <article className="view-card card" data-part={`view:${view.id}`} aria-label={title}>
+        <FigureView view={view} title={title} answered={answered} />
+      </article>
+    );
+  }
+  return (
+    <article className="view-card card" data-part={`view:${view.id}`} aria-label={title}>
+      <header className="view-head">
+        <h2>{title}</h2>
+        <p className="soft view-sentence">
+          {words && <SentenceText sentence={words.sentence} />}
+          {mark && (
+            <>
+              {' '}
+              <button type="button" className="word" onClick={() => context.onMark(view.id, null)}>
+                Lift the mark
+              </button>
+            </>
+          )}
+        </p>
+        {chart && (
+          <button
+            type="button"
+            className="word view-twin"
+            aria-pressed={asTable}
+            onClick={() => setAsTable(!asTable)}
+          >
+            {asTable ? 'as chart' : 'as table'}
+          </button>
+        )}
+      </header>
+      <div className="view-body">
+        <Body
+          view={view}
+          answered={answered}
+          context={context}
+          rounds={rounds}
+          asTable={asTable}
+          title={title}
+        />
+      </div>
+    </article>
+  );
+}
+
+function Body({
+  view,
+  answered,
+  context,
+  rounds,
+  asTable,
+  title,
+}: Props & { readonly asTable: boolean; readonly title: string }) {
+  if (answered?.failure) return <p className="soft view-failure">{answered.failure.detail}</p>;
+  const answer = answered?.answer;
+  if (!answer) return <p className="soft">Reading …</p>;
+  if (answer.kind === 'rows') {
+    if (answer.rowCount === 0) return <NoRows context={context} />;
+    return <TableView view={view} answer={answer} context={context} rounds={rounds} />;
+  }
+  if (answer.kind !== 'groups') return null;
+  if (answer.axis.length === 0) return <NoRows context={context} />;
+  if (asTable) return <GroupsTable view={view} answer={answer} context={context} />;
+  return (
+    <Suspense fallback={<p className="soft">Reading …</p>}>
+      <ChartView view={view} answer={answer} context={context} title={title} />
+    </Suspense>
+  );
+}
+
+function NoRows({ context }: { readonly context: ViewContext }) {
+  return (
+    <p className="soft no-rows">
+      No rows match the selection.{' '}
+      <button type="button" className="word" onClick={context.onClear}>
+        Clear all
+      </button>
+    </p>
+  );
+}

@@ -1,0 +1,142 @@
+import type { EChartsCoreOption } from 'echarts/core';
+import type { Filter, GroupsAnswer, View } from '../../api/types';
+import { groupLabel, measured } from '../../shared/format';
+import { colourIndex, type Palette } from './colours';
+import { isMarked } from './marks';
+
+const PALE = 0.42;
+
+/** Horizontal bars with their numbers at the ends; stacked when split. Marked bars keep their colour, the rest pale. */
+export function barsOption(
+  view: View,
+  answer: GroupsAnswer,
+  mark: Filter | null,
+  colours: Palette,
+): EChartsCoreOption {
+  const step = view.by?.step ?? null;
+  const aggregate = view.measure?.aggregate ?? 'ROWS';
+  const measure = answer.measures[0];
+  const labels = answer.axis.map((key) => groupLabel(key, step));
+  const splits = answer.splits.map((key) => groupLabel(key, null));
+  const isSplit = view.split !== null;
+  const format = (value: number | null) => measured(value, aggregate, measure?.type ?? null);
+  const opacity = (a: number) => {
+    const key = answer.axis[a];
+    return mark === null || (key !== undefined && isMarked(mark, key)) ? 1 : PALE;
+  };
+  const series = splits.map((name, s) => ({
+    type: 'bar',
+    name: isSplit ? name : undefined,
+    stack: isSplit ? 'all' : undefined,
+    barMaxWidth: 18,
+    barCategoryGap: '32%',
+    cursor: 'pointer',
+    data: answer.axis.map((key, a) => ({
+      value: measure?.values[a * splits.length + s] ?? null,
+      itemStyle: {
+        color: isSplit
+          ? splitColour(
+              view.split ?? '',
+              name,
+              splits,
+              colours,
+              (answer.splits[s]?.merged ?? 0) > 0,
+            )
+          : key.merged > 0
+            ? colours.straw
+            : colours.series[0],
+        opacity: opacity(a),
+      },
+    })),
+    label: {
+      show: !isSplit,
+      position: 'right',
+      color: colours.ink,
+      fontSize: 11.5,
+      formatter: (item: { value: number | null }) => format(item.value),
+    },
+    labelLayout: { hideOverlap: true },
+    silent: false,
+    animation: false,
+  }));
+  return {
+    animation: false,
+    textStyle: { fontFamily: 'Source Sans 3 Variable, Liberation Sans, sans-serif' },
+    grid: {
+      left: 4,
+      right: 64,
+      top: 4,
+      bottom: isSplit ? 22 : 4,
+      outerBoundsMode: 'same',
+      outerBoundsContain: 'axisLabel',
+    },
+    tooltip: tooltip(
+      colours,
+      (a) => labels[a] ?? '',
+      splits,
+      isSplit,
+      (a, s) => format(measure?.values[a * splits.length + s] ?? null),
+    ),
+    xAxis: {
+      type: 'value',
+      min: (range: { min: number }) => Math.min(0, range.min),
+      axisLabel: { show: false },
+      splitLine: { show: false },
+      axisLine: { show: false },
+    },
+    yAxis: {
+      type: 'category',
+      inverse: true,
+      data: labels,
+      axisLine: { show: false },
+      axisTick: { show: false },
+      axisLabel: {
+        color: colours.ink,
+        fontSize: 11.5,
+        width: 130,
+        overflow: 'truncate',
+        interval: labels.length > 30 ? 'auto' : 0,
+      },
+    },
+    series,
+  };
+}
+
+function splitColour(
+  column: string,
+  name: string,
+  all: readonly string[],
+  colours: Palette,
+  other: boolean,
+): string | undefined {
+  return other ? colours.straw : colours.series[colourIndex(column, name, all)];
+}
+
+export { splitColour };
+
+/** What stands beside the pointer: the group and its numbers. */
+export function tooltip(
+  colours: Palette,
+  label: (axis: number) => string,
+  splits: readonly string[],
+  isSplit: boolean,
+  value: (axis: number, split: number) => string,
+) {
+  const safe = (text: string) => text.replace(/[&<>"]/g, (c) => `&#${String(c.charCodeAt(0))};`);
+  return {
+    trigger: 'axis',
+    axisPointer: { type: 'none' },
+    confine: true,
+    transitionDuration: 0,
+    backgroundColor: colours.paper,
+    borderColor: colours.faint,
+    textStyle: { color: colours.ink, fontSize: 12.5 },
+    formatter: (items: { dataIndex: number }[]) => {
+      const a = items[0]?.dataIndex ?? 0;
+      const lines = splits.map((name, s) =>
+        isSplit ? `${safe(name)}: <b>${value(a, s)}</b>` : `<b>${value(a, s)}</b>`,
+      );
+      return `${safe(label(a))}<br>${lines.join('<br>')}`;
+    },
+  };
+}

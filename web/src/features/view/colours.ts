@@ -1,0 +1,41 @@
+/** The theme's colours as ECharts needs them, read from the style sheet so that light and dark hold. */
+export interface Palette {
+  readonly series: readonly string[];
+  readonly straw: string;
+  readonly ink: string;
+  readonly soft: string;
+  readonly faint: string;
+  readonly paper: string;
+  readonly accent: string;
+  readonly behind: string;
+}
+
+export function palette(): Palette {
+  const style = getComputedStyle(document.documentElement);
+  const colour = (name: string) => style.getPropertyValue(`--${name}`).trim();
+  return {
+    series: [1, 2, 3, 4, 5, 6, 7, 8].map((i) => colour(`series-${i}`)),
+    straw: colour('straw'),
+    ink: colour('ink'),
+    soft: colour('soft'),
+    faint: colour('faint'),
+    paper: colour('paper'),
+    accent: colour('accent'),
+    behind: colour('accent-behind'),
+  };
+}
+
+const given = new Map<string, Map<string, number>>();
+
+/** Number of the colour of a column's value: the same in every view and under every selection. */
+export function colourIndex(column: string, value: string, all: readonly string[]): number {
+  let ofColumn = given.get(column);
+  if (!ofColumn) {
+    ofColumn = new Map();
+    given.set(column, ofColumn);
+  }
+  for (const name of [...all].sort()) {
+    if (!ofColumn.has(name)) ofColumn.set(name, ofColumn.size);
+  }
+  return (ofColumn.get(value) ?? 0) % 8;
+}

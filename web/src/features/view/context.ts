@@ -1,0 +1,15 @@
+import type { Filter, Mark, PageData, Selection, Sort } from '../../api/types';
+
+/** What every view of a page is given. */
+export interface ViewContext {
+  readonly data: PageData;
+  readonly state: Selection & { readonly sorts: Record<string, Sort> };
+  /** Where this app's answers are asked for. */
+  readonly base: string;
+  readonly onMark: (view: string, filter: Filter | null) => void;
+  readonly onSort: (view: string, sort: Sort) => void;
+  readonly onClear: () => void;
+}
+
+export const markOf = (context: ViewContext, view: string): Mark | null =>
+  context.state.marks.find((mark) => mark.view === view) ?? null;

@@ -1,0 +1,2 @@
+export { ViewCard } from './ViewCard';
+export type { ViewContext } from './context';

@@ -1,0 +1,71 @@
+import type { Filter, GroupKey, GroupsAnswer, View } from '../../api/types';
+
+/** The filter that a group of a view stands for; null when the group cannot be marked. */
+export function filterOf(view: View, answer: GroupsAnswer, key: GroupKey): Filter | null {
+  if (!view.by) return null;
+  const { column, step } = view.by;
+  if (step !== null) {
+    return key.value === null
+      ? null
+      : { kind: 'during', column, from: key.value, to: key.lastDay, blanks: false };
+  }
+  if (key.merged > 0) {
+    const shown = answer.axis.filter((other) => other.merged === 0);
+    return {
+      kind: 'oneOf',
+      column,
+      values: shown.flatMap((other) => (other.value === null ? [] : [other.value])),
+      blank: shown.some((other) => other.value === null),
+      exclude: true,
+    };
+  }
+  return {
+    kind: 'oneOf',
+    column,
+    values: key.value === null ? [] : [key.value],
+    blank: key.value === null,
+    exclude: false,
+  };
+}
+
+/** Whether a group is among those that a mark keeps. */
+export function isMarked(mark: Filter, key: GroupKey): boolean {
+  if (mark.kind === 'during') {
+    return (
+      key.value !== null &&
+      (mark.from === null || key.value >= mark.from) &&
+      (mark.to === null || key.value <= mark.to)
+    );
+  }
+  if (mark.kind !== 'oneOf') return false;
+  if (mark.exclude) return key.merged > 0;
+  if (key.merged > 0) return false;
+  return key.value === null ? mark.blank : mark.values.includes(key.value);
+}
+
+/** Marks a group, or with `add` puts it to those marked or takes it away; null lifts the mark. */
+export function nextMark(
+  before: Filter | null,
+  view: View,
+  answer: GroupsAnswer,
+  key: GroupKey,
+  add: boolean,
+): Filter | null {
+  const filter = filterOf(view, answer, key);
+  if (!filter || !before) return filter;
+  if (
+    add &&
+    before.kind === 'oneOf' &&
+    filter.kind === 'oneOf' &&
+    !before.exclude &&
+    !filter.exclude
+  ) {
+    const has = isMarked(before, key);
+    const values = has
+      ? before.values.filter((value) => value !== key.value)
+      : [...before.values, ...filter.values];
+    const blank = key.value === null ? !has : before.blank;
+    return values.length === 0 && !blank ? null : { ...before, values, blank };
+  }
+  return JSON.stringify(before) === JSON.stringify(filter) ? null : filter;
+}

@@ -1,0 +1,146 @@
+import type { ColumnType, GroupKey, TimeStep } from '../api/types';
+
+const LOCALE = 'en-GB';
+const whole = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 0 });
+const tenths = new Intl.NumberFormat(LOCALE, {
+  minimumFractionDigits: 1,
+  maximumFractionDigits: 1,
+});
+const small = new Intl.NumberFormat(LOCALE, { maximumSignificantDigits: 3 });
+const percent = new Intl.NumberFormat(LOCALE, {
+  style: 'percent',
+  minimumFractionDigits: 1,
+  maximumFractionDigits: 1,
+});
+const compact = new Intl.NumberFormat(LOCALE, {
+  notation: 'compact',
+  maximumSignificantDigits: 3,
+});
+const day = new Intl.DateTimeFormat(LOCALE, {
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  timeZone: 'UTC',
+});
+const dayMonth = new Intl.DateTimeFormat(LOCALE, {
+  day: 'numeric',
+  month: 'short',
+  timeZone: 'UTC',
+});
+const month = new Intl.DateTimeFormat(LOCALE, { month: 'short', year: 'numeric', timeZone: 'UTC' });
+const moment = new Intl.DateTimeFormat(LOCALE, {
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  hour: '2-digit',
+  minute: '2-digit',
+});
+
+export const count = (value: number): string => whole.format(value);
+
+/** With so many places as the size of the number bears; whole numbers without any. */
+export function number(value: number): string {
+  if (Number.isInteger(value) || Math.abs(value) >= 1000) return whole.format(value);
+  return Math.abs(value) >= 1 ? tenths.format(value) : small.format(value);
+}
+
+export const axisNumber = (value: number): string =>
+  Math.abs(value) >= 10_000 ? compact.format(value) : small.format(value);
+
+const utc = (iso: string): Date => new Date(`${iso.slice(0, 10)}T00:00:00Z`);
+
+export const date = (iso: string): string => day.format(utc(iso));
+
+export const shortDate = (iso: string): string => dayMonth.format(utc(iso));
+
+/** When something happened, in the reader's own time. */
+export const when = (instant: string): string => moment.format(new Date(instant));
+
+/** The result of a measure; dates come as day numbers, times as microseconds. */
+export function measured(value: number | null, aggregate: string, type: ColumnType | null): string {
+  if (value === null) return '–';
+  if (aggregate === 'SHARE') return percent.format(value);
+  if (aggregate === 'SMALLEST' || aggregate === 'LARGEST') {
+    if (type === 'DATE') return day.format(new Date(value * 86_400_000));
+    if (type === 'DATE_TIME') return dateTime(new Date(value / 1000).toISOString());
+  }
+  return number(value);
+}
+
+function dateTime(plain: string): string {
+  return `${date(plain)} ${plain.slice(11, 16)}`;
+}
+
+/** A number as written, with thousands marks and all the places it was written with. */
+export function plainNumber(plain: string): string {
+  const [digits = '', places] = plain.replace('-', '').split('.');
+  const grouped = digits.replace(/\B(?=(\d{3})+(?!\d))/g, ',');
+  return (plain.startsWith('-') ? '−' : '') + grouped + (places ? `.${places}` : '');
+}
+
+/** A cell of a table; blank gives an empty text. */
+export function cell(value: string | null, type: ColumnType): string {
+  if (value === null) return '';
+  switch (type) {
+    case 'WHOLE':
+    case 'DECIMAL':
+      return plainNumber(value);
+    case 'DATE':
+      return date(value);
+    case 'DATE_TIME':
+      return dateTime(value);
+    case 'TAGS':
+      return value.split(';').join(' · ');
+    default:
+      return value;
+  }
+}
+
+/** A group in words. */
+export function groupLabel(key: GroupKey, step: TimeStep | null): string {
+  if (key.merged > 0) return `Other, ${key.merged}`;
+  if (key.value === null) return 'blank';
+  if (step === null) return key.value;
+  return periodLabel(key.value, step);
+}
+
+export function periodLabel(first: string, step: TimeStep | string | null): string {
+  switch (step) {
+    case 'YEAR':
+    case 'year':
+      return first.slice(0, 4);
+    case 'QUARTER':
+    case 'quarter':
+      return `Q${Math.floor((Number(first.slice(5, 7)) - 1) / 3) + 1} ${first.slice(0, 4)}`;
+    case 'MONTH':
+    case 'month':
+      return month.format(utc(first));
+    case 'WEEK':
+    case 'week':
+      return `week of ${date(first)}`;
+    default:
+      return date(first);
+  }
+}
+
+export function bytes(size: number): string {
+  if (size < 1000) return `${size} bytes`;
+  const units = ['kB', 'MB', 'GB'];
+  let value = size / 1000;
+  let unit = 0;
+  while (value >= 1000 && unit < units.length - 1) {
+    value /= 1000;
+    unit += 1;
+  }
+  return `${value >= 100 ? whole.format(value) : tenths.format(value)} ${units[unit]}`;
+}
+
+export const TYPE_NAMES: Record<ColumnType, string> = {
+  TEXT: 'text',
+  WHOLE: 'whole number',
+  DECIMAL: 'decimal number',
+  DATE: 'date',
+  DATE_TIME: 'date and time',
+  YES_NO: 'yes/no',
+  TAGS: 'list of tags',
+};
