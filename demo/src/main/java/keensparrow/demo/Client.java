@@ -31,7 +31,8 @@ public final class Client {
     }
 
     public void setUp(String token, String name, String password) throws IOException, InterruptedException {
-        JsonNode body = JSON.createObjectNode().put("token", token).put("name", name).put("password", password);
+        JsonNode body =
+                JSON.createObjectNode().put("token", token).put("name", name).put("password", password);
         pageToken = send("POST", "/api/setup", body).path("pageToken").asText();
     }
 

@@ -86,7 +86,6 @@ public final class DemoFiles {
                 create index booking_customer on booking (customer_id);
                 create user if not exists "READER" password 'reads only';
                 grant select on schema public to "READER"
-                """
-                .strip();
+                """.strip();
     }
 }

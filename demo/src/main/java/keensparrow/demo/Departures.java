@@ -25,7 +25,8 @@ public final class Departures {
     private static final String HEADINGS =
             "Departure id,Date,Scheduled departure,Route,Train,Origin,Destination,Country,Coach class,Booking channel,"
                     + "Passengers,Berths,Revenue,Delay in minutes,Cancelled,Incident tags,Incident note";
-    private static final List<String> CAUSES = List.of("weather", "signalling", "crew", "rolling stock", "border check");
+    private static final List<String> CAUSES =
+            List.of("weather", "signalling", "crew", "rolling stock", "border check");
 
     private final SplittableRandom random;
     private final int copies;
@@ -117,10 +118,25 @@ public final class Departures {
             return "";
         }
         String[] first = switch (causes.get(0)) {
-            case "weather" -> new String[] {"Storm damage on the line", "Snow drifts, speed limit through the valley", "Fallen tree cleared by the crew"};
-            case "signalling" -> new String[] {"Signal box without power", "Held at a red signal, cause not known", "Trains let through one by one by radio"};
+            case "weather" ->
+                new String[] {
+                    "Storm damage on the line",
+                    "Snow drifts, speed limit through the valley",
+                    "Fallen tree cleared by the crew"
+                };
+            case "signalling" ->
+                new String[] {
+                    "Signal box without power",
+                    "Held at a red signal, cause not known",
+                    "Trains let through one by one by radio"
+                };
             case "crew" -> new String[] {"Driver arrived on a late train", "Waited for a second conductor"};
-            case "rolling stock" -> new String[] {"Air conditioning fault in two coaches, passengers moved", "Door would not lock, coach taken out", "Held for an engine change"};
+            case "rolling stock" ->
+                new String[] {
+                    "Air conditioning fault in two coaches, passengers moved",
+                    "Door would not lock, coach taken out",
+                    "Held for an engine change"
+                };
             default -> new String[] {"Long papers check at the border", "Dogs and luggage check, all passengers woken"};
         };
         String text = first[random.nextInt(first.length)];
@@ -155,7 +171,8 @@ public final class Departures {
     private int passengers(LocalDate day, Network.CoachClass coach) {
         boolean summer = day.getMonthValue() == 7 || day.getMonthValue() == 8;
         double season = summer ? (coach.name().equals("Sleeper") ? 0.14 : 0.1) : day.getMonthValue() == 2 ? -0.1 : 0;
-        double weekday = day.getDayOfWeek() == DayOfWeek.FRIDAY ? 0.1 : day.getDayOfWeek() == DayOfWeek.TUESDAY ? -0.06 : 0;
+        double weekday =
+                day.getDayOfWeek() == DayOfWeek.FRIDAY ? 0.1 : day.getDayOfWeek() == DayOfWeek.TUESDAY ? -0.06 : 0;
         double fill = coach.fill() + season + weekday + (random.nextDouble() - 0.5) * 0.3;
         return (int) Math.round(coach.berths() * Math.max(0.05, Math.min(1, fill)));
     }

@@ -74,6 +74,7 @@ final class Network {
     static final List<String> CHANNELS = List.of("Website", "Phone app", "Station desk", "Partner");
 
     static String name(Route route) {
-        return STATIONS.get(route.origin()).city() + "–" + STATIONS.get(route.destination()).city();
+        return STATIONS.get(route.origin()).city() + "–"
+                + STATIONS.get(route.destination()).city();
     }
 }

@@ -63,7 +63,10 @@ public final class Seed {
     private static void account(Client client, String name, String password, String role)
             throws IOException, InterruptedException {
         ObjectNode body = Client.json().createObjectNode();
-        client.send("POST", "/api/accounts", body.put("name", name).put("password", password).put("role", role));
+        client.send(
+                "POST",
+                "/api/accounts",
+                body.put("name", name).put("password", password).put("role", role));
     }
 
     private String apps() throws IOException, InterruptedException {
@@ -72,17 +75,23 @@ public final class Seed {
                 .add(client.upload(files.resolve("departures-2025.csv")))
                 .add(client.upload(files.resolve("departures-2026.csv")));
         JsonNode job = client.finished(client.send("POST", "/api/datasets", load));
-        ObjectNode of = Client.json().createObjectNode().put("datasetId", job.path("datasetId").asText());
+        ObjectNode of = Client.json()
+                .createObjectNode()
+                .put("datasetId", job.path("datasetId").asText());
         JsonNode draft = client.send("POST", "/api/apps", of);
         String id = draft.path("id").asText();
         ObjectNode app = (ObjectNode) draft.path("page").path("app");
         compose(app);
-        ObjectNode saved = Client.json().createObjectNode().put("revision", draft.path("revision").asInt());
+        ObjectNode saved = Client.json()
+                .createObjectNode()
+                .put("revision", draft.path("revision").asInt());
         saved.set("app", app);
         client.send("PUT", "/api/apps/" + id + "/draft", saved);
         connect();
         ObjectNode access = Client.json().createObjectNode().put("access", "SIGNED_IN");
-        return client.send("POST", "/api/apps/" + id + "/editions", access).path("slug").asText();
+        return client.send("POST", "/api/apps/" + id + "/editions", access)
+                .path("slug")
+                .asText();
     }
 
     private void connect() throws IOException, InterruptedException {
@@ -110,8 +119,7 @@ public final class Seed {
         filters.addObject().put("column", column).put("kind", kind);
     }
 
-    private static final String VIEWS =
-            """
+    private static final String VIEWS = """
             [
               {"id": "departures", "title": "", "kind": "FIGURE", "measure": {"aggregate": "ROWS", "column": null},
                "by": null, "split": null, "largest": 0, "columns": [], "sort": [], "place": {"x": 0, "y": 0, "w": 3, "h": 2}},

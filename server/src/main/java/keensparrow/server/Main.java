@@ -27,7 +27,10 @@ public final class Main {
         @Option(names = "--data", description = "Folder of all data (default: ${DEFAULT-VALUE})", defaultValue = "data")
         private Path data = Path.of("data");
 
-        @Option(names = "--host", description = "Address to listen on (default: ${DEFAULT-VALUE})", defaultValue = "127.0.0.1")
+        @Option(
+                names = "--host",
+                description = "Address to listen on (default: ${DEFAULT-VALUE})",
+                defaultValue = "127.0.0.1")
         private String host = "127.0.0.1";
 
         @Option(names = "--port", description = "Port to listen on (default: ${DEFAULT-VALUE})", defaultValue = "7070")
@@ -49,8 +52,7 @@ public final class Main {
         public Integer call() throws Exception {
             Server server;
             try {
-                server = Server.start(
-                        new Server.Settings(data, host, port, uploadLimitMb << 20, keepFreeMb << 20));
+                server = Server.start(new Server.Settings(data, host, port, uploadLimitMb << 20, keepFreeMb << 20));
             } catch (IOException | RuntimeException e) {
                 System.err.println("The server cannot start: " + reason(e));
                 return 1;

@@ -84,10 +84,11 @@ public final class Server implements AutoCloseable {
         Map<String, Object> description = OpenApi.document(api.routes());
         api.get("/api/openapi.json", Access.ANYONE, "This description", null, (ctx, caller) -> ctx.json(description));
 
-        datasets.sweepAndWarmUp();
+        datasets.sweep();
         Javalin web = listen(settings, api, Json.mapper());
         Server server = new Server(web, jobs, database, folder);
         server.offerSetup(accounts, settings.host());
+        datasets.warmUp();
         return server;
     }
 

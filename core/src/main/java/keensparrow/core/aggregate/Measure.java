@@ -40,9 +40,10 @@ public record Measure(Aggregate aggregate, @Nullable String column) {
             case SHARE -> new ShareAccumulator((YesNoColumn) any, groups);
             case SMALLEST -> new ExtremeAccumulator(any, groups, false);
             case LARGEST -> new ExtremeAccumulator(any, groups, true);
-            default -> any instanceof LongColumn longs
-                    ? new LongSum(longs, groups, aggregate == Aggregate.AVERAGE)
-                    : new DoubleSum((DoubleColumn) any, groups, aggregate == Aggregate.AVERAGE);
+            default ->
+                any instanceof LongColumn longs
+                        ? new LongSum(longs, groups, aggregate == Aggregate.AVERAGE)
+                        : new DoubleSum((DoubleColumn) any, groups, aggregate == Aggregate.AVERAGE);
         };
     }
 

@@ -42,8 +42,7 @@ public final class AppQuestions {
         asked.add(new QuestionSet.Asked(READING, rowsThatPass(), Set.of()));
         for (View view : app.views()) {
             if (request.wants(view.id())) {
-                asked.add(new QuestionSet.Asked(
-                        viewId(view.id()), question(view, request), Set.of(markId(view.id()))));
+                asked.add(new QuestionSet.Asked(viewId(view.id()), question(view, request), Set.of(markId(view.id()))));
             }
         }
         if (request.withFilters()) {
@@ -108,7 +107,6 @@ public final class AppQuestions {
                 .filter(set -> set.column().equals(filter.column()) && set instanceof OneOf)
                 .flatMap(set -> ((OneOf) set).values().stream())
                 .toList();
-        return new Question.ValueCounts(
-                filter.column(), request.finds().get(filter.column()), VALUES_SHOWN, picked);
+        return new Question.ValueCounts(filter.column(), request.finds().get(filter.column()), VALUES_SHOWN, picked);
     }
 }

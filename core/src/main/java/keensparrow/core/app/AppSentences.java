@@ -17,7 +17,9 @@ public final class AppSentences {
     public static Sentence selection(App app, Schema schema, Selection selection, int passing, int all) {
         Sentence.Builder words = Sentence.builder().say("Reading ");
         if (selection.filters().isEmpty() && selection.marks().isEmpty()) {
-            return words.stress("all " + Wording.number(all)).say(" " + app.noun() + ".").build();
+            return words.stress("all " + Wording.number(all))
+                    .say(" " + app.noun() + ".")
+                    .build();
         }
         words.stress(Wording.number(passing)).say(" of " + Wording.number(all) + " " + app.noun() + ": ");
         boolean first = true;
@@ -38,10 +40,16 @@ public final class AppSentences {
         if (view.kind() == View.Kind.TABLE) {
             words.control("columns", "Rows with " + columns(view, schema));
             for (Question.Sort sort : view.sort()) {
-                words.say(", by ").control("sort", Wording.inline(schema.label(sort.column()))
-                        + (sort.descending() ? ", largest first" : ", smallest first"));
+                words.say(", by ")
+                        .control(
+                                "sort",
+                                Wording.inline(schema.label(sort.column()))
+                                        + (sort.descending() ? ", largest first" : ", smallest first"));
             }
-            return words.say(", as ").control("kind", view.kind().label()).say(".").build();
+            return words.say(", as ")
+                    .control("kind", view.kind().label())
+                    .say(".")
+                    .build();
         }
         words.control("measure", Wording.capital(measure(view.measured(), app, schema)));
         GroupBy by = view.by();
@@ -68,8 +76,9 @@ public final class AppSentences {
         return switch (columns.size()) {
             case 0 -> "no column";
             case 1 -> Wording.inline(schema.label(columns.get(0)));
-            default -> Wording.inline(schema.label(columns.get(0))) + " and " + Wording.small(columns.size() - 1)
-                    + " more " + (columns.size() == 2 ? "column" : "columns");
+            default ->
+                Wording.inline(schema.label(columns.get(0))) + " and " + Wording.small(columns.size() - 1) + " more "
+                        + (columns.size() == 2 ? "column" : "columns");
         };
     }
 
@@ -80,10 +89,11 @@ public final class AppSentences {
         }
         String label = Wording.inline(schema.label(measure.column()));
         return switch (measure.aggregate()) {
-            case FILLED -> "filled values of " + label;
-            case DISTINCT -> "distinct values of " + label;
-            default -> measure.aggregate().label() + " of " + label;
-        } + (schema.has(measure.column()) ? "" : " (this column is gone)");
+                    case FILLED -> "filled values of " + label;
+                    case DISTINCT -> "distinct values of " + label;
+                    default -> measure.aggregate().label() + " of " + label;
+                }
+                + (schema.has(measure.column()) ? "" : " (this column is gone)");
     }
 
     /** The view's own title, or one made from its definition: {@code Average delay by route}. */

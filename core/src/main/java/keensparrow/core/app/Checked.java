@@ -43,7 +43,9 @@ public record Checked(Selection selection, List<String> notices) {
         Set<String> marked = new HashSet<>();
         for (Selection.Mark mark : asked.marks()) {
             Optional<View> view = app.view(mark.view());
-            boolean possible = view.isPresent() && marked.add(mark.view()) && canMark(view.get(), mark.filter().column());
+            boolean possible = view.isPresent()
+                    && marked.add(mark.view())
+                    && canMark(view.get(), mark.filter().column());
             if (!possible || !table.schema().has(mark.filter().column())) {
                 notices.add("What was marked in a view is not there any more; the mark was left out.");
             } else {

@@ -27,7 +27,8 @@ public record PageRequest(
     }
 
     /** @param sort in place of the view's own; null for that */
-    public record TableSlice(int offset, int limit, @Nullable List<Question.Sort> sort) {
+    public record TableSlice(
+            int offset, int limit, @Nullable List<Question.Sort> sort) {
         public TableSlice {
             sort = sort == null ? null : List.copyOf(sort);
         }

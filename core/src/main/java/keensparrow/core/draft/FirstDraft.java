@@ -108,9 +108,10 @@ public final class FirstDraft {
                 .sorted(Comparator.comparingInt((ColumnInfo column) -> column.role() == Role.TEXT ? 1 : 0))
                 .limit(MOST_TABLE_COLUMNS)
                 .toList();
-        List<Question.Sort> sort =
-                time.map(column -> List.of(new Question.Sort(column.name(), true))).orElse(List.of());
-        List<String> columns = new ArrayList<>(shown.stream().map(ColumnInfo::name).toList());
+        List<Question.Sort> sort = time.map(column -> List.of(new Question.Sort(column.name(), true)))
+                .orElse(List.of());
+        List<String> columns =
+                new ArrayList<>(shown.stream().map(ColumnInfo::name).toList());
         if (time.isPresent() && !columns.contains(time.get().name())) {
             columns.set(columns.size() - 1, time.get().name());
         }
@@ -136,8 +137,7 @@ public final class FirstDraft {
             ColumnProfile values = profile.column(column.name());
             if (column.role() == Role.MEASURE && values.distinct() > 1) {
                 boolean adds = !NOT_ADDITIVE.matcher(column.name()).find();
-                (adds ? measures : averages)
-                        .add(new Measure(adds ? Aggregate.SUM : Aggregate.AVERAGE, column.name()));
+                (adds ? measures : averages).add(new Measure(adds ? Aggregate.SUM : Aggregate.AVERAGE, column.name()));
             } else if (column.type() == ColumnType.YES_NO && values.distinct() > 1) {
                 averages.add(new Measure(Aggregate.SHARE, column.name()));
             }
@@ -171,11 +171,16 @@ public final class FirstDraft {
     }
 
     private static long day(@Nullable String plain) {
-        return plain == null ? 0 : java.time.LocalDate.parse(plain.substring(0, plain.indexOf('T') < 0 ? plain.length() : plain.indexOf('T'))).toEpochDay();
+        return plain == null
+                ? 0
+                : java.time.LocalDate.parse(
+                                plain.substring(0, plain.indexOf('T') < 0 ? plain.length() : plain.indexOf('T')))
+                        .toEpochDay();
     }
 
     private boolean isCategory(ColumnInfo column) {
-        return (column.role() == Role.CATEGORY || column.role() == Role.PLACE) && column.type().isCoded();
+        return (column.role() == Role.CATEGORY || column.role() == Role.PLACE)
+                && column.type().isCoded();
     }
 
     /** The category that tells most: 3 to 60 values, the nearest to twenty. */
@@ -224,13 +229,16 @@ public final class FirstDraft {
 
     /** A title from the name of a file or query: {@code departures-2025.csv} gives {@code Departures 2025}. */
     public static String titleFrom(String name) {
-        String base = name.replaceAll("\\.[A-Za-z0-9]{1,5}$", "").replaceAll("[-_.\\s]+", " ").strip();
+        String base = name.replaceAll("\\.[A-Za-z0-9]{1,5}$", "")
+                .replaceAll("[-_.\\s]+", " ")
+                .strip();
         return base.isEmpty() ? "Untitled" : Wording.capital(base);
     }
 
     /** What a row may be called: the words of the name without figures if they end like a plural, else rows. */
     public static String nounFrom(String name) {
-        String words = titleFrom(name).replaceAll("\\b\\w*\\d\\w*\\b", "").strip().replaceAll("\\s+", " ");
+        String words =
+                titleFrom(name).replaceAll("\\b\\w*\\d\\w*\\b", "").strip().replaceAll("\\s+", " ");
         boolean plural = words.matches("[\\p{L} ]{3,40}s") && words.indexOf(' ') < 0;
         return plural ? Wording.inline(words) : "rows";
     }

@@ -52,12 +52,13 @@ final class GroupPass {
             return Axis.SINGLE;
         }
         Question.Grouped grouped = question.by().get(place);
-        GroupKeys groupKeys = keys.get(grouped.grouping(), () -> grouped.grouping().keys(table));
+        GroupKeys groupKeys =
+                keys.get(grouped.grouping(), () -> grouped.grouping().keys(table));
         if (groupKeys.count() > MOST_GROUPS) {
             throw new UserException(
                     ErrorCode.TOO_MANY_GROUPS,
-                    UserException.quote(table.schema().label(grouped.grouping().column())) + " has "
-                            + groupKeys.count() + " different values, too many to group by. Pick another column.");
+                    UserException.quote(table.schema().label(grouped.grouping().column())) + " has " + groupKeys.count()
+                            + " different values, too many to group by. Pick another column.");
         }
         Axis all = new Axis(groupKeys, null, groupKeys.count(), 0);
         if (groupKeys.isTime() || grouped.largest() <= 0) {
@@ -240,8 +241,9 @@ final class GroupPass {
         private final long[] rows;
 
         Tally(Table table, List<Measure> measures, int groups) {
-            this.accumulators =
-                    measures.stream().map(measure -> measure.start(table, groups)).toList();
+            this.accumulators = measures.stream()
+                    .map(measure -> measure.start(table, groups))
+                    .toList();
             this.rows = new long[groups];
         }
 

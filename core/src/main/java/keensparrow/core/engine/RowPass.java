@@ -76,7 +76,8 @@ final class RowPass {
                 order[row] = row;
             }
             for (int i = sort.size() - 1; i >= 0; i--) { // stable, so the first column is sorted last
-                long[] keys = keys(table.column(sort.get(i).column()), sort.get(i).descending());
+                long[] keys =
+                        keys(table.column(sort.get(i).column()), sort.get(i).descending());
                 StableSort.byKeys(order, keys);
             }
             return order;

@@ -43,7 +43,11 @@ final class SpreadPass {
 
     /** The bars of a spread, the bar of a row that has a value, and the rows of the whole table in each. */
     private record Bars(
-            List<Answer.Bin> bins, IntUnaryOperator barOf, boolean low, boolean high, @Nullable String step) {}
+            List<Answer.Bin> bins,
+            IntUnaryOperator barOf,
+            boolean low,
+            boolean high,
+            @Nullable String step) {}
 
     SpreadPass(Table table) {
         this.table = table;
@@ -137,7 +141,10 @@ final class SpreadPass {
         List<Answer.Bin> shown = MemoryEngine.listOf(
                 bins.count(),
                 i -> new Answer.Bin(
-                        bins.edges().get(i).toPlainString(), bins.edges().get(i + 1).toPlainString(), all[i], all[i]));
+                        bins.edges().get(i).toPlainString(),
+                        bins.edges().get(i + 1).toPlainString(),
+                        all[i],
+                        all[i]));
         double first = bins.edges().get(0).doubleValue();
         double last = bins.edges().get(bins.count()).doubleValue();
         return new Bars(shown, barOf, extreme(column, first, false), extreme(column, last, true), null);
@@ -171,8 +178,7 @@ final class SpreadPass {
         for (int id = 0; id < count; id++) {
             GroupKey key = keys.key(id);
             LocalDate last = Objects.requireNonNull(key.lastDay());
-            shown.add(new Answer.Bin(
-                    Objects.requireNonNull(key.value()), last.toString(), all[id], all[id]));
+            shown.add(new Answer.Bin(Objects.requireNonNull(key.value()), last.toString(), all[id], all[id]));
         }
         return new Bars(List.copyOf(shown), barOf(column, step), false, false, step.label());
     }

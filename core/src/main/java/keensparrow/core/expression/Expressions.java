@@ -48,8 +48,7 @@ public final class Expressions {
                     .with(Expression.Operator.SUBTRACT, evaluate(negative.of(), table), table.rowCount());
         }
         Expression.Arithmetic both = (Expression.Arithmetic) expression;
-        return evaluate(both.left(), table)
-                .with(both.operator(), evaluate(both.right(), table), table.rowCount());
+        return evaluate(both.left(), table).with(both.operator(), evaluate(both.right(), table), table.rowCount());
     }
 
     private static Column numbers(Expression.ColumnName name, Table table) {
@@ -73,9 +72,7 @@ public final class Expressions {
         }
         return new UserException(
                 ErrorCode.COLUMN_NOT_FOUND,
-                "There is no column " + UserException.quote(name.name()) + " here."
-                        + Nearest.hint(name.name(), names),
+                "There is no column " + UserException.quote(name.name()) + " here." + Nearest.hint(name.name(), names),
                 name.span());
     }
-
 }

@@ -30,8 +30,7 @@ final class Operand {
         BigDecimal plain = value.stripTrailingZeros();
         BigDecimal whole = plain.scale() < 0 ? plain.setScale(0) : plain;
         if (whole.scale() <= LongColumn.LARGEST_SCALE && whole.precision() <= 18) {
-            return new Operand(
-                    new long[] {whole.unscaledValue().longValueExact()}, null, whole.scale(), row -> false);
+            return new Operand(new long[] {whole.unscaledValue().longValueExact()}, null, whole.scale(), row -> false);
         }
         return new Operand(null, new double[] {value.doubleValue()}, 0, row -> false);
     }
@@ -70,7 +69,9 @@ final class Operand {
     private @Nullable Operand exactly(Expression.Operator operator, Operand right, int rows, IntPredicate either) {
         boolean product = operator == Expression.Operator.MULTIPLY;
         int common = product ? scale + right.scale : Math.max(scale, right.scale);
-        if (longs == null || right.longs == null || operator == Expression.Operator.DIVIDE
+        if (longs == null
+                || right.longs == null
+                || operator == Expression.Operator.DIVIDE
                 || common > LongColumn.LARGEST_SCALE) {
             return null;
         }

@@ -38,7 +38,11 @@ public record Between(
 
     public static Between of(String column, @Nullable String from, @Nullable String to) {
         return new Between(
-                column, from == null ? null : new BigDecimal(from), to == null ? null : new BigDecimal(to), false, false);
+                column,
+                from == null ? null : new BigDecimal(from),
+                to == null ? null : new BigDecimal(to),
+                false,
+                false);
     }
 
     @Override
@@ -72,7 +76,8 @@ public record Between(
         long high = Long.MAX_VALUE;
         if (to != null) {
             high = bound(to, longs.scale(), RoundingMode.FLOOR);
-            boolean exact = to.movePointRight(longs.scale()).stripTrailingZeros().scale() <= 0;
+            boolean exact =
+                    to.movePointRight(longs.scale()).stripTrailingZeros().scale() <= 0;
             if (belowTo && exact && high > Long.MIN_VALUE) {
                 high--;
             }
@@ -81,8 +86,7 @@ public record Between(
     }
 
     private static long bound(BigDecimal value, int scale, RoundingMode rounding) {
-        BigInteger scaled =
-                value.movePointRight(scale).setScale(0, rounding).toBigInteger();
+        BigInteger scaled = value.movePointRight(scale).setScale(0, rounding).toBigInteger();
         return scaled.max(LONG_MIN).min(LONG_MAX).longValue();
     }
 

@@ -15,8 +15,8 @@ import org.jspecify.annotations.Nullable;
  * @param to last day, null for none
  * @param blanks whether blank rows are kept
  */
-public record During(String column, @Nullable LocalDate from, @Nullable LocalDate to, boolean blanks)
-        implements Filter {
+public record During(
+        String column, @Nullable LocalDate from, @Nullable LocalDate to, boolean blanks) implements Filter {
     private static final long MICROS_A_DAY = 86_400_000_000L;
 
     @Override

@@ -110,5 +110,4 @@ public record OneOf(String column, List<String> values, boolean blank, boolean e
         }
         return new RowSet(rowCount, words);
     }
-
 }

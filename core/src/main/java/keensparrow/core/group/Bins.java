@@ -67,7 +67,8 @@ public final class Bins {
 
     private static Bins between(double low, double high, boolean whole, double largest) {
         BigDecimal step = roundStep((high - low) / WANTED, whole);
-        BigDecimal first = BigDecimal.valueOf(Math.floor(low / step.doubleValue() + 1e-9)).multiply(step);
+        BigDecimal first =
+                BigDecimal.valueOf(Math.floor(low / step.doubleValue() + 1e-9)).multiply(step);
         List<BigDecimal> edges = new ArrayList<>();
         BigDecimal edge = first;
         edges.add(plain(edge));
@@ -123,7 +124,9 @@ public final class Bins {
     }
 
     private static double smallest(Column column, double[] sample) {
-        return column instanceof LongColumn longs ? longs.smallest() / (double) longs.unit() : extreme(column, sample[0], false);
+        return column instanceof LongColumn longs
+                ? longs.smallest() / (double) longs.unit()
+                : extreme(column, sample[0], false);
     }
 
     private static double largest(Column column, double[] sample) {

@@ -11,7 +11,8 @@ import org.jspecify.annotations.Nullable;
  * @param lastDay last day of a period, null for anything else
  * @param partial a period that the data do not reach the end of
  */
-public record GroupKey(@Nullable String value, int merged, @Nullable LocalDate lastDay, boolean partial) {
+public record GroupKey(
+        @Nullable String value, int merged, @Nullable LocalDate lastDay, boolean partial) {
     public static final GroupKey BLANK = new GroupKey(null, 0, null, false);
 
     public static GroupKey of(String value) {

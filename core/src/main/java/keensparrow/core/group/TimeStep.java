@@ -26,7 +26,9 @@ public enum TimeStep {
     public long periodOf(long epochDay) {
         return switch (this) {
             case YEAR -> LocalDate.ofEpochDay(epochDay).getYear();
-            case QUARTER -> Math.floorDiv(LocalDate.ofEpochDay(epochDay).getLong(java.time.temporal.ChronoField.PROLEPTIC_MONTH), 3);
+            case QUARTER ->
+                Math.floorDiv(
+                        LocalDate.ofEpochDay(epochDay).getLong(java.time.temporal.ChronoField.PROLEPTIC_MONTH), 3);
             case MONTH -> LocalDate.ofEpochDay(epochDay).getLong(java.time.temporal.ChronoField.PROLEPTIC_MONTH);
             case WEEK -> Math.floorDiv(epochDay + MONDAY_OFFSET, 7);
             case DAY -> epochDay;

@@ -13,7 +13,9 @@ final class ColumnGuess {
     private static final int FEW = 50;
     private static final int MOST_TAGS = 200;
     private static final int LONGEST_TAG = 40;
+    private static final int FEW_TAGS = 20;
     private static final int LEAST_COMBINED = 3;
+    private static final double LEAST_SHARE = 0.005;
     private static final char[] TAG_SEPARATORS = {';', '|'};
 
     private long filled;
@@ -120,7 +122,9 @@ final class ColumnGuess {
         if (codes == 0 && fits(wholes) && decimals == 0 && wide == 0) {
             return ColumnType.WHOLE;
         }
-        if (codes == 0 && fits(wholes + decimals + (decimals > 0 ? 0 : wide)) && (decimals > 0 || wholes > 0)
+        if (codes == 0
+                && fits(wholes + decimals + (decimals > 0 ? 0 : wide))
+                && (decimals > 0 || wholes > 0)
                 && !(decimals == 0 && wide > 0)) {
             return ColumnType.DECIMAL;
         }
@@ -167,9 +171,10 @@ final class ColumnGuess {
     /** Whether the values split at a separator give few short words that come again and again. */
     private static final class Tags {
         private final char separator;
-        private final Set<String> seen = new HashSet<>();
+        private final Set<String> seen = new HashSet<>(); // of values of more than one tag
+        private long values;
         private long combined; // values of more than one tag
-        private long tags;
+        private long tags; // in those
         private boolean ruledOut;
 
         Tags(char separator) {
@@ -180,16 +185,22 @@ final class ColumnGuess {
             if (ruledOut) {
                 return;
             }
+            values++;
             int start = from;
-            int parts = 0;
-            for (int at = from; at <= to && !ruledOut; at++) {
-                if (at == to || chars[at] == separator) {
+            boolean several = false;
+            for (int at = from; at < to; at++) { // a value of one tag costs no more than a look at its characters
+                if (chars[at] == separator) {
+                    several = true;
                     count(chars, start, at);
                     start = at + 1;
-                    parts++;
                 }
             }
-            combined += parts > 1 ? 1 : 0;
+            if (several) {
+                combined++;
+                count(chars, start, to);
+            } else if (to - from > LONGEST_TAG) {
+                ruledOut = true;
+            }
         }
 
         private void count(char[] chars, int from, int to) {
@@ -198,12 +209,15 @@ final class ColumnGuess {
                 ruledOut = true;
             } else if (from < to) {
                 seen.add(new String(chars, from, to - from).trim());
-                ruledOut = seen.size() > MOST_TAGS;
+                ruledOut |= seen.size() > MOST_TAGS;
             }
         }
 
         boolean isLikely() {
-            return !ruledOut && combined >= LEAST_COMBINED && seen.size() * 2L <= tags;
+            return !ruledOut
+                    && combined >= LEAST_COMBINED
+                    && combined >= values * LEAST_SHARE
+                    && seen.size() * (seen.size() <= FEW_TAGS ? 2L : 5L) <= tags;
         }
     }
 }

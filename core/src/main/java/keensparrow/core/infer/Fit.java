@@ -32,8 +32,8 @@ final class Fit {
         String example = misfits.stream()
                 .filter(misfit -> misfit.column().equals(column.heading()))
                 .findFirst()
-                .map(misfit -> ", such as " + UserException.quote(misfit.value()) + " in line " + misfit.line() + " of “"
-                        + misfit.file() + "”")
+                .map(misfit -> ", such as " + UserException.quote(misfit.value()) + " in line " + misfit.line()
+                        + " of “" + misfit.file() + "”")
                 .orElse("");
         return new UserException(
                 ErrorCode.VERSION_DOES_NOT_FIT,

@@ -28,7 +28,8 @@ final class Headings {
     }
 
     static String name(String heading) {
-        String plain = Normalizer.normalize(heading.strip(), Normalizer.Form.NFKD).replaceAll("\\p{M}+", "");
+        String plain =
+                Normalizer.normalize(heading.strip(), Normalizer.Form.NFKD).replaceAll("\\p{M}+", "");
         String name = plain.toLowerCase(Locale.ROOT)
                 .replaceAll("[^\\p{L}\\p{N}]+", "_")
                 .replaceAll("^_+|_+$", "");

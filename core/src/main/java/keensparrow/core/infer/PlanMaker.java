@@ -83,13 +83,14 @@ final class PlanMaker {
     }
 
     private UserException missing(List<ColumnPlan> gone, List<String> headings) {
-        String names = String.join(", ", gone.stream().map(plan -> "“" + plan.heading() + "”").toList());
-        String hint = Nearest.hint(gone.get(0).heading(), headings)
-                .replace("Did you mean", "Was it renamed to");
+        String names = String.join(
+                ", ", gone.stream().map(plan -> "“" + plan.heading() + "”").toList());
+        String hint = Nearest.hint(gone.get(0).heading(), headings).replace("Did you mean", "Was it renamed to");
         return new UserException(
                 ErrorCode.VERSION_DOES_NOT_FIT,
                 (gone.size() == 1 ? "The column " : "The columns ") + names
-                        + (gone.size() == 1 ? " is" : " are") + " missing from “" + guess.source().name() + "”." + hint
+                        + (gone.size() == 1 ? " is" : " are") + " missing from “"
+                        + guess.source().name() + "”." + hint
                         + " The last version stays. Give the column its old heading and load the file again.");
     }
 }

@@ -74,7 +74,8 @@ public final class TableLoader {
     }
 
     private LoadedTable read(List<SourceGuess> guesses, List<ColumnPlan> plan) {
-        List<CellBuilder> builders = new ArrayList<>(plan.stream().map(CellBuilder::of).toList());
+        List<CellBuilder> builders =
+                new ArrayList<>(plan.stream().map(CellBuilder::of).toList());
         long[] misfitsOf = new long[plan.size()];
         TextBuilder fileColumn = new TextBuilder();
         long before = 0;
@@ -167,7 +168,11 @@ public final class TableLoader {
                     ColumnPlan of = plan.get(target);
                     String value = new String(chars, from, Math.min(to - from, 100));
                     misfits.add(new LoadReport.Misfit(
-                            guess.source().name(), -1, of.heading(), value, "is no " + of.type().label()));
+                            guess.source().name(),
+                            -1,
+                            of.heading(),
+                            value,
+                            "is no " + of.type().label()));
                     withoutLine = withoutLine < 0 ? misfits.size() - 1 : withoutLine;
                 }
             }

@@ -1,6 +1,5 @@
 package keensparrow.core.prepare;
 
-import keensparrow.core.error.UserException;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;

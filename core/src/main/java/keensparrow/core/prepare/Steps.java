@@ -60,7 +60,9 @@ public final class Steps {
             int blanks = after.column(retype.column()).blankCount();
             return blanks == 0 ? "no blanks" : Wording.number(blanks) + " blank";
         }
-        return before.columns().size() == after.columns().size() ? "" : after.columns().size() + " columns stay";
+        return before.columns().size() == after.columns().size()
+                ? ""
+                : after.columns().size() + " columns stay";
     }
 
     /** The types asked for while reading; of several for one column the last counts. */

@@ -95,7 +95,17 @@ public record Profile(int rowCount, List<ColumnProfile> columns) {
             return ofDoubles(info, doubles, mean(info, answers), spread);
         }
         return new ColumnProfile(
-                info.name(), column.blankCount(), distinct(column), null, null, null, null, null, null, commonest, null);
+                info.name(),
+                column.blankCount(),
+                distinct(column),
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                commonest,
+                null);
     }
 
     private static int distinct(Column column) {

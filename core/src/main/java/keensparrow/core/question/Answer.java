@@ -15,8 +15,7 @@ public sealed interface Answer {
      * @param rowCount rows that passed
      * @param time whether the axis follows time
      */
-    record Groups(
-            int rowCount, boolean time, List<GroupKey> axis, List<GroupKey> splits, List<MeasureValues> measures)
+    record Groups(int rowCount, boolean time, List<GroupKey> axis, List<GroupKey> splits, List<MeasureValues> measures)
             implements Answer {}
 
     /** @param type of the column measured, so that dates can be told from numbers; null for a count of rows */
@@ -26,15 +25,15 @@ public sealed interface Answer {
      * @param rowCount rows that passed, on all pages
      * @param rows values written plainly, null where blank
      */
-    record Rows(int rowCount, int offset, List<String> columns, List<List<@Nullable String>> rows)
-            implements Answer {}
+    record Rows(int rowCount, int offset, List<String> columns, List<List<@Nullable String>> rows) implements Answer {}
 
     /**
      * @param values the most frequent of the dataset first
      * @param distinct different values in the whole dataset that fit {@code find}
      * @param blanks rows that pass and are blank; null when no row of the dataset is
      */
-    record ValueCounts(List<ValueCount> values, int distinct, @Nullable Long blanks) implements Answer {}
+    record ValueCounts(
+            List<ValueCount> values, int distinct, @Nullable Long blanks) implements Answer {}
 
     /** @param count rows that pass; @param total rows of the whole dataset */
     record ValueCount(String value, long count, long total) {}
@@ -46,8 +45,12 @@ public sealed interface Answer {
      * @param step of the periods, null for numbers
      * @param blanks rows that pass and are blank; null when no row of the dataset is
      */
-    record Spread(List<Bin> bins, boolean openLow, boolean openHigh, @Nullable String step, @Nullable Long blanks)
-            implements Answer {}
+    record Spread(
+            List<Bin> bins,
+            boolean openLow,
+            boolean openHigh,
+            @Nullable String step,
+            @Nullable Long blanks) implements Answer {}
 
     /** From an edge to the next, written plainly; for periods the first and the last day. */
     record Bin(String from, String to, long count, long total) {}

@@ -83,10 +83,8 @@ public final class CsvSource implements RowSource {
     private static Reader withoutMark(InputStream bytes) throws IOException {
         PushbackInputStream in = new PushbackInputStream(bytes, 3);
         byte[] mark = in.readNBytes(3);
-        boolean marked = mark.length == 3
-                && (mark[0] & 0xFF) == 0xEF
-                && (mark[1] & 0xFF) == 0xBB
-                && (mark[2] & 0xFF) == 0xBF;
+        boolean marked =
+                mark.length == 3 && (mark[0] & 0xFF) == 0xEF && (mark[1] & 0xFF) == 0xBB && (mark[2] & 0xFF) == 0xBF;
         if (!marked) {
             in.unread(mark);
         }
@@ -107,7 +105,8 @@ public final class CsvSource implements RowSource {
                 return notUtf8(line);
             }
         }
-        String message = String.valueOf(e.getMessage()) + " " + (e.getCause() == null ? "" : e.getCause().getMessage());
+        String message = String.valueOf(e.getMessage()) + " "
+                + (e.getCause() == null ? "" : e.getCause().getMessage());
         String why = message.contains("buffer size") || message.contains("max")
                 ? "a cell is longer than 16 MB. Probably a closing quote is missing"
                 : "a quote that opens a cell is never closed";

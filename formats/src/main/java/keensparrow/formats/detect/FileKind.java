@@ -43,9 +43,7 @@ public final class FileKind {
         }
         for (int i = 0; i < head.length; i++) {
             if (head[i] == 0) {
-                throw notText(
-                        name,
-                        "is not a text file: byte " + (i + 1) + " is zero. Load a CSV file in UTF-8.");
+                throw notText(name, "is not a text file: byte " + (i + 1) + " is zero. Load a CSV file in UTF-8.");
             }
         }
     }

@@ -70,7 +70,10 @@ public final class SnapshotFile {
             return new Table(new Schema(infos), columns, rows);
         } catch (UncheckedIOException e) {
             throw e.getCause();
-        } catch (IllegalArgumentException | IndexOutOfBoundsException | NegativeArraySizeException | OutOfMemoryError e) {
+        } catch (IllegalArgumentException
+                | IndexOutOfBoundsException
+                | NegativeArraySizeException
+                | OutOfMemoryError e) {
             throw new DamagedSnapshotException(String.valueOf(e.getMessage()));
         }
     }

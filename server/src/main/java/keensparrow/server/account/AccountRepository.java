@@ -59,8 +59,7 @@ final class AccountRepository {
     }
 
     Optional<SignIn> findSignIn(Connection connection, String tokenHash, Instant now) throws SQLException {
-        String sql =
-                """
+        String sql = """
                 select a.id, a.name, a.role, s.page_token
                 from sign_in s join account a on a.id = s.account_id
                 where s.token_hash = ? and s.expires_at > ?
@@ -88,8 +87,7 @@ final class AccountRepository {
     }
 
     Optional<Account> findByToken(Connection connection, String tokenHash) throws SQLException {
-        String sql =
-                """
+        String sql = """
                 select a.id, a.name, a.role
                 from api_token t join account a on a.id = t.account_id
                 where t.token_hash = ?

@@ -17,7 +17,10 @@ public final class AccountRoutes {
         this.service = service;
     }
 
-    record SetupRequest(@Nullable String token, @Nullable String name, @Nullable String password) {}
+    record SetupRequest(
+            @Nullable String token,
+            @Nullable String name,
+            @Nullable String password) {}
 
     record SignInRequest(@Nullable String name, @Nullable String password) {}
 
@@ -36,20 +39,50 @@ public final class AccountRoutes {
     record Accounts(List<Account> accounts) {}
 
     /** @param pageToken to send back as X-Page-Token with every call that changes something */
-    record Session(boolean signedIn, String name, Caller.Role role, @Nullable String pageToken) {}
+    record Session(
+            boolean signedIn,
+            String name,
+            Caller.Role role,
+            @Nullable String pageToken) {}
 
     public void add(Api api) {
-        api.post("/api/setup", Access.ANYONE, "Create the first administrator", SetupRequest.class, Session.class, this::setUp);
+        api.post(
+                "/api/setup",
+                Access.ANYONE,
+                "Create the first administrator",
+                SetupRequest.class,
+                Session.class,
+                this::setUp);
         api.get("/api/session", Access.ANYONE, "Who is signed in", Session.class, this::session);
         api.post("/api/session", Access.ANYONE, "Sign in", SignInRequest.class, Session.class, this::signIn);
         api.delete("/api/session", Access.ANYONE, "Sign out", this::signOut);
-        api.get("/api/accounts", Access.ADMINISTRATOR, "All accounts", Accounts.class, (ctx, caller) ->
-                ctx.json(new Accounts(service.list())));
+        api.get(
+                "/api/accounts",
+                Access.ADMINISTRATOR,
+                "All accounts",
+                Accounts.class,
+                (ctx, caller) -> ctx.json(new Accounts(service.list())));
         api.post("/api/accounts", Access.ADMINISTRATOR, "Add an account", AccountRequest.class, null, this::addAccount);
-        api.put("/api/accounts/{id}/password", Access.ADMINISTRATOR, "Set a password", PasswordRequest.class, null, this::setPassword);
-        api.get("/api/tokens", Access.SIGNED_IN, "Your tokens for other programs", Tokens.class, (ctx, caller) ->
-                ctx.json(tokens(caller)));
-        api.post("/api/tokens", Access.SIGNED_IN, "Make a token; it is shown once", TokenRequest.class, TokenMade.class, this::addToken);
+        api.put(
+                "/api/accounts/{id}/password",
+                Access.ADMINISTRATOR,
+                "Set a password",
+                PasswordRequest.class,
+                null,
+                this::setPassword);
+        api.get(
+                "/api/tokens",
+                Access.SIGNED_IN,
+                "Your tokens for other programs",
+                Tokens.class,
+                (ctx, caller) -> ctx.json(tokens(caller)));
+        api.post(
+                "/api/tokens",
+                Access.SIGNED_IN,
+                "Make a token; it is shown once",
+                TokenRequest.class,
+                TokenMade.class,
+                this::addToken);
         api.delete("/api/tokens/{id}", Access.SIGNED_IN, "Remove a token", (ctx, caller) -> {
             service.removeToken(caller.id(), ctx.pathParam("id"));
             ctx.status(204);
@@ -86,7 +119,9 @@ public final class AccountRoutes {
         String cookie = ctx.cookie(Sessions.COOKIE);
         String pageToken = cookie == null
                 ? null
-                : service.signedIn(cookie).map(AccountRepository.SignIn::pageToken).orElse(null);
+                : service.signedIn(cookie)
+                        .map(AccountRepository.SignIn::pageToken)
+                        .orElse(null);
         ctx.json(new Session(caller.isSignedIn(), caller.name(), caller.role(), pageToken));
     }
 

@@ -1,7 +1,7 @@
 package keensparrow.server.account;
 
-import java.security.MessageDigest;
 import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -17,8 +17,6 @@ import org.jspecify.annotations.Nullable;
 /** Who people are: accounts, signing in and out, tokens for programs, and the first administrator. */
 public final class AccountService {
     static final Duration SIGNED_IN_FOR = Duration.ofDays(14);
-
-    private static final String NO_ONE = Passwords.hash("nobody has this password");
 
     private final Database database;
     private final Clock clock;
@@ -73,7 +71,7 @@ public final class AccountService {
                 database.inTransaction(connection -> accounts.find(connection, name));
         // an unknown name takes as long as a wrong password, so that names cannot be found out by the clock
         boolean right = Passwords.matches(
-                password, stored.map(AccountRepository.Stored::passwordHash).orElse(NO_ONE));
+                password, stored.map(AccountRepository.Stored::passwordHash).orElseGet(Passwords::ofNobody));
         if (!right || stored.isEmpty()) {
             throttle.failed(who);
             throw new UserException(

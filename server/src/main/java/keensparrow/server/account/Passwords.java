@@ -30,6 +30,12 @@ final class Passwords {
                 + base64.encodeToString(derive(password, salt, MEMORY_KB, PASSES));
     }
 
+    /** A hash with the usual settings that no password matches, for names that are not known. */
+    static String ofNobody() {
+        String zeros = Base64.getEncoder().encodeToString(new byte[BYTES]);
+        return "argon2id$" + MEMORY_KB + "$" + PASSES + "$" + zeros + "$" + zeros;
+    }
+
     static boolean matches(String password, String stored) {
         String[] parts = stored.split("\\$");
         if (parts.length != 5 || password.length() > LONGEST) {

@@ -28,7 +28,8 @@ final class Throttle {
     synchronized void check(String who) {
         Failures known = failures.get(who);
         if (known != null && clock.instant().isBefore(known.nextTry)) {
-            long seconds = Math.max(1, Duration.between(clock.instant(), known.nextTry).toSeconds());
+            long seconds =
+                    Math.max(1, Duration.between(clock.instant(), known.nextTry).toSeconds());
             throw new UserException(
                     ErrorCode.TOO_MANY_TRIES,
                     "Too many wrong tries. Wait " + seconds + (seconds == 1 ? " second" : " seconds")
@@ -39,9 +40,8 @@ final class Throttle {
     synchronized void failed(String who) {
         Failures before = failures.remove(who);
         int count = before == null ? 1 : before.count + 1;
-        Duration wait = count < FREE_TRIES
-                ? Duration.ZERO
-                : Duration.ofSeconds(1L << Math.min(20, count - FREE_TRIES + 1));
+        Duration wait =
+                count < FREE_TRIES ? Duration.ZERO : Duration.ofSeconds(1L << Math.min(20, count - FREE_TRIES + 1));
         failures.put(who, new Failures(count, clock.instant().plus(wait.compareTo(LONGEST) > 0 ? LONGEST : wait)));
         Iterator<String> oldest = failures.keySet().iterator();
         while (failures.size() > MOST_KEPT) {

@@ -13,8 +13,7 @@ import keensparrow.server.store.Database;
 /** Apps in the store, on the caller's connection. */
 final class AppRepository {
     void add(Connection connection, AppRecord app) throws SQLException {
-        String sql =
-                """
+        String sql = """
                 insert into app (id, owner_id, dataset_id, draft, revision, created_at, changed_at)
                 values (?, ?, ?, ?, ?, ?, ?)
                 """;
@@ -56,8 +55,7 @@ final class AppRepository {
     /** Saves a draft; false when it was saved by someone else since that revision. */
     boolean save(Connection connection, long ownerId, String id, App draft, int revision, Instant now)
             throws SQLException {
-        String sql =
-                """
+        String sql = """
                 update app set draft = ?, revision = revision + 1, changed_at = ?
                 where id = ? and owner_id = ? and revision = ?
                 """;

@@ -25,7 +25,8 @@ public final class AppRoutes {
 
     record CreateRequest(@Nullable String datasetId) {}
 
-    record DraftRequest(@Nullable Integer revision, @Nullable App app) {}
+    record DraftRequest(
+            @Nullable Integer revision, @Nullable App app) {}
 
     /** A draft with the words of its views. */
     record Draft(String id, String datasetId, int revision, PageData page) {}
@@ -35,15 +36,31 @@ public final class AppRoutes {
     record AnswerLines() {}
 
     public void add(Api api) {
-        api.post("/api/apps", Access.AUTHOR, "Make a first app from the columns of a dataset", CreateRequest.class, Draft.class, this::create);
-        api.get("/api/apps/{id}", Access.AUTHOR, "An app as its author edits it", Draft.class, (ctx, caller) ->
-                ctx.json(draft(service.get(caller.id(), ctx.pathParam("id")))));
+        api.post(
+                "/api/apps",
+                Access.AUTHOR,
+                "Make a first app from the columns of a dataset",
+                CreateRequest.class,
+                Draft.class,
+                this::create);
+        api.get(
+                "/api/apps/{id}",
+                Access.AUTHOR,
+                "An app as its author edits it",
+                Draft.class,
+                (ctx, caller) -> ctx.json(draft(service.get(caller.id(), ctx.pathParam("id")))));
         api.put("/api/apps/{id}/draft", Access.AUTHOR, "Save a draft", DraftRequest.class, Draft.class, this::save);
         api.delete("/api/apps/{id}", Access.AUTHOR, "Remove an app, its editions and its link", (ctx, caller) -> {
             service.remove(caller.id(), ctx.pathParam("id"));
             ctx.status(204);
         });
-        api.post("/api/apps/{id}/answers", Access.AUTHOR, "What the page of a draft shows, line by line", PageAnswers.Request.class, AnswerLines.class, this::answer);
+        api.post(
+                "/api/apps/{id}/answers",
+                Access.AUTHOR,
+                "What the page of a draft shows, line by line",
+                PageAnswers.Request.class,
+                AnswerLines.class,
+                this::answer);
         api.get("/api/apps/{id}/rows.csv", Access.AUTHOR, "Download the selected rows", null, this::download);
     }
 
@@ -54,7 +71,8 @@ public final class AppRoutes {
     }
 
     private void create(Context ctx, Caller caller) {
-        String datasetId = Requests.required(Requests.body(ctx, CreateRequest.class).datasetId(), "The dataset");
+        String datasetId =
+                Requests.required(Requests.body(ctx, CreateRequest.class).datasetId(), "The dataset");
         ctx.json(draft(service.create(caller.id(), datasetId)));
     }
 

@@ -92,13 +92,12 @@ public final class PageAnswers {
         boolean withFilters = request.withFilters() == null || request.withFilters();
         Map<String, PageRequest.TableSlice> slices = orEmpty(request.tables()).entrySet().stream()
                 .collect(Collectors.toMap(Map.Entry::getKey, slice -> slice(slice.getValue())));
-        PageRequest wanted = new PageRequest(
-                checked.selection(), request.views(), slices, orEmpty(request.finds()), withFilters);
+        PageRequest wanted =
+                new PageRequest(checked.selection(), request.views(), slices, orEmpty(request.finds()), withFilters);
         QuestionSet questions = AppQuestions.of(app, wanted);
         AnswerStream stream = new AnswerStream(ctx);
         try {
-            engine.answer(
-                    questions, answered -> stream.line(line(app, version, checked, answered)), stopped::get);
+            engine.answer(questions, answered -> stream.line(line(app, version, checked, answered)), stopped::get);
             stream.line(Map.of("line", "end"));
         } catch (UserException cancelled) {
             if (cancelled.code() != ErrorCode.CANCELLED) {
@@ -146,7 +145,8 @@ public final class PageAnswers {
 
     private static void requireBounded(List<Filter> filters, List<Selection.Mark> marks) {
         long values = filters.stream()
-                .mapToLong(filter -> filter instanceof OneOf oneOf ? oneOf.values().size() : 1)
+                .mapToLong(
+                        filter -> filter instanceof OneOf oneOf ? oneOf.values().size() : 1)
                 .sum();
         if (values > MOST_FILTER_VALUES || marks.size() > 100) {
             throw new UserException(

@@ -99,8 +99,7 @@ public record PageData(App app, Map<String, Words> words, List<Column> columns, 
                 .filter(candidate -> candidate.kind() == View.Kind.TABLE)
                 .filter(candidate -> view == null || candidate.id().equals(view))
                 .findFirst()
-                .ifPresentOrElse(
-                        table -> columns.addAll(table.columns()), () -> columns.addAll(columnsShown(app)));
+                .ifPresentOrElse(table -> columns.addAll(table.columns()), () -> columns.addAll(columnsShown(app)));
         columns.removeIf(column -> !schema.has(column));
         return columns;
     }

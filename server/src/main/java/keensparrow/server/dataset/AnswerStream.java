@@ -40,7 +40,11 @@ public final class AnswerStream {
      *
      * @param line what it answers: a question, a view or a filter
      */
-    public record Line(String line, String id, @Nullable Answer answer, @Nullable Failure failure) {}
+    public record Line(
+            String line,
+            String id,
+            @Nullable Answer answer,
+            @Nullable Failure failure) {}
 
     /** Why a question was not answered. */
     public record Failure(String code, String detail) {}

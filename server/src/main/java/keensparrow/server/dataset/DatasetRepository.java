@@ -24,8 +24,7 @@ final class DatasetRepository {
     private static final TypeReference<List<ColumnPlan>> PLAN = new TypeReference<>() {};
     private static final TypeReference<List<Steps.Done>> DONE = new TypeReference<>() {};
 
-    void addFile(
-            Connection connection, String id, long ownerId, String name, DataFolder.Stored stored, Instant now)
+    void addFile(Connection connection, String id, long ownerId, String name, DataFolder.Stored stored, Instant now)
             throws SQLException {
         String sql =
                 "insert into uploaded_file (id, owner_id, name, sha256, size_bytes, created_at) values (?, ?, ?, ?, ?, ?)";
@@ -43,8 +42,7 @@ final class DatasetRepository {
     }
 
     void add(Connection connection, Dataset dataset, Instant now) throws SQLException {
-        String sql =
-                """
+        String sql = """
                 insert into dataset (id, owner_id, name, noun, steps, connection_id, query, current_version, created_at)
                 values (?, ?, ?, ?, ?, ?, ?, ?, ?)
                 """;
@@ -64,7 +62,11 @@ final class DatasetRepository {
 
     Optional<Dataset> find(Connection connection, long ownerId, String id) throws SQLException {
         return Database.one(
-                connection, "select * from dataset where id = ? and owner_id = ?", DatasetRepository::dataset, id, ownerId);
+                connection,
+                "select * from dataset where id = ? and owner_id = ?",
+                DatasetRepository::dataset,
+                id,
+                ownerId);
     }
 
     /** For a colleague who came by a link: access has been decided by the link. */
@@ -85,8 +87,7 @@ final class DatasetRepository {
     }
 
     List<Dataset.Summary> list(Connection connection, long ownerId) throws SQLException {
-        String sql =
-                """
+        String sql = """
                 select d.id, d.name, d.noun, v.number, v.row_count, v.loaded_at
                 from dataset d join dataset_version v on v.dataset_id = d.id and v.number = d.current_version
                 where d.owner_id = ? order by v.loaded_at desc
@@ -125,8 +126,7 @@ final class DatasetRepository {
 
     /** Adds the version and moves the dataset over to it; false when the dataset has moved on from {@code expected}. */
     boolean addVersion(Connection connection, Dataset.Version version, int expected) throws SQLException {
-        String insert =
-                """
+        String insert = """
                 insert into dataset_version (dataset_id, number, files, steps, plan, report, steps_done, profile,
                   columns, row_count, loaded_at)
                 values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
@@ -181,8 +181,7 @@ final class DatasetRepository {
 
     /** The version each dataset stands at and the few before it. */
     List<VersionId> keptVersions(Connection connection, int kept) throws SQLException {
-        String sql =
-                """
+        String sql = """
                 select v.dataset_id, v.number
                 from dataset_version v join dataset d on d.id = v.dataset_id
                 where v.number > d.current_version - ?

@@ -83,7 +83,8 @@ public final class DatasetRoutes {
     record Column(ColumnInfo info, ColumnProfile profile, List<Role> possibleRoles) {}
 
     /** Questions about all rows that pass the filters. */
-    record AskRequest(@Nullable List<Filter> filters, @Nullable List<Question> questions) {}
+    record AskRequest(
+            @Nullable List<Filter> filters, @Nullable List<Question> questions) {}
 
     /** A row page or a download: columns left out means all of them. */
     record RowsRequest(
@@ -94,20 +95,65 @@ public final class DatasetRoutes {
             @Nullable Integer limit) {}
 
     public void add(Api api) {
-        api.post("/api/files", Access.AUTHOR, "Upload a file as the body; its name in ?name=", FileBytes.class, DatasetService.Uploaded.class, this::upload);
-        api.get("/api/datasets", Access.AUTHOR, "Your datasets", Datasets.class, (ctx, caller) ->
-                ctx.json(new Datasets(service.list(caller.id()))));
-        api.post("/api/datasets", Access.AUTHOR, "Load uploaded files, or the result of a query, as a new dataset", CreateRequest.class, Job.Status.class, this::create);
-        api.get("/api/datasets/{id}", Access.AUTHOR, "A dataset: columns, types, counts, steps", Details.class, this::details);
+        api.post(
+                "/api/files",
+                Access.AUTHOR,
+                "Upload a file as the body; its name in ?name=",
+                FileBytes.class,
+                DatasetService.Uploaded.class,
+                this::upload);
+        api.get(
+                "/api/datasets",
+                Access.AUTHOR,
+                "Your datasets",
+                Datasets.class,
+                (ctx, caller) -> ctx.json(new Datasets(service.list(caller.id()))));
+        api.post(
+                "/api/datasets",
+                Access.AUTHOR,
+                "Load uploaded files, or the result of a query, as a new dataset",
+                CreateRequest.class,
+                Job.Status.class,
+                this::create);
+        api.get(
+                "/api/datasets/{id}",
+                Access.AUTHOR,
+                "A dataset: columns, types, counts, steps",
+                Details.class,
+                this::details);
         api.put("/api/datasets/{id}", Access.AUTHOR, "Rename a dataset", RenameRequest.class, null, this::rename);
         api.delete("/api/datasets/{id}", Access.AUTHOR, "Remove a dataset that no app shows", (ctx, caller) -> {
             service.remove(caller.id(), ctx.pathParam("id"));
             ctx.status(204);
         });
-        api.post("/api/datasets/{id}/versions", Access.AUTHOR, "Load a newer file, or run the query again", RefreshRequest.class, Job.Status.class, this::refresh);
-        api.put("/api/datasets/{id}/steps", Access.AUTHOR, "Replay with other steps", StepsRequest.class, Job.Status.class, this::changeSteps);
-        api.post("/api/datasets/{id}/answers", Access.AUTHOR, "Ask questions, with filters; answers come line by line", AskRequest.class, AnswerLines.class, this::ask);
-        api.post("/api/datasets/{id}/rows.csv", Access.AUTHOR, "Download rows, with filters", RowsRequest.class, CsvRows.class, this::download);
+        api.post(
+                "/api/datasets/{id}/versions",
+                Access.AUTHOR,
+                "Load a newer file, or run the query again",
+                RefreshRequest.class,
+                Job.Status.class,
+                this::refresh);
+        api.put(
+                "/api/datasets/{id}/steps",
+                Access.AUTHOR,
+                "Replay with other steps",
+                StepsRequest.class,
+                Job.Status.class,
+                this::changeSteps);
+        api.post(
+                "/api/datasets/{id}/answers",
+                Access.AUTHOR,
+                "Ask questions, with filters; answers come line by line",
+                AskRequest.class,
+                AnswerLines.class,
+                this::ask);
+        api.post(
+                "/api/datasets/{id}/rows.csv",
+                Access.AUTHOR,
+                "Download rows, with filters",
+                RowsRequest.class,
+                CsvRows.class,
+                this::download);
     }
 
     private void upload(Context ctx, Caller caller) {
@@ -197,11 +243,13 @@ public final class DatasetRoutes {
     }
 
     private static Question bounded(Question question) {
-        if (question instanceof Question.Rows rows && (rows.limit() > 10_000 || rows.limit() < 0 || rows.offset() < 0)) {
+        if (question instanceof Question.Rows rows
+                && (rows.limit() > 10_000 || rows.limit() < 0 || rows.offset() < 0)) {
             throw new UserException(
                     ErrorCode.INVALID_REQUEST, "Ask for 0 to 10,000 rows at a time, or download them as CSV.");
         }
-        if (question instanceof Question.Groups groups && (groups.measures().isEmpty() || groups.by().size() > 2)) {
+        if (question instanceof Question.Groups groups
+                && (groups.measures().isEmpty() || groups.by().size() > 2)) {
             throw new UserException(
                     ErrorCode.INVALID_REQUEST, "Groups need one measure or more and at most two groupings.");
         }
@@ -215,7 +263,9 @@ public final class DatasetRoutes {
         List<Filter> filters = orEmpty(request.filters());
         filters.forEach(filter -> filter.fit(engine.table()));
         List<String> columns = request.columns() == null
-                ? engine.table().schema().columns().stream().map(ColumnInfo::name).toList()
+                ? engine.table().schema().columns().stream()
+                        .map(ColumnInfo::name)
+                        .toList()
                 : request.columns();
         int[] rows = engine.sortedRows(new HashSet<>(filters), orEmpty(request.sort()));
         RowsDownload.send(ctx, engine.table(), columns, rows, dataset.name(), filters.isEmpty() ? "" : "filtered");

@@ -64,7 +64,9 @@ public final class DatasetService {
     /** Starts to load files into a new dataset; the job says how it gets on and which dataset it became. */
     Job createFromFiles(long ownerId, List<String> fileIds, @Nullable String name) {
         List<Dataset.FileRef> files = files(ownerId, fileIds);
-        String title = name == null || name.isBlank() ? FirstDraft.titleFrom(files.get(0).name()) : name.strip();
+        String title = name == null || name.isBlank()
+                ? FirstDraft.titleFrom(files.get(0).name())
+                : name.strip();
         String noun = FirstDraft.nounFrom(files.get(0).name());
         Dataset dataset = new Dataset(Secrets.id(), ownerId, title, noun, List.of(), null, null, 0);
         return jobs.start(ownerId, "Load " + files.get(0).name(), job -> create(job, dataset, files));
@@ -74,8 +76,8 @@ public final class DatasetService {
     Job createFromQuery(long ownerId, QueryService.Query query, String name) {
         queries.requireRunnable(ownerId, query);
         String noun = FirstDraft.nounFrom(name);
-        Dataset dataset = new Dataset(
-                Secrets.id(), ownerId, name, noun, List.of(), query.connectionId(), query.sql(), 0);
+        Dataset dataset =
+                new Dataset(Secrets.id(), ownerId, name, noun, List.of(), query.connectionId(), query.sql(), 0);
         return jobs.start(
                 ownerId, "Load query " + name, job -> create(job, dataset, List.of(run(job, ownerId, query, name))));
     }
@@ -103,8 +105,7 @@ public final class DatasetService {
 
     private List<Dataset.FileRef> files(long ownerId, List<String> ids) {
         if (ids.isEmpty() || ids.size() > MOST_FILES) {
-            throw new UserException(
-                    ErrorCode.INVALID_REQUEST, "Name 1 to " + MOST_FILES + " uploaded files to load.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, "Name 1 to " + MOST_FILES + " uploaded files to load.");
         }
         return database.inTransaction(connection -> {
             List<Dataset.FileRef> files = new ArrayList<>();
@@ -214,23 +215,28 @@ public final class DatasetService {
         engines.remove(id);
     }
 
-    /** At the start: removes what a crash left and what is no longer needed, then loads the tables ahead of readers. */
-    public void sweepAndWarmUp() throws IOException {
+    /** At the start: removes what a crash left and the snapshots that are no longer needed. */
+    public void sweep() throws IOException {
         List<DatasetRepository.VersionId> kept =
                 database.inTransaction(connection -> datasets.keptVersions(connection, VERSIONS_KEPT));
         Set<Path> inUse = new HashSet<>();
         kept.forEach(version -> inUse.add(folder.snapshot(version.datasetId(), version.number())));
         folder.sweep(inUse);
-        Thread warmUp = new Thread(this::warmUp, "warm-up");
-        warmUp.setDaemon(true);
-        warmUp.start();
     }
 
-    private void warmUp() {
-        for (DatasetRepository.VersionId id :
-                database.inTransaction(connection -> datasets.keptVersions(connection, 1))) {
-            database.inTransaction(connection -> datasets.findVersion(connection, id.datasetId(), id.number()))
-                    .ifPresent(this::engine);
-        }
+    /** Loads the tables in the background, so that the first reader does not wait for them. */
+    public void warmUp() {
+        Thread loading = new Thread(
+                () -> {
+                    for (DatasetRepository.VersionId id :
+                            database.inTransaction(connection -> datasets.keptVersions(connection, 1))) {
+                        database.inTransaction(
+                                        connection -> datasets.findVersion(connection, id.datasetId(), id.number()))
+                                .ifPresent(this::engine);
+                    }
+                },
+                "warm-up");
+        loading.setDaemon(true);
+        loading.start();
     }
 }

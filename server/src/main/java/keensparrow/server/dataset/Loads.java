@@ -48,11 +48,7 @@ final class Loads {
      * @param before the version it stands at, null for the first
      */
     Dataset.Version load(
-            Job job,
-            Dataset dataset,
-            Dataset.@Nullable Version before,
-            List<Dataset.FileRef> files,
-            List<Step> steps) {
+            Job job, Dataset dataset, Dataset.@Nullable Version before, List<Dataset.FileRef> files, List<Step> steps) {
         List<ColumnPlan> earlier = before == null ? List.of() : before.plan();
         LoadedTable raw = read(files, steps, earlier, watch(job));
         job.says("Replaying the steps", 0, 0);
@@ -79,8 +75,7 @@ final class Loads {
         List<Steps.Done> done = new ArrayList<>(before.stepsDone());
         done.addAll(run.done());
         LoadedTable raw = new LoadedTable(now, before.plan(), before.report());
-        return record(
-                job, dataset, before, new Made(before.files(), steps, raw, new Steps.Run(run.table(), done)));
+        return record(job, dataset, before, new Made(before.files(), steps, raw, new Steps.Run(run.table(), done)));
     }
 
     static boolean canExtend(Dataset.Version before, List<Step> steps) {
@@ -90,8 +85,7 @@ final class Loads {
                 && steps.subList(old, steps.size()).stream().noneMatch(Retype.class::isInstance);
     }
 
-    private LoadedTable read(
-            List<Dataset.FileRef> files, List<Step> steps, List<ColumnPlan> earlier, LoadWatch watch) {
+    private LoadedTable read(List<Dataset.FileRef> files, List<Step> steps, List<ColumnPlan> earlier, LoadWatch watch) {
         try {
             List<CsvSource> sources = new ArrayList<>();
             for (Dataset.FileRef file : files) {

@@ -93,16 +93,14 @@ public final class Api {
             return;
         }
         caller.id();
-        boolean allowed =
-                switch (access) {
-                    case ADMINISTRATOR -> caller.role() == Caller.Role.ADMINISTRATOR;
-                    case AUTHOR -> caller.role() != Caller.Role.READER;
-                    default -> true;
-                };
+        boolean allowed = switch (access) {
+            case ADMINISTRATOR -> caller.role() == Caller.Role.ADMINISTRATOR;
+            case AUTHOR -> caller.role() != Caller.Role.READER;
+            default -> true;
+        };
         if (!allowed) {
             throw new UserException(
-                    ErrorCode.NOT_ALLOWED,
-                    "Your account may not do this. Ask an administrator if you need to.");
+                    ErrorCode.NOT_ALLOWED, "Your account may not do this. Ask an administrator if you need to.");
         }
     }
 }

@@ -43,13 +43,12 @@ public final class Errors {
     }
 
     private static void framework(Context ctx, HttpResponseException e) {
-        String detail =
-                switch (e.getStatus()) {
-                    case 404 -> "There is nothing at this address.";
-                    case 405 -> "This address does not take " + ctx.method() + ".";
-                    case 413 -> "The request is larger than this address takes.";
-                    default -> "The request cannot be answered as it is.";
-                };
+        String detail = switch (e.getStatus()) {
+            case 404 -> "There is nothing at this address.";
+            case 405 -> "This address does not take " + ctx.method() + ".";
+            case 413 -> "The request is larger than this address takes.";
+            default -> "The request cannot be answered as it is.";
+        };
         write(ctx, e.getStatus(), e.getStatus() == 404 ? "NOT_FOUND" : "INVALID_REQUEST", detail);
     }
 
@@ -74,7 +73,9 @@ public final class Errors {
 
     private static Map<String, Object> problem(int status, String code, String detail) {
         Map<String, Object> problem = new LinkedHashMap<>();
-        problem.put("type", "urn:keensparrow:" + code.toLowerCase(java.util.Locale.ROOT).replace('_', '-'));
+        problem.put(
+                "type",
+                "urn:keensparrow:" + code.toLowerCase(java.util.Locale.ROOT).replace('_', '-'));
         problem.put("title", title(status));
         problem.put("status", status);
         problem.put("detail", detail);

@@ -143,7 +143,10 @@ public final class OpenApi {
     private Map<String, Object> definition(Class<?> type) {
         if (type.isEnum()) {
             return Map.of(
-                    "type", "string", "enum", Arrays.stream(type.getEnumConstants()).map(Object::toString).toList());
+                    "type",
+                    "string",
+                    "enum",
+                    Arrays.stream(type.getEnumConstants()).map(Object::toString).toList());
         }
         if (type.isSealed()) {
             List<Map<String, Object>> options = Arrays.stream(type.getPermittedSubclasses())

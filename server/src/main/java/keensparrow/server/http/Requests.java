@@ -35,8 +35,8 @@ public final class Requests {
         if (e instanceof UnrecognizedPropertyException unknown) {
             return new UserException(
                     ErrorCode.INVALID_REQUEST,
-                    "The request has a field that is not known here: "
-                            + UserException.quote(unknown.getPropertyName()) + ".");
+                    "The request has a field that is not known here: " + UserException.quote(unknown.getPropertyName())
+                            + ".");
         }
         if (e instanceof JsonMappingException mapping && !mapping.getPath().isEmpty()) {
             String place = mapping.getPath().stream()

@@ -97,11 +97,7 @@ public final class Jobs implements AutoCloseable {
         }
     }
 
-    private void finish(
-            Job job,
-            Job.State state,
-            @Nullable String message,
-            @Nullable ErrorCode code) {
+    private void finish(Job job, Job.State state, @Nullable String message, @Nullable ErrorCode code) {
         String codeName = code == null ? null : code.name();
         try {
             database.inTransaction(connection -> Database.update(
@@ -131,8 +127,7 @@ public final class Jobs implements AutoCloseable {
     }
 
     private List<Job.Status> stored(long ownerId) {
-        String sql =
-                """
+        String sql = """
                 select id, title, state, message, code, dataset_id from job
                 where owner_id = ? order by created_at desc fetch first 50 rows only
                 """;

@@ -50,15 +50,14 @@ final class PublishRepository {
                 connection,
                 sql,
                 row -> new Link(
-                        row.getString("slug"),
-                        row.getString("app_id"),
-                        LinkAccess.valueOf(row.getString("access"))),
+                        row.getString("slug"), row.getString("app_id"), LinkAccess.valueOf(row.getString("access"))),
                 by);
     }
 
     void addLink(Connection connection, Link link, Instant now) throws SQLException {
         String sql = "insert into link (slug, app_id, access, created_at) values (?, ?, ?, ?)";
-        Database.update(connection, sql, link.slug(), link.appId(), link.access().name(), now);
+        Database.update(
+                connection, sql, link.slug(), link.appId(), link.access().name(), now);
     }
 
     boolean setAccess(Connection connection, String appId, LinkAccess access) throws SQLException {
@@ -66,8 +65,7 @@ final class PublishRepository {
     }
 
     Optional<Published> newest(Connection connection, String appId) throws SQLException {
-        String sql =
-                """
+        String sql = """
                 select a.dataset_id, e.number, e.published_at, e.definition
                 from edition e join app a on a.id = e.app_id
                 where e.app_id = ? order by e.number desc fetch first 1 row only

@@ -33,7 +33,12 @@ public final class PublishRoutes {
     record AccessRequest(@Nullable LinkAccess access) {}
 
     record Item(
-            String id, String title, String datasetId, Instant changedAt, int edition, @Nullable String slug) {}
+            String id,
+            String title,
+            String datasetId,
+            Instant changedAt,
+            int edition,
+            @Nullable String slug) {}
 
     record Items(List<Item> apps) {}
 
@@ -46,14 +51,39 @@ public final class PublishRoutes {
 
     public void add(Api api) {
         api.get("/api/apps", Access.AUTHOR, "Your apps", Items.class, this::list);
-        api.get("/api/apps/{id}/editions", Access.AUTHOR, "Editions and link of an app", PublishService.State.class, (ctx, caller) ->
-                ctx.json(service.state(caller.id(), ctx.pathParam("id"))));
-        api.post("/api/apps/{id}/editions", Access.AUTHOR, "Publish the draft as the next edition", AccessRequest.class, PublishService.State.class, (ctx, caller) ->
-                ctx.json(service.publish(caller.id(), ctx.pathParam("id"), access(ctx))));
-        api.put("/api/apps/{id}/link", Access.AUTHOR, "Say who may open the link", AccessRequest.class, PublishService.State.class, (ctx, caller) ->
-                ctx.json(service.setAccess(caller.id(), ctx.pathParam("id"), access(ctx))));
-        api.get("/api/links/{slug}", Access.ANYONE, "The app behind a link; the link says who may open it", Opened.class, this::open);
-        api.post("/api/links/{slug}/answers", Access.ANYONE, "What its page shows, line by line", PageAnswers.Request.class, AnswerLines.class, this::answer);
+        api.get(
+                "/api/apps/{id}/editions",
+                Access.AUTHOR,
+                "Editions and link of an app",
+                PublishService.State.class,
+                (ctx, caller) -> ctx.json(service.state(caller.id(), ctx.pathParam("id"))));
+        api.post(
+                "/api/apps/{id}/editions",
+                Access.AUTHOR,
+                "Publish the draft as the next edition",
+                AccessRequest.class,
+                PublishService.State.class,
+                (ctx, caller) -> ctx.json(service.publish(caller.id(), ctx.pathParam("id"), access(ctx))));
+        api.put(
+                "/api/apps/{id}/link",
+                Access.AUTHOR,
+                "Say who may open the link",
+                AccessRequest.class,
+                PublishService.State.class,
+                (ctx, caller) -> ctx.json(service.setAccess(caller.id(), ctx.pathParam("id"), access(ctx))));
+        api.get(
+                "/api/links/{slug}",
+                Access.ANYONE,
+                "The app behind a link; the link says who may open it",
+                Opened.class,
+                this::open);
+        api.post(
+                "/api/links/{slug}/answers",
+                Access.ANYONE,
+                "What its page shows, line by line",
+                PageAnswers.Request.class,
+                AnswerLines.class,
+                this::answer);
         api.get("/api/links/{slug}/rows.csv", Access.ANYONE, "Download the selected rows", null, this::download);
     }
 

@@ -26,15 +26,17 @@ public final class PublishService {
     }
 
     /** How an app stands with its colleagues. @param slug null before the first edition */
-    record State(List<PublishRepository.Edition> editions, @Nullable String slug, @Nullable LinkAccess access) {}
+    record State(
+            List<PublishRepository.Edition> editions,
+            @Nullable String slug,
+            @Nullable LinkAccess access) {}
 
     /** Freezes the draft as the next edition; the first one makes the link, which never changes afterwards. */
     State publish(long ownerId, String appId, LinkAccess access) {
         AppRecord app = apps.get(ownerId, appId);
         app.draft().validate();
         if (app.draft().views().isEmpty()) {
-            throw new UserException(
-                    ErrorCode.INVALID_REQUEST, "The app has no view yet. Add one, then publish it.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, "The app has no view yet. Add one, then publish it.");
         }
         database.act(connection -> {
             int number = repository.lastEdition(connection, appId) + 1;

@@ -11,8 +11,7 @@ import keensparrow.server.store.Database;
 /** Connections in the store, on the caller's connection to it. */
 final class ConnectionRepository {
     void add(Connection connection, ConnectionRecord added, Instant now) throws SQLException {
-        String sql =
-                """
+        String sql = """
                 insert into connection (id, owner_id, name, kind, host, port, database_name, username, secret, created_at)
                 values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                 """;

@@ -83,7 +83,8 @@ final class Connections {
         } else if (state.equals("3D000")) {
             why = "There is no database " + UserException.quote(to.database()) + " there. Check its name.";
         } else if (state.startsWith("08")) {
-            why = "Nothing answers at " + to.host() + ":" + to.port() + ". Check host and port, and that it is running.";
+            why = "Nothing answers at " + to.host() + ":" + to.port()
+                    + ". Check host and port, and that it is running.";
         } else {
             why = UserException.quote(firstLine(e)) + " Check the details of the connection.";
         }

@@ -54,7 +54,11 @@ public final class QueryService {
      * @param mostRows more than so many fail; null for 5,000,000
      * @param seconds longer than so many fail; null for 600
      */
-    public record Query(String connectionId, String sql, @Nullable Integer mostRows, @Nullable Integer seconds) {}
+    public record Query(
+            String connectionId,
+            String sql,
+            @Nullable Integer mostRows,
+            @Nullable Integer seconds) {}
 
     /** Column names and first rows as text. */
     record Preview(List<String> columns, List<List<@Nullable String>> rows, boolean more) {}
@@ -71,7 +75,8 @@ public final class QueryService {
 
     /** Opens it once; what does not work is not kept. */
     String add(long ownerId, NewConnection wanted) {
-        if (!wanted.database().matches("[A-Za-z0-9_.-]{1,100}") || wanted.database().startsWith(".")) {
+        if (!wanted.database().matches("[A-Za-z0-9_.-]{1,100}")
+                || wanted.database().startsWith(".")) {
             throw new UserException(
                     ErrorCode.INVALID_REQUEST, "The name of a database is made of letters, digits, - and _.");
         }
@@ -209,8 +214,7 @@ public final class QueryService {
         void statement(@Nullable Statement statement);
     }
 
-    private void run(
-            long ownerId, Query query, int seconds, int mostRows, Registering registering, Reading reading) {
+    private void run(long ownerId, Query query, int seconds, int mostRows, Registering registering, Reading reading) {
         String sql = SqlText.single(query.sql());
         try (Connection connection = connections.open(connection(ownerId, query.connectionId()));
                 PreparedStatement statement = connection.prepareStatement(sql)) {
@@ -282,7 +286,8 @@ public final class QueryService {
                         "The query gives more than " + mostRows
                                 + " rows. Group or limit them in the query, or raise the row limit.");
             }
-            writer.writeRecord(values.stream().map(value -> value == null ? "" : value).toList());
+            writer.writeRecord(
+                    values.stream().map(value -> value == null ? "" : value).toList());
             if ((rows & 0x3FF) == 0) {
                 job.says("Reading the result", rows, 0);
             }

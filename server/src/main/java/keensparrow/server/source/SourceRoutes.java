@@ -37,16 +37,31 @@ public final class SourceRoutes {
     record Added(String id) {}
 
     /** @param runId chosen by the caller, to stop the query by */
-    record PreviewRequest(@Nullable String connectionId, @Nullable String sql, @Nullable String runId) {}
+    record PreviewRequest(
+            @Nullable String connectionId,
+            @Nullable String sql,
+            @Nullable String runId) {}
 
     public void add(Api api) {
         api.get("/api/connections", Access.AUTHOR, "Your connections to databases", Connections.class, this::list);
-        api.post("/api/connections", Access.AUTHOR, "Add a connection, tried at once", ConnectionRequest.class, Added.class, this::addConnection);
+        api.post(
+                "/api/connections",
+                Access.AUTHOR,
+                "Add a connection, tried at once",
+                ConnectionRequest.class,
+                Added.class,
+                this::addConnection);
         api.delete("/api/connections/{id}", Access.AUTHOR, "Remove a connection", (ctx, caller) -> {
             service.remove(caller.id(), ctx.pathParam("id"));
             ctx.status(204);
         });
-        api.post("/api/queries", Access.AUTHOR, "The first rows of a query", PreviewRequest.class, QueryService.Preview.class, this::preview);
+        api.post(
+                "/api/queries",
+                Access.AUTHOR,
+                "The first rows of a query",
+                PreviewRequest.class,
+                QueryService.Preview.class,
+                this::preview);
         api.delete("/api/queries/{runId}", Access.AUTHOR, "Stop a query", (ctx, caller) -> {
             service.cancel(caller.id(), ctx.pathParam("runId"));
             ctx.status(204);

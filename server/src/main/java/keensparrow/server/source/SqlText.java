@@ -18,13 +18,15 @@ final class SqlText {
             bare = bare.substring(0, bare.length() - 1).strip();
         }
         if (bare.isEmpty()) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, "The query is empty. Write one that starts with SELECT.");
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST, "The query is empty. Write one that starts with SELECT.");
         }
         if (bare.indexOf(';') >= 0) {
             throw new UserException(
                     ErrorCode.QUERY_NOT_READ_ONLY, "This is more than one statement. Write a single SELECT.");
         }
-        String first = bare.replaceFirst("^[(\\s]+", "").split("[^A-Za-z]", 2)[0].toLowerCase(Locale.ROOT);
+        String first =
+                bare.replaceFirst("^[(\\s]+", "").split("[^A-Za-z]", 2)[0].toLowerCase(Locale.ROOT);
         if (!READING.contains(first)) {
             throw new UserException(
                     ErrorCode.QUERY_NOT_READ_ONLY,

@@ -37,8 +37,7 @@ public final class Database implements AutoCloseable {
 
     /** In a file; the default write delay would lose acknowledged commits at a crash. */
     public static Database inFile(Path file) {
-        return new Database(
-                "jdbc:h2:file:" + file.toAbsolutePath() + ";DB_CLOSE_ON_EXIT=FALSE;WRITE_DELAY=0");
+        return new Database("jdbc:h2:file:" + file.toAbsolutePath() + ";DB_CLOSE_ON_EXIT=FALSE;WRITE_DELAY=0");
     }
 
     /** Work on one connection. */

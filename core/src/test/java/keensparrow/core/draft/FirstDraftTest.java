@@ -1,0 +1,114 @@
+package keensparrow.core.draft;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import keensparrow.core.TextRows;
+import keensparrow.core.aggregate.Aggregate;
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.App;
+import keensparrow.core.app.FilterSpec;
+import keensparrow.core.app.View;
+import keensparrow.core.group.TimeStep;
+import keensparrow.core.profile.Profile;
+import keensparrow.core.table.Table;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class FirstDraftTest {
+    private static App draft(Table table) {
+        App app = FirstDraft.of(table.schema(), Profile.of(table), "Title", "rows");
+        app.validate();
+        return app;
+    }
+
+    private static Table departures() {
+        StringBuilder text = new StringBuilder("id,date,route,class,passengers,delay,cancelled,note\n");
+        for (int i = 0; i < 400; i++) {
+            text.append("D")
+                    .append(i)
+                    .append(",2026-0")
+                    .append(1 + i % 6)
+                    .append("-1")
+                    .append(i % 9)
+                    .append(",route ")
+                    .append(i % 24)
+                    .append(i % 3 == 0 ? ",Seat" : ",Sleeper")
+                    .append(",")
+                    .append(20 + i % 70)
+                    .append(",")
+                    .append(i % 17)
+                    .append(i % 50 == 0 ? ",yes" : ",no")
+                    .append(",a note that is long enough to be read as text and never the same ")
+                    .append(i)
+                    .append("\n");
+        }
+        return TextRows.table(text.toString());
+    }
+
+    @Test
+    void picksFiguresChartsTableAndFilters() {
+        App app = draft(departures());
+        assertThat(app.views())
+                .extracting(View::kind)
+                .containsExactly(
+                        View.Kind.FIGURE,
+                        View.Kind.FIGURE,
+                        View.Kind.FIGURE,
+                        View.Kind.FIGURE,
+                        View.Kind.LINES,
+                        View.Kind.BARS,
+                        View.Kind.TABLE);
+        assertThat(app.views())
+                .extracting(View::measure)
+                .startsWith(
+                        Measure.ROWS,
+                        new Measure(Aggregate.SUM, "passengers"),
+                        new Measure(Aggregate.AVERAGE, "delay"),
+                        new Measure(Aggregate.SHARE, "cancelled"));
+        View lines = app.views().get(4);
+        assertThat(lines.by().column()).isEqualTo("date");
+        assertThat(lines.by().step()).isEqualTo(TimeStep.WEEK);
+        assertThat(lines.split()).isEqualTo("class");
+        View bars = app.views().get(5);
+        assertThat(bars.by().column()).isEqualTo("route");
+        assertThat(bars.measure()).isEqualTo(new Measure(Aggregate.AVERAGE, "delay"));
+        assertThat(app.filters())
+                .contains(
+                        new FilterSpec("route", FilterSpec.Kind.VALUES),
+                        new FilterSpec("date", FilterSpec.Kind.DATES),
+                        new FilterSpec("delay", FilterSpec.Kind.RANGE),
+                        new FilterSpec("class", FilterSpec.Kind.VALUES));
+        assertThat(app.filters()).hasSizeLessThanOrEqualTo(6);
+        assertThat(app.views().get(6).columns()).contains("id", "note").hasSize(8);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '>', textBlock = """
+            a\\n1\\n2                                > FIGURE FIGURE TABLE
+            name\\nx\\ny\\nz                         > FIGURE BARS TABLE
+            kind\\na\\nb\\na\\nb                     > FIGURE BARS TABLE
+            day\\n2026-01-01\\n2026-01-02            > FIGURE LINES TABLE
+            only\\n1\\n1                             > FIGURE TABLE
+            x,y\\n,1\\n,2                            > FIGURE FIGURE TABLE
+            """)
+    void everyShapeGivesAnAppThatCanBeShown(String text, String kinds) {
+        App app = draft(TextRows.table(text.replace("\\n", "\n") + "\n"));
+        assertThat(app.views().stream().map(view -> view.kind().name()).toList())
+                .containsExactly(kinds.split(" "));
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "departures-2025.csv, Departures 2025, departures",
+        "Q3 sales_final.csv, Q3 sales final, rows",
+        "orders.tsv, Orders, orders",
+        "data.csv, Data, rows",
+        "energy by month.csv, Energy by month, rows",
+        ".csv, Untitled, rows"
+    })
+    void titlesAndNounsComeFromTheFileName(String file, String title, String noun) {
+        assertThat(FirstDraft.titleFrom(file)).isEqualTo(title);
+        assertThat(FirstDraft.nounFrom(file)).isEqualTo(noun);
+    }
+}

@@ -1,0 +1,169 @@
+package keensparrow.core.filter;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.List;
+import keensparrow.core.TextRows;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.column.DoubleColumn;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Role;
+import keensparrow.core.table.Table;
+import org.junit.jupiter.api.Test;
+
+class FilterTest {
+    private static final Table TABLE = TextRows.table("""
+            route,delay,fare,date,left,late,tags
+            Lyon–Trieste,5,10.50,2026-01-31,2026-01-31T23:59,yes,weather;crew
+            Basel–Malmö,,7.25,2026-02-01,2026-02-01T00:00,no,
+            ,12,0.00,2026-02-28,2026-02-28T12:30,no,crew
+            Lyon–Trieste,-3,99.99,,,,weather
+            Zürich,12,7.25,2026-03-01,2026-03-01T00:00,yes,signalling;weather
+            """);
+
+    private static int[] rows(Filter filter) {
+        filter.fit(TABLE);
+        return filter.select(TABLE).toArray();
+    }
+
+    @Test
+    void theColumnsAreWhatTheyShouldBe() {
+        assertThat(TABLE.schema().columns())
+                .extracting(ColumnInfo::type)
+                .containsExactly(
+                        ColumnType.TEXT,
+                        ColumnType.WHOLE,
+                        ColumnType.DECIMAL,
+                        ColumnType.DATE,
+                        ColumnType.DATE_TIME,
+                        ColumnType.YES_NO,
+                        ColumnType.TAGS);
+    }
+
+    @Test
+    void valuesAreJoinedByOr() {
+        assertThat(rows(OneOf.of("route", "Zürich", "Lyon–Trieste"))).containsExactly(0, 3, 4);
+        assertThat(rows(OneOf.of("route", "nowhere"))).isEmpty();
+        assertThat(rows(OneOf.of("route"))).isEmpty();
+    }
+
+    @Test
+    void blankIsAValueThatCanBePicked() {
+        assertThat(rows(new OneOf("route", List.of(), true, false))).containsExactly(2);
+        assertThat(rows(new OneOf("delay", List.of("5"), true, false))).containsExactly(0, 1);
+        assertThat(rows(new OneOf("late", List.of("no"), true, false))).containsExactly(1, 2, 3);
+        assertThat(rows(new OneOf("tags", List.of(), true, false))).containsExactly(1);
+    }
+
+    @Test
+    void excludingKeepsBlanksUnlessTheyArePickedToo() {
+        assertThat(rows(new OneOf("route", List.of("Lyon–Trieste"), false, true)))
+                .containsExactly(1, 2, 4);
+        assertThat(rows(new OneOf("route", List.of("Lyon–Trieste"), true, true)))
+                .containsExactly(1, 4);
+    }
+
+    @Test
+    void valuesOfEveryTypeCanBePicked() {
+        assertThat(rows(OneOf.of("delay", "12"))).containsExactly(2, 4);
+        assertThat(rows(OneOf.of("fare", "7.25"))).containsExactly(1, 4);
+        assertThat(rows(OneOf.of("fare", "7.250"))).containsExactly(1, 4);
+        assertThat(rows(OneOf.of("fare", "seven"))).isEmpty();
+        assertThat(rows(OneOf.of("date", "2026-02-01"))).containsExactly(1);
+        assertThat(rows(OneOf.of("left", "2026-02-28T12:30"))).containsExactly(2);
+        assertThat(rows(OneOf.of("late", "yes"))).containsExactly(0, 4);
+        assertThat(rows(OneOf.of("tags", "crew", "signalling"))).containsExactly(0, 2, 4);
+    }
+
+    @Test
+    void rangesIncludeBothEndsAndLeaveBlanksOut() {
+        assertThat(rows(Between.of("delay", "-3", "5"))).containsExactly(0, 3);
+        assertThat(rows(Between.of("delay", null, "5"))).containsExactly(0, 3);
+        assertThat(rows(Between.of("delay", "5.1", null))).containsExactly(2, 4);
+        assertThat(rows(Between.of("delay", null, null))).containsExactly(0, 2, 3, 4);
+        assertThat(rows(Between.of("fare", "7.25", "10.5"))).containsExactly(0, 1, 4);
+        assertThat(rows(Between.of("fare", "7.251", "10.499"))).isEmpty();
+    }
+
+    @Test
+    void rangesCanKeepBlanksAndLeaveTheirEndOut() {
+        assertThat(rows(new Between("delay", new BigDecimal("5"), new BigDecimal("12"), true, true)))
+                .containsExactly(0, 1);
+        assertThat(rows(new Between("fare", BigDecimal.ZERO, new BigDecimal("7.25"), true, false)))
+                .containsExactly(2);
+        assertThat(rows(new Between("fare", BigDecimal.ZERO, new BigDecimal("7.255"), true, false)))
+                .containsExactly(1, 2, 4);
+    }
+
+    @Test
+    void rangesUpsideDownSelectNothing() {
+        assertThat(rows(Between.of("delay", "10", "5"))).isEmpty();
+        assertThat(rows(new During("date", LocalDate.of(2026, 3, 1), LocalDate.of(2026, 1, 1), false)))
+                .isEmpty();
+    }
+
+    @Test
+    void rangesBeyondEveryLongAreNoTrouble() {
+        assertThat(rows(Between.of("delay", "-1e40", "1e40"))).containsExactly(0, 2, 3, 4);
+        assertThat(rows(Between.of("delay", "1e40", null))).isEmpty();
+        assertThat(rows(Between.of("delay", "3000000000", null))).isEmpty();
+        assertThat(rows(Between.of("delay", null, "-3000000000"))).isEmpty();
+    }
+
+    @Test
+    void equalRangesAreEqualHoweverTheyAreWritten() {
+        assertThat(Between.of("delay", "5.00", "100")).isEqualTo(Between.of("delay", "5", "1e2"));
+    }
+
+    @Test
+    void rangesOfDoublesFollowTheSameRules() {
+        ColumnInfo info = new ColumnInfo("speed", "Speed", ColumnType.DECIMAL, Role.MEASURE);
+        Table table = TABLE.with(info, new DoubleColumn(new double[] {1, Double.NaN, 2.5, -1e300, 7}, null));
+        assertThat(Between.of("speed", "1", "2.5").select(table).toArray()).containsExactly(0, 2);
+        assertThat(new Between("speed", null, new BigDecimal("2.5"), true, true)
+                        .select(table)
+                        .toArray())
+                .containsExactly(0, 1, 3);
+    }
+
+    @Test
+    void daysCountWholeAlsoForTimes() {
+        LocalDate first = LocalDate.of(2026, 2, 1);
+        LocalDate last = LocalDate.of(2026, 2, 28);
+        assertThat(rows(new During("date", first, last, false))).containsExactly(1, 2);
+        assertThat(rows(new During("left", first, last, false))).containsExactly(1, 2);
+        assertThat(rows(new During("left", null, LocalDate.of(2026, 1, 31), false)))
+                .containsExactly(0);
+        assertThat(rows(new During("left", LocalDate.of(2026, 3, 1), null, true)))
+                .containsExactly(3, 4);
+        assertThat(rows(new During("left", LocalDate.MIN, LocalDate.MAX, false)))
+                .containsExactly(0, 1, 2, 4);
+    }
+
+    @Test
+    void containingTakesNoNoticeOfCase() {
+        assertThat(rows(new Containing("route", "TRIEST"))).containsExactly(0, 3);
+        assertThat(rows(new Containing("route", "ö"))).containsExactly(1);
+        assertThat(rows(new Containing("tags", "sign"))).containsExactly(4);
+    }
+
+    @Test
+    void aColumnThatIsGoneOrOfAnotherKindIsSaid() {
+        assertThatThrownBy(() -> rows(OneOf.of("rout", "x"))).isInstanceOfSatisfying(UserException.class, e -> {
+            assertThat(e.code()).isEqualTo(ErrorCode.COLUMN_NOT_FOUND);
+            assertThat(e.text()).contains("“rout”").contains("Did you mean “route”?");
+        });
+        for (Filter misfit : List.of(
+                Between.of("route", "1", null), new During("delay", null, null, false), new Containing("delay", "1"))) {
+            assertThatThrownBy(() -> misfit.fit(TABLE))
+                    .isInstanceOfSatisfying(
+                            UserException.class, e -> assertThat(e.code()).isEqualTo(ErrorCode.TYPE_MISMATCH));
+            assertThatThrownBy(() -> misfit.select(TABLE)).isInstanceOf(UserException.class);
+        }
+    }
+}

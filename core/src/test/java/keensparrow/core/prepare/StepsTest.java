@@ -1,0 +1,120 @@
+package keensparrow.core.prepare;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.List;
+import java.util.Map;
+import keensparrow.core.TextRows;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Role;
+import keensparrow.core.table.Table;
+import org.junit.jupiter.api.Test;
+
+class StepsTest {
+    private static final Table RAW = TextRows.table("""
+            Route,Passengers,Revenue
+            A,10,100.00
+            Total,30,250.00
+            B,20,150.00
+            ,0,0.00
+            """);
+
+    @Test
+    void replaysStepsInOrder() {
+        Steps.Run run = Steps.run(
+                RAW,
+                List.of(
+                        new LeaveOutRows("route", List.of("Total"), true),
+                        new Compute("fare", "Fare", "revenue / passengers"),
+                        new Relabel("route", " Line "),
+                        new LeaveOutColumn("revenue")));
+        Table table = run.table();
+        assertThat(table.rowCount()).isEqualTo(2);
+        assertThat(table.schema().columns())
+                .extracting(ColumnInfo::label)
+                .containsExactly("Line", "Passengers", "Fare");
+        assertThat(table.column("fare").plain(0)).isEqualTo("10");
+        assertThat(table.column("fare").plain(1)).isEqualTo("7.5");
+        assertThat(run.done())
+                .extracting(done -> done.sentence().text())
+                .containsExactly(
+                        "Leave out the rows where route is Total or blank.",
+                        "Compute Fare as revenue / passengers.",
+                        "Label Route as  Line .",
+                        "Leave out the column Revenue.");
+        assertThat(run.done())
+                .extracting(Steps.Done::effect)
+                .containsExactly("2 of 4 rows left out", "no blanks", "", "3 columns stay");
+    }
+
+    @Test
+    void valuesOfNumbersCanBeLeftOutToo() {
+        Table table = Steps.run(RAW, List.of(new LeaveOutRows("passengers", List.of("0", "30"), false)))
+                .table();
+        assertThat(table.rowCount()).isEqualTo(2);
+        assertThat(table.column("route").plain(1)).isEqualTo("B");
+    }
+
+    @Test
+    void theTableBeforeStaysAsItWas() {
+        Steps.run(RAW, List.of(new LeaveOutColumn("revenue"), new LeaveOutRows("route", List.of("A"), false)));
+        assertThat(RAW.rowCount()).isEqualTo(4);
+        assertThat(RAW.columns()).hasSize(3);
+    }
+
+    @Test
+    void retypingIsAskedOfTheReading() {
+        List<Step> steps =
+                List.of(new Retype("passengers", ColumnType.TEXT), new Retype("passengers", ColumnType.DECIMAL));
+        assertThat(Steps.wantedTypes(steps)).isEqualTo(Map.of("passengers", ColumnType.DECIMAL));
+        assertThat(Steps.run(RAW, steps).table().columns()).hasSize(3);
+    }
+
+    @Test
+    void rolesMustFitTheirType() {
+        assertThat(Steps.run(RAW, List.of(new SetRole("route", Role.PLACE)))
+                        .table()
+                        .schema()
+                        .get("route")
+                        .role())
+                .isEqualTo(Role.PLACE);
+        assertThatThrownBy(() -> Steps.run(RAW, List.of(new SetRole("route", Role.MEASURE))))
+                .isInstanceOf(UserException.class)
+                .hasMessageContaining("cannot be used as measure");
+    }
+
+    @Test
+    void aStepThatDoesNotFitIsNamedByNumberAndSentence() {
+        List<Step> steps = List.of(new Relabel("route", "Line"), new LeaveOutColumn("passenger"));
+        assertThatThrownBy(() -> Steps.run(RAW, steps)).isInstanceOfSatisfying(UserException.class, e -> {
+            assertThat(e.code()).isEqualTo(ErrorCode.COLUMN_NOT_FOUND);
+            assertThat(e.text())
+                    .startsWith("Step 2, “Leave out the column passenger.”, does not fit:")
+                    .contains("Did you mean “passengers”?");
+        });
+    }
+
+    @Test
+    void namesMustBeFreeAndLabelsFilled() {
+        for (Step bad : List.of(
+                new Compute("route", "Route", "1"),
+                new Compute(" ", " ", "1"),
+                new Relabel("route", "  "),
+                new Relabel("route", "x".repeat(200)))) {
+            assertThatThrownBy(() -> Steps.run(RAW, List.of(bad)))
+                    .isInstanceOfSatisfying(
+                            UserException.class, e -> assertThat(e.code()).isEqualTo(ErrorCode.STEP_DOES_NOT_FIT));
+        }
+    }
+
+    @Test
+    void theLastColumnStays() {
+        Table one = TextRows.table("a\n1\n");
+        assertThatThrownBy(() -> Steps.run(one, List.of(new LeaveOutColumn("a"))))
+                .isInstanceOf(UserException.class);
+    }
+}

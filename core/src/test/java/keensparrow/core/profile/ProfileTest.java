@@ -1,0 +1,78 @@
+package keensparrow.core.profile;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import keensparrow.core.TextRows;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.column.DoubleColumn;
+import keensparrow.core.question.Answer;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Role;
+import keensparrow.core.table.Table;
+import org.junit.jupiter.api.Test;
+
+class ProfileTest {
+    private static final Table TABLE = TextRows.table("""
+            name,n,money,day,flag,tags
+            a,1,0.10,2026-01-03,yes,x;y
+            b,2,0.20,2026-01-01,yes,y
+            a,3,,2026-01-02,yes,
+            ,4,0.40,,,x
+            """);
+
+    @Test
+    void numbersHaveExtremesQuartilesAndMean() {
+        ColumnProfile n = Profile.of(TABLE).column("n");
+        assertThat(n.smallest()).isEqualTo("1");
+        assertThat(n.lowerQuartile()).isEqualTo("1.75");
+        assertThat(n.median()).isEqualTo("2.5");
+        assertThat(n.upperQuartile()).isEqualTo("3.25");
+        assertThat(n.largest()).isEqualTo("4");
+        assertThat(n.mean()).isEqualTo("2.5");
+        assertThat(n.distinct()).isEqualTo(4);
+        ColumnProfile money = Profile.of(TABLE).column("money");
+        assertThat(money.median()).isEqualTo("0.2");
+        assertThat(money.largest()).isEqualTo("0.40");
+        assertThat(money.blanks()).isEqualTo(1);
+        assertThat(money.mean()).startsWith("0.2333333333");
+    }
+
+    @Test
+    void categoriesHaveTheirCommonestValues() {
+        Profile profile = Profile.of(TABLE);
+        assertThat(profile.column("name").commonest())
+                .containsExactly(new Answer.ValueCount("a", 2, 2), new Answer.ValueCount("b", 1, 1));
+        assertThat(profile.column("name").blanks()).isEqualTo(1);
+        assertThat(profile.column("tags").distinct()).isEqualTo(2);
+        assertThat(profile.column("flag").distinct()).isEqualTo(1);
+        assertThat(profile.column("flag").smallest()).isNull();
+    }
+
+    @Test
+    void datesHaveFirstAndLast() {
+        ColumnProfile day = Profile.of(TABLE).column("day");
+        assertThat(day.smallest()).isEqualTo("2026-01-01");
+        assertThat(day.largest()).isEqualTo("2026-01-03");
+        assertThat(day.median()).isNull();
+        assertThat(day.spread().bins()).hasSize(3);
+    }
+
+    @Test
+    void doublesAndColumnsOfBlanks() {
+        Table table = TABLE.with(
+                new ColumnInfo("d", "d", ColumnType.DECIMAL, Role.MEASURE),
+                new DoubleColumn(new double[] {0.1234567, 2, 2, Double.NaN}, null));
+        ColumnProfile d = Profile.of(table).column("d");
+        assertThat(d.distinct()).isEqualTo(2);
+        assertThat(d.median()).isEqualTo("2");
+        assertThat(d.smallest()).isEqualTo("0.1234567");
+        Table blank = TABLE.with(
+                new ColumnInfo("e", "e", ColumnType.DECIMAL, Role.MEASURE),
+                new DoubleColumn(new double[] {Double.NaN, Double.NaN, Double.NaN, Double.NaN}, null));
+        ColumnProfile e = Profile.of(blank).column("e");
+        assertThat(List.of(e.blanks(), e.distinct())).containsExactly(4, 0);
+        assertThat(e.median()).isNull();
+        assertThat(e.spread().bins()).isEmpty();
+    }
+}
