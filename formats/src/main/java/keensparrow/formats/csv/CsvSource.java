@@ -3,6 +3,7 @@ package keensparrow.formats.csv;
 import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
+import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
@@ -63,6 +64,8 @@ public final class CsvSource implements RowSource {
         CsvReader.CsvReaderBuilder builder = CsvReader.builder()
                 .fieldSeparator(delimiter)
                 .skipEmptyLines(false)
+                .extraFieldStrategy(FieldMismatchStrategy.IGNORE) // told in the report
+                .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
                 .allowExtraCharsAfterClosingQuote(true)
                 .allowUnclosedQuote(false)
                 .detectBomHeader(false)
@@ -73,7 +76,7 @@ public final class CsvSource implements RowSource {
             for (Boolean row : reader) {
                 assert row;
             }
-        } catch (CsvParseException e) {
+        } catch (CsvParseException | UncheckedIOException e) {
             throw unreadable(e, lines.line);
         } catch (IOException e) {
             throw failure(e, lines.line);
@@ -96,7 +99,8 @@ public final class CsvSource implements RowSource {
                         .onUnmappableCharacter(CodingErrorAction.REPORT));
     }
 
-    private RuntimeException unreadable(CsvParseException e, long line) {
+    private RuntimeException unreadable(RuntimeException e, long line) {
+        StringBuilder messages = new StringBuilder();
         for (Throwable cause = e; cause != null; cause = cause.getCause()) {
             if (cause instanceof UserException told) {
                 return told;
@@ -104,12 +108,14 @@ public final class CsvSource implements RowSource {
             if (cause instanceof CharacterCodingException) {
                 return notUtf8(line);
             }
+            messages.append(cause.getMessage()).append(' ');
         }
-        String message = String.valueOf(e.getMessage()) + " "
-                + (e.getCause() == null ? "" : e.getCause().getMessage());
-        String why = message.contains("buffer size") || message.contains("max")
+        String why = messages.indexOf("buffer") >= 0
                 ? "a cell is longer than 16 MB. Probably a closing quote is missing"
                 : "a quote that opens a cell is never closed";
+        if (e instanceof UncheckedIOException) {
+            return e;
+        }
         return new UserException(
                 ErrorCode.FILE_NOT_READABLE,
                 "“" + name + "” cannot be read after line " + line + ": " + why

@@ -23,7 +23,6 @@ import keensparrow.core.table.Table;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.CsvSource;
 
 class CsvSourceTest {
     @TempDir
@@ -66,7 +65,7 @@ class CsvSourceTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '!', textBlock = """
+    @org.junit.jupiter.params.provider.CsvSource(delimiter = '!', textBlock = """
             a,b\\n1,2                        ! ,
             a;b\\n1,5;2,5                    ! ;
             a|b|c\\n1|2|3                    ! '|'

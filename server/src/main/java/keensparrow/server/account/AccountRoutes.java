@@ -48,13 +48,13 @@ public final class AccountRoutes {
     public void add(Api api) {
         api.post(
                 "/api/setup",
-                Access.ANYONE,
+                Access.ENTRANCE,
                 "Create the first administrator",
                 SetupRequest.class,
                 Session.class,
                 this::setUp);
         api.get("/api/session", Access.ANYONE, "Who is signed in", Session.class, this::session);
-        api.post("/api/session", Access.ANYONE, "Sign in", SignInRequest.class, Session.class, this::signIn);
+        api.post("/api/session", Access.ENTRANCE, "Sign in", SignInRequest.class, Session.class, this::signIn);
         api.delete("/api/session", Access.ANYONE, "Sign out", this::signOut);
         api.get(
                 "/api/accounts",

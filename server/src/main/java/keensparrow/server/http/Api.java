@@ -80,7 +80,7 @@ public final class Api {
     public void register(JavalinConfig config) {
         for (Route route : routes) {
             Handler handler = ctx -> {
-                Caller caller = identity.of(ctx);
+                Caller caller = route.access() == Access.ENTRANCE ? Caller.NOBODY : identity.of(ctx);
                 require(route.access(), caller);
                 route.action().run(ctx, caller);
             };
@@ -89,7 +89,7 @@ public final class Api {
     }
 
     private static void require(Access access, Caller caller) {
-        if (access == Access.ANYONE) {
+        if (access == Access.ANYONE || access == Access.ENTRANCE) {
             return;
         }
         caller.id();

@@ -58,7 +58,7 @@ public final class OpenApi {
         Map<String, Object> operation = new LinkedHashMap<>();
         operation.put("summary", route.summary());
         operation.put("x-access", route.access().name());
-        if (route.access() != Access.ANYONE) {
+        if (route.access() != Access.ANYONE && route.access() != Access.ENTRANCE) {
             operation.put("security", List.of(Map.of("bearer", List.of()), Map.of("cookie", List.of())));
         }
         List<Map<String, Object>> parameters = new ArrayList<>();

@@ -1,12 +1,15 @@
 package keensparrow.server.job;
 
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.locks.LockSupport;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import org.jspecify.annotations.Nullable;
 
 /** One piece of work as it goes: what it does now, how far it is, and how to stop it. */
 public final class Job {
+    private static final long CANCEL_AGAIN_NANOS = 50_000_000;
+
     private final String id;
     private final long ownerId;
     private final String title;
@@ -78,7 +81,7 @@ public final class Job {
         return cancelled.get();
     }
 
-    /** What stops work that waits elsewhere, such as a query; run once at most. */
+    /** What stops work that waits elsewhere, such as a query; may be run more than once. */
     public void onCancel(@Nullable Runnable action) {
         onCancel = action;
     }
@@ -89,10 +92,20 @@ public final class Job {
 
     void cancel() {
         if (cancelled.compareAndSet(false, true)) {
+            Thread stopping = new Thread(this::stopUntilOver, "cancel");
+            stopping.setDaemon(true);
+            stopping.start();
+        }
+    }
+
+    /** A database takes no notice of a cancel that comes just before the query starts: it is told until it stops. */
+    private void stopUntilOver() {
+        while (state == State.RUNNING || state == State.WAITING) {
             Runnable action = onCancel;
             if (action != null) {
                 action.run();
             }
+            LockSupport.parkNanos(CANCEL_AGAIN_NANOS);
         }
     }
 

@@ -97,6 +97,7 @@ final class Connections {
         int end = message.indexOf('\n');
         String line = end < 0 ? message : message.substring(0, end);
         int statement = line.indexOf("; SQL statement:");
-        return statement < 0 ? line : line.substring(0, statement);
+        String told = statement < 0 ? line : line.substring(0, statement);
+        return told.replaceAll(" ?\\[\\d+-\\d+]$", "");
     }
 }

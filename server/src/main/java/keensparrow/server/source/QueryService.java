@@ -220,7 +220,7 @@ public final class QueryService {
                 PreparedStatement statement = connection.prepareStatement(sql)) {
             statement.setQueryTimeout(seconds);
             statement.setMaxRows(mostRows);
-            statement.setFetchSize(FETCHED_AT_ONCE);
+            statement.setFetchSize(mostRows > 0 ? Math.min(mostRows, FETCHED_AT_ONCE) : FETCHED_AT_ONCE);
             registering.statement(statement);
             try (ResultSet result = statement.executeQuery()) {
                 ResultText text = new ResultText(result.getMetaData());
@@ -241,7 +241,7 @@ public final class QueryService {
     private static UserException failed(SQLException e) {
         if ("57014".equals(e.getSQLState())) {
             String message = String.valueOf(e.getMessage());
-            boolean late = message.contains("timeout") || message.contains("timed out");
+            boolean late = message.contains("statement timeout");
             return new UserException(
                     ErrorCode.QUERY_TIMEOUT,
                     late

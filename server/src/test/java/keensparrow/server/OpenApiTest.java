@@ -1,0 +1,45 @@
+package keensparrow.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.nio.file.Path;
+import java.util.HashSet;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class OpenApiTest {
+    @TempDir
+    Path folder;
+
+    @Test
+    void describesEveryRouteAndEverySchemaItNames() throws Exception {
+        try (TestServer server = new TestServer(folder)) {
+            JsonNode document = server.caller().get("/api/openapi.json").json();
+            assertThat(document.path("openapi").asText()).isEqualTo("3.1.0");
+            Set<String> named = new HashSet<>();
+            document.findValuesAsText("$ref").forEach(ref -> named.add(ref.substring(ref.lastIndexOf('/') + 1)));
+            JsonNode schemas = document.path("components").path("schemas");
+            assertThat(named)
+                    .isNotEmpty()
+                    .allSatisfy(name -> assertThat(schemas.has(name)).as(name).isTrue());
+            JsonNode answers =
+                    document.path("paths").path("/api/datasets/{id}/answers").path("post");
+            assertThat(answers.path("parameters").get(0).path("name").asText()).isEqualTo("id");
+            assertThat(answers.path("requestBody").path("content").has("application/json"))
+                    .isTrue();
+            assertThat(answers.path("responses").path("200").path("content").has("application/x-ndjson"))
+                    .isTrue();
+            assertThat(answers.path("responses").path("default").path("content").has("application/problem+json"))
+                    .isTrue();
+            JsonNode filter = schemas.path("Filter");
+            assertThat(filter.path("oneOf").size()).isEqualTo(4);
+            assertThat(filter.path("discriminator").path("propertyName").asText())
+                    .isEqualTo("kind");
+            assertThat(schemas.path("OneOf").path("required").toString())
+                    .contains("column")
+                    .contains("values");
+        }
+    }
+}

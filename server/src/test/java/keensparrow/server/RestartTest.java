@@ -1,0 +1,162 @@
+package keensparrow.server;
+
+import static keensparrow.server.TestServer.json;
+import static keensparrow.server.TestServer.object;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.Statement;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What is left after a stop, a crash and damage. */
+class RestartTest {
+    private static final String CSV = "kind,n\na,1\nb,2\na,3\n";
+
+    @TempDir
+    Path folder;
+
+    private static int rows(TestServer server, String slug) throws Exception {
+        TestServer.Reply reply = server.caller().call("POST", "/api/links/" + slug + "/answers", json("{}"));
+        assertThat(reply.status()).as(reply.body()).isEqualTo(200);
+        return reply.lines().get(0).path("all").asInt();
+    }
+
+    @Test
+    void allOfItIsStillThere() throws Exception {
+        try (TestServer server = new TestServer(folder)) {
+            TestServer.Caller anna = server.author();
+            String slug = anna.publish(
+                    anna.newApp(anna.dataset("kinds.csv", CSV)).path("id").asText(), "ANYONE");
+            server.restart();
+            assertThat(rows(server, slug)).isEqualTo(3);
+            assertThat(anna.get("/api/apps").json().path("apps").size()).isEqualTo(1);
+        }
+    }
+
+    @Test
+    void aDamagedOrMissingSnapshotIsMadeAgainFromTheOriginal() throws Exception {
+        try (TestServer server = new TestServer(folder)) {
+            TestServer.Caller anna = server.author();
+            String dataset = anna.dataset("kinds.csv", CSV);
+            anna.finished(anna.call(
+                    "PUT",
+                    "/api/datasets/" + dataset + "/steps",
+                    json("{'steps': [{'kind': 'leaveOutRows', 'column': 'kind', 'values': ['b'], 'blank': false}]}")));
+            String slug = anna.publish(anna.newApp(dataset).path("id").asText(), "ANYONE");
+            Path snapshot = folder.resolve("snapshots").resolve(dataset + "-2.snapshot");
+            byte[] bytes = Files.readAllBytes(snapshot);
+            bytes[bytes.length / 2] ^= 4;
+            Files.write(snapshot, bytes);
+            server.restart();
+            assertThat(rows(server, slug)).isEqualTo(2);
+            Files.delete(snapshot);
+            server.restart();
+            assertThat(rows(server, slug)).isEqualTo(2);
+            assertThat(snapshot).exists();
+        }
+    }
+
+    @Test
+    void leftoversAreSweptAndCutOffJobsTold() throws Exception {
+        try (TestServer server = new TestServer(folder)) {
+            TestServer.Caller anna = server.author();
+            String dataset = anna.dataset("kinds.csv", CSV);
+            Files.writeString(folder.resolve("uploads/half"), "half an upload");
+            Files.writeString(folder.resolve("snapshots/0123-9.snapshot"), "of no version");
+            Files.writeString(folder.resolve("snapshots/0123-9.snapshot.part"), "half");
+            server.close();
+            try (Connection records =
+                            DriverManager.getConnection("jdbc:h2:file:" + folder.resolve("records"), "sa", "");
+                    Statement statement = records.createStatement()) {
+                statement.execute("update job set state = 'RUNNING'");
+            }
+            server.restart();
+            try (var uploads = Files.list(folder.resolve("uploads"));
+                    var snapshots = Files.list(folder.resolve("snapshots"))) {
+                assertThat(uploads).isEmpty();
+                assertThat(snapshots)
+                        .containsExactly(folder.resolve("snapshots").resolve(dataset + "-1.snapshot"));
+            }
+            JsonNode jobs = anna.get("/api/jobs").json().path("jobs");
+            assertThat(jobs.get(0).path("state").asText()).isEqualTo("INTERRUPTED");
+            assertThat(jobs.get(0).path("message").asText()).contains("Load the file again");
+            assertThat(anna.call("DELETE", "/api/jobs/" + jobs.get(0).path("id").asText(), "")
+                            .status())
+                    .isEqualTo(204);
+            assertThat(anna.get("/api/jobs").json().path("jobs").size()).isZero();
+        }
+    }
+
+    @Test
+    void aDiskWithoutRoomIsSaidAndNothingStored() throws Exception {
+        try (TestServer server = new TestServer(folder)) {
+            server.close();
+            Server.Settings full = new Server.Settings(folder, "127.0.0.1", 0, 1 << 20, Long.MAX_VALUE / 2);
+            try (Server tight = Server.start(full)) {
+                var http = java.net.http.HttpClient.newBuilder()
+                        .cookieHandler(new java.net.CookieManager())
+                        .build();
+                String address = "http://127.0.0.1:" + tight.port();
+                var signIn = java.net.http.HttpRequest.newBuilder(java.net.URI.create(address + "/api/session"))
+                        .POST(java.net.http.HttpRequest.BodyPublishers.ofString(
+                                object("name", "Anna", "password", TestServer.PASSWORD)
+                                        .toString()))
+                        .build();
+                String token = TestServer.JSON
+                        .readTree(http.send(signIn, java.net.http.HttpResponse.BodyHandlers.ofString())
+                                .body())
+                        .path("pageToken")
+                        .asText();
+                var upload = java.net.http.HttpRequest.newBuilder(
+                                java.net.URI.create(address + "/api/files?name=a.csv"))
+                        .header("X-Page-Token", token)
+                        .POST(java.net.http.HttpRequest.BodyPublishers.ofString(CSV))
+                        .build();
+                var reply = http.send(upload, java.net.http.HttpResponse.BodyHandlers.ofString());
+                assertThat(reply.statusCode()).isEqualTo(507);
+                assertThat(reply.body()).contains("DISK_FULL").contains("make room");
+            }
+            server.restart();
+            assertThat(server.author()
+                            .get("/api/datasets")
+                            .json()
+                            .path("datasets")
+                            .size())
+                    .isZero();
+        }
+    }
+
+    @Test
+    void aLoadCanBeCancelled() throws Exception {
+        try (TestServer server = new TestServer(folder)) {
+            TestServer.Caller anna = server.author();
+            StringBuilder csv = new StringBuilder("kind,n\n");
+            while (csv.length() < 1_000_000) {
+                csv.append("abc,").append(csv.length()).append('\n');
+            }
+            String file = anna.upload("many.csv", csv.toString().getBytes())
+                    .json()
+                    .path("id")
+                    .asText();
+            for (int i = 0; i < 4; i++) { // the last of them wait for their turn
+                String job = anna.call("POST", "/api/datasets", object("files", List.of(file)))
+                        .json()
+                        .path("id")
+                        .asText();
+                anna.call("DELETE", "/api/jobs/" + job, "");
+                JsonNode ended = anna.finished(anna.get("/api/jobs/" + job));
+                assertThat(ended.path("state").asText()).isIn("CANCELLED", "DONE");
+                if (ended.path("state").asText().equals("CANCELLED")) {
+                    assertThat(ended.path("message").asText()).contains("Nothing was changed");
+                }
+            }
+            assertThat(anna.get("/api/jobs/unknown").status()).isEqualTo(404);
+        }
+    }
+}
