@@ -1,0 +1,59 @@
+package keensparrow.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Path;
+import java.util.List;
+import keensparrow.demo.Seed;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A colleague's first visit is light: scripts and styles together stay under 400 kB, packed with brotli. */
+class FirstVisitIT {
+    @TempDir
+    Path folder;
+
+    @Test
+    void transfersLittle() throws Exception {
+        Path files = folder.resolve("files");
+        keensparrow.demo.DemoFiles.writeTo(files);
+        keensparrow.demo.DemoFiles.writeWarehouse(folder.resolve("data/warehouse"));
+        try (RunningServer server = new RunningServer(folder.resolve("data"));
+                Browser browser = new Browser(folder)) {
+            String told = Seed.run(server.address(), server.data().resolve("setup-address.txt"), files);
+            String password = told.replaceAll("(?s).*manager +(\\S+).*", "$1");
+            String slug = told.replaceAll("(?s).*/a/([0-9a-f]+).*", "$1");
+            browser.open(server.address() + "/a/" + slug);
+            browser.fillIn("manager", password);
+            browser.sees(".reading", "Reading all 90,315 departures.");
+            browser.see(".chart[data-ready]:not([data-ready='0'])");
+            @SuppressWarnings("unchecked")
+            List<String> loaded = (List<String>)
+                    browser.script(
+                            "return performance.getEntriesByType('resource').map(e => e.name).filter(n => /\\.(js|css)$/.test(n))");
+            long total = 0;
+            for (String address : loaded) {
+                total += packed(address);
+            }
+            assertThat(loaded).hasSizeGreaterThan(3);
+            assertThat(total).isBetween(50_000L, 400_000L);
+        }
+    }
+
+    private static long packed(String address) throws IOException, InterruptedException {
+        HttpResponse<byte[]> response = HttpClient.newHttpClient()
+                .send(
+                        HttpRequest.newBuilder(URI.create(address))
+                                .header("Accept-Encoding", "gzip, br")
+                                .build(),
+                        HttpResponse.BodyHandlers.ofByteArray());
+        assertThat(response.headers().firstValue("Content-Encoding")).contains("br");
+        assertThat(response.headers().firstValue("Cache-Control").orElse("")).contains("immutable");
+        return response.body().length;
+    }
+}

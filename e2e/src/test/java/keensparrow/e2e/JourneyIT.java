@@ -1,0 +1,354 @@
+package keensparrow.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.List;
+import keensparrow.demo.Client;
+import keensparrow.demo.DemoFiles;
+import keensparrow.demo.Departures;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
+
+/** What people do, in a real browser: the analyst from the file to the link, a colleague with the link. */
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+class JourneyIT {
+    private static final String PASSWORD = "night train to Trieste";
+
+    @TempDir
+    static Path folder;
+
+    private static RunningServer server;
+    private static Browser analyst;
+    private static Browser colleague;
+    private static String link;
+
+    @BeforeAll
+    static void start() throws Exception {
+        DemoFiles.writeWarehouse(folder.resolve("data/warehouse"));
+        server = new RunningServer(folder.resolve("data"));
+        analyst = new Browser(folder);
+        colleague = new Browser(folder);
+    }
+
+    @AfterAll
+    static void stop() throws Exception {
+        analyst.close();
+        colleague.close();
+        server.close();
+    }
+
+    @Test
+    @Order(1)
+    void theFirstStartCreatesTheAdministratorWhoAddsPeople() throws Exception {
+        String setup =
+                Files.readString(server.data().resolve("setup-address.txt")).strip();
+        analyst.open(setup);
+        analyst.fillIn("ada", "short");
+        analyst.sees(".problem", "10 to 200 characters");
+        analyst.open("about:blank");
+        analyst.open(setup);
+        analyst.fillIn("ada", PASSWORD);
+        analyst.clickText("a", "People");
+        for (String[] person : new String[][] {{"anna", "reads and makes apps"}, {"rita", "reads apps"}}) {
+            analyst.type("#name", person[0]);
+            analyst.type("#password", PASSWORD);
+            if (!person[1].equals("reads apps")) {
+                analyst.click(".ant-form .ant-select");
+                analyst.clickText("div[contains(@class, 'ant-select-item-option-content')]", person[1]);
+            }
+            analyst.clickText("button", "Add account");
+            analyst.seeText("td", person[0]);
+        }
+        analyst.open(server.address());
+        analyst.clickText("button", "Sign out");
+        analyst.see("input[name=password]");
+    }
+
+    @Test
+    @Order(2)
+    void aWrongPasswordIsSaid() {
+        analyst.open(server.address());
+        analyst.fillIn("anna", "not this one");
+        analyst.sees(".problem", "Name and password do not go together");
+    }
+
+    @Test
+    @Order(3)
+    void theAnalystBringsInAFileAndSeesItsColumns() throws Exception {
+        analyst.signIn(server.address(), "anna", PASSWORD);
+        Path file = folder.resolve("departures-2026.csv");
+        Departures.write(file, LocalDate.of(2026, 1, 1), LocalDate.of(2026, 3, 15));
+        Path binary = folder.resolve("broken.csv");
+        Files.write(binary, new byte[] {1, 2, 0, 3});
+        analyst.pick("input[type=file]", binary);
+        analyst.sees(".problem", "not a text file");
+        analyst.pick("input[type=file]", file);
+        analyst.sees(".prepare-table h2", "9,855 rows · 17 columns");
+        analyst.sees(".preview thead", "date and time · time");
+        analyst.sees(".preview thead", "list of tags · category");
+        analyst.sees(".steps", "Read departures-2026.csv");
+        analyst.sees("[aria-label='Worth a look']", "All values of 9,855 rows read as their types say");
+    }
+
+    @Test
+    @Order(4)
+    void stepsAreAddedAndTakenBack() {
+        analyst.clickText("button", "compute a column");
+        analyst.type(".compute-form input", "Fare");
+        analyst.type(".compute-form textarea", "revenue / passengrs");
+        analyst.click(".compute-form button[type=submit]");
+        analyst.sees(".steps .problem", "Did you mean “passengers”?");
+        analyst.see(".compute-form textarea").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengers");
+        analyst.click(".compute-form button[type=submit]");
+        analyst.sees(".steps", "Compute Fare as revenue / passengers.");
+        analyst.sees(".preview thead", "Fare");
+        analyst.sees(".prepare-table h2", "After step 1");
+        analyst.clickText("button", "Undo last step");
+        analyst.sees(".prepare-table h2", "As it was read");
+    }
+
+    @Test
+    @Order(5)
+    void aFirstAppIsThereAtOnceAndAnswersBack() {
+        analyst.clickText("button", "Compose an app");
+        analyst.sees(".reading", "Reading all 9,855 departures.");
+        assertThat(analyst.all(".compose-cell")).hasSizeGreaterThanOrEqualTo(6);
+        analyst.see(".chart[data-ready]:not([data-ready='0'])");
+        analyst.sees(".rows", "2026");
+    }
+
+    @Test
+    @Order(6)
+    void viewsAreAddedEditedMovedAndRemoved() {
+        int before = analyst.all(".compose-cell").size();
+        analyst.clickText("button", "How do groups compare?");
+        analyst.see(".sentence-editor");
+        assertThat(analyst.all(".compose-cell")).hasSize(before + 1);
+        analyst.choose("Measure", "sum of revenue");
+        analyst.choose("Grouping", "coach class");
+        analyst.sees(".compose-cell.picked .view-sentence", "Sum of revenue by coach class");
+        analyst.sees(".compose-cell.picked h2", "Revenue by coach class");
+        WebElement title = analyst.see("input[aria-label='Title of the view']");
+        title.sendKeys("Money by class", Keys.ENTER);
+        analyst.sees(".compose-cell.picked h2", "Money by class");
+        analyst.see("[data-save=saved]");
+        String id = analyst.see(".compose-cell.picked").getDomAttribute("data-view");
+        int widthBefore = analyst.see("[data-view=" + id + "]").getSize().getWidth();
+        analyst.drag(analyst.see("[data-view=" + id + "] .react-resizable-handle"), 220, 0);
+        analyst.see("[data-save=saved]");
+        assertThat(analyst.see("[data-view=" + id + "]").getSize().getWidth()).isGreaterThan(widthBefore);
+        analyst.clickText("button", "Remove view");
+        analyst.seesNo("[data-view=" + id + "]");
+        analyst.clickText("button", "Undo");
+        analyst.see("[data-view=" + id + "]");
+        analyst.see("[data-save=saved]");
+    }
+
+    @Test
+    @Order(7)
+    void publishingGivesALink() {
+        analyst.clickText("a", "Publish edition 1");
+        analyst.clickText("button", "Publish edition 1");
+        link = analyst.see("input[aria-label=Link]").getDomProperty("value");
+        assertThat(link).matches(server.address() + "/a/[0-9a-f]{32}");
+    }
+
+    @Test
+    @Order(8)
+    void aColleagueOpensTheLinkFiltersAndPressesABar() {
+        colleague.open(link);
+        colleague.fillIn("rita", PASSWORD);
+        colleague.sees(".reading", "Reading all 9,855 departures.");
+        colleague.clickText("label", "Couchette");
+        colleague.sees(".reading", "Reading 3,285 of 9,855 departures: coach class is Couchette");
+        colleague.pressBar(barsOf(colleague), 0, 7);
+        colleague.sees(".reading", ", route is ");
+        colleague.see("[data-part^='view:'] .view-sentence .word");
+        assertThat(colleague.address()).contains("f.coach_class=is").contains("m.v");
+        String state = colleague.address();
+        String reading = colleague.see(".reading p").getText();
+        colleague.open("about:blank");
+        colleague.open(state);
+        colleague.sees(".reading", reading);
+        colleague.click(".phrase .lift");
+        colleague.seesNo(".filter.in-use");
+        colleague.back();
+        colleague.sees(".reading", reading);
+    }
+
+    private static String barsOf(Browser browser) {
+        browser.see(".chart[data-ready]:not([data-ready='0'])");
+        return browser.all(".view-cell.kind-bars [data-part]")
+                .get(0)
+                .getDomAttribute("data-part")
+                .substring(5);
+    }
+
+    @Test
+    @Order(9)
+    void aColleagueDownloadsExactlyTheRowsRead() throws Exception {
+        String count = colleague.see(".reading strong").getText().replace(",", "");
+        colleague.clickText("a", "Download rows");
+        Path file = colleague.downloaded();
+        List<String> lines = Files.readAllLines(file, StandardCharsets.UTF_8);
+        assertThat(file.getFileName().toString()).matches("departures-2026-filtered-\\d{4}-\\d\\d-\\d\\d\\.csv");
+        assertThat(lines).hasSize(Integer.parseInt(count) + 1);
+        assertThat(lines.subList(1, lines.size())).allMatch(line -> line.contains("Couchette"));
+    }
+
+    @Test
+    @Order(10)
+    void everythingCanBeReachedByKeyboard() {
+        colleague.open(link);
+        colleague.sees(".reading", "Reading all");
+        WebElement handle = colleague.see("[data-part='filter:date'] [role=slider]");
+        handle.sendKeys(Keys.ARROW_RIGHT, Keys.ARROW_RIGHT);
+        colleague.sees(".reading", "date from ");
+        colleague.clickText("button", "Undo");
+        colleague.clickText("button", "Undo");
+        colleague.sees(".reading", "Reading all");
+        colleague.clickText("button", "as table");
+        WebElement group = colleague.see(".twin tbody button");
+        group.sendKeys(Keys.ENTER);
+        colleague.sees(".reading", " of 9,855 departures: ");
+        colleague.see(".twin tr.marked");
+        colleague.clickText("button", "Clear all");
+        colleague.sees(".reading", "Reading all");
+    }
+
+    @Test
+    @Order(11)
+    void rowsScrollToTheEndAndSort() {
+        colleague.clickText("button", "Passengers");
+        colleague.see("[aria-sort=descending]");
+        assertThat(colleague.address()).contains("s.v");
+        colleague.script("const r = document.querySelector('.rows'); r.scrollTop = r.scrollHeight;");
+        colleague.see(".row[aria-rowindex='9856']");
+        colleague.sees(".row[aria-rowindex='9856']", "2026");
+    }
+
+    @Test
+    @Order(12)
+    void anEmptySelectionHasAWayBack() {
+        colleague.open(link + "?f.route=is~.Atlantis");
+        colleague.sees(".notice", "Atlantis");
+        colleague.open(link
+                + "?f.delay_in_minutes=between~.84~.84&f.date=during~.2026-03-14~.2026-03-14&f.coach_class=is~.Seat");
+        colleague.seeText("p", "No rows match the selection.");
+        colleague.clickText("button", "Clear all");
+        colleague.sees(".reading", "Reading all 9,855");
+    }
+
+    @Test
+    @Order(13)
+    void afterACrashAllOfItIsStillThere() throws Exception {
+        server.crashAndRestart();
+        colleague.open(link);
+        colleague.sees(".reading", "Reading all 9,855 departures.");
+    }
+
+    @Test
+    @Order(14)
+    void aNewerFileMovesTheSameLinkOver() throws Exception {
+        analyst.open(server.address());
+        analyst.clickText("ul[2]//a", "Departures 2026");
+        analyst.clickText("button", "Load a newer file");
+        Path broken = folder.resolve("departures-broken.csv");
+        Files.writeString(broken, "Date,Route\n2026-01-01,x\n");
+        analyst.pick(".compact-drop input[type=file]", broken);
+        analyst.sees(".compact-drop .problem", "The last version stays");
+        Path newer = folder.resolve("departures-2026-03.csv");
+        Departures.write(newer, LocalDate.of(2026, 1, 1), LocalDate.of(2026, 3, 16));
+        analyst.pick(".compact-drop input[type=file]", newer);
+        analyst.sees(".prepare-table h2", "9,990 rows");
+        colleague.open(link);
+        colleague.sees(".reading", "Reading all 9,990 departures.");
+    }
+
+    @Test
+    @Order(15)
+    void aQueryBecomesADataset() throws Exception {
+        analyst.open(server.address() + "/query");
+        analyst.type("#name", "Warehouse");
+        analyst.click(".new-connection .ant-select");
+        analyst.clickText("div[contains(@class, 'ant-select-item-option-content')]", "H2");
+        analyst.type("#database", "bookings");
+        analyst.type("#username", DemoFiles.READER);
+        analyst.type("#password", DemoFiles.READER_PASSWORD);
+        analyst.clickText("button", "Try and add");
+        analyst.seesNo(".new-connection");
+        analyst.type("textarea[aria-label=Query]", "select home_country, fare_nam, sum(paid) paid from booking");
+        analyst.clickText("button", "Show first rows");
+        analyst.sees(".problem", "refused the query");
+        analyst.see("textarea[aria-label=Query]")
+                .sendKeys(
+                        Keys.chord(Keys.CONTROL, "a"),
+                        "select c.home_country, f.fare_name, b.travel_on, b.paid from booking b join customer c on c.customer_id = b.customer_id join fare f on f.fare_code = b.fare_code where b.booking_id <= 5000");
+        analyst.clickText("button", "Show first rows");
+        analyst.sees("main", "The first 50 rows; there are more.");
+        analyst.type(".load-row input", "Bookings");
+        analyst.clickText("button", "Load as a dataset");
+        analyst.sees(".prepare-table h2", "5,000 rows · 4 columns");
+        analyst.clickText("button", "Compose an app");
+        analyst.sees(".reading", "Reading all 5,000 bookings.");
+    }
+
+    @Test
+    @Order(16)
+    void aFileOfAnotherShapeGivesAnAppToo() throws Exception {
+        Path file = folder.resolve("stock list.csv");
+        Files.writeString(file, """
+                Artikel;Lager;Bestand;"Letzte
+                Prüfung";Preis
+                Kissen;Wien;120;31.01.2026;12.50
+                "Decke; warm";Wien;7;;49.00
+                Lampe;Zürich;0;15.02.2026;
+                Lampe;Zürich;3;16.02.2026;19.90;zu viel
+                """);
+        analyst.open(server.address());
+        analyst.pick("input[type=file]", file);
+        analyst.sees(".prepare-table h2", "4 rows · 5 columns");
+        analyst.sees("[aria-label='Worth a look']", "1 row of “stock list.csv” has more cells than there are headings");
+        analyst.sees(".preview", "Decke; warm");
+        analyst.sees(".preview", "31 Jan 2026");
+        analyst.clickText("button", "Compose an app");
+        analyst.sees(".reading", "Reading all 4 rows.");
+        analyst.sees("[data-view=v2]", "130");
+    }
+
+    @Test
+    @Order(17)
+    void narrowScreensShowFiltersAsASheet() {
+        colleague.size(390, 844);
+        colleague.open(link);
+        colleague.sees(".reading", "Reading all");
+        assertThat(colleague.script("return document.documentElement.scrollWidth"))
+                .isEqualTo(390L);
+        colleague.clickText("button", "Filters");
+        colleague.clickText("label", "Sleeper");
+        colleague.clickText("button", "Show the page");
+        colleague.sees(".reading", "coach class is Sleeper");
+        colleague.size(1280, 800);
+    }
+
+    @Test
+    @Order(18)
+    void aLinkThatDoesNotExistIsSaid() throws Exception {
+        colleague.open(server.address() + "/a/00000000000000000000000000000000");
+        colleague.sees("main", "There is no app at this address");
+        Client client = new Client(server.address());
+        client.signIn("anna", PASSWORD);
+        assertThat(client.get("/api/apps").path("apps").size()).isEqualTo(3);
+    }
+}

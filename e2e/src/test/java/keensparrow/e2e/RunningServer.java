@@ -1,0 +1,81 @@
+package keensparrow.e2e;
+
+import java.io.BufferedReader;
+import java.io.File;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.Stream;
+
+/** The runnable jar in a process of its own, on a free port. */
+final class RunningServer implements AutoCloseable {
+    private static final String READY = "Keen Sparrow is at ";
+
+    private final Path data;
+    private Process process;
+    private String address;
+
+    RunningServer(Path data) throws IOException {
+        this.data = data;
+        start("0");
+    }
+
+    private void start(String port) throws IOException {
+        process = new ProcessBuilder(List.of(
+                        "java",
+                        "-Xmx1g",
+                        "-XX:TieredStopAtLevel=1",
+                        "-jar",
+                        jar().toString(),
+                        "serve",
+                        "--data",
+                        data.toString(),
+                        "--port",
+                        port,
+                        "--keep-free",
+                        "0"))
+                .redirectError(ProcessBuilder.Redirect.appendTo(new File(data + ".log")))
+                .start();
+        BufferedReader out =
+                new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
+        for (String line = out.readLine(); line != null; line = out.readLine()) {
+            if (line.startsWith(READY)) {
+                String said = line.substring(READY.length());
+                address = said.substring(0, said.length() - 1);
+                return;
+            }
+        }
+        throw new IOException("the server did not start: " + Files.readString(Path.of(data + ".log")));
+    }
+
+    private static Path jar() throws IOException {
+        try (Stream<Path> files = Files.list(Path.of("../server/target"))) {
+            return files.filter(file -> file.toString().endsWith("-all.jar"))
+                    .findFirst()
+                    .orElseThrow();
+        }
+    }
+
+    String address() {
+        return address;
+    }
+
+    Path data() {
+        return data;
+    }
+
+    /** Stops it as a crash would, and starts it again at the same port. */
+    void crashAndRestart() throws IOException, InterruptedException {
+        process.destroyForcibly().waitFor();
+        start(address.substring(address.lastIndexOf(':') + 1));
+    }
+
+    @Override
+    public void close() throws InterruptedException {
+        process.destroy();
+        process.waitFor();
+    }
+}

@@ -1,0 +1,85 @@
+package keensparrow.e2e;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import keensparrow.demo.Client;
+import keensparrow.demo.DemoFiles;
+import keensparrow.demo.Seed;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Makes the pictures of the documentation from the demo data: {@code ./sparrow screenshots}. */
+@EnabledIfSystemProperty(named = "screenshots", matches = "true")
+class ScreenshotsIT {
+    private static final Path PICTURES = Path.of("../docs/screenshots");
+
+    @TempDir
+    Path folder;
+
+    @Test
+    void oneOfEachMainView() throws Exception {
+        Files.createDirectories(PICTURES);
+        Path files = folder.resolve("files");
+        DemoFiles.writeTo(files);
+        DemoFiles.writeWarehouse(folder.resolve("data/warehouse"));
+        try (RunningServer server = new RunningServer(folder.resolve("data"));
+                Browser browser = new Browser(folder)) {
+            String told = Seed.run(server.address(), server.data().resolve("setup-address.txt"), files);
+            String password = told.replaceAll("(?s).*analyst +(\\S+).*", "$1");
+            String slug = told.replaceAll("(?s).*/a/([0-9a-f]+).*", "$1");
+            browser.signIn(server.address(), "analyst", password);
+            browser.seeText("h2", "Datasets");
+            browser.seeText("a", "Departures");
+            picture(browser, "home");
+            Client client = new Client(server.address());
+            client.signIn("analyst", password);
+            JsonNode app = client.get("/api/apps").path("apps").get(0);
+            browser.open(server.address() + "/datasets/" + app.path("datasetId").asText());
+            browser.see(".preview td");
+            browser.clickText("th//button", "Delay in minutes");
+            picture(browser, "prepare");
+            browser.open(server.address() + "/apps/" + app.path("id").asText());
+            ready(browser);
+            browser.click("[data-view=byroute] .cell-tools button");
+            browser.see(".sentence-editor");
+            picture(browser, "compose");
+            browser.open(server.address() + "/apps/" + app.path("id").asText() + "/publish");
+            browser.see("input[aria-label=Link]");
+            picture(browser, "publish");
+            browser.open(server.address() + "/query");
+            browser.type(
+                    "textarea[aria-label=Query]",
+                    "select f.fare_name, c.home_country, b.travel_on, b.passengers, b.paid\nfrom booking b\n"
+                            + "join fare f on f.fare_code = b.fare_code\njoin customer c on c.customer_id = b.customer_id");
+            browser.clickText("button", "Show first rows");
+            browser.see(".preview td");
+            picture(browser, "query");
+            String link = server.address() + "/a/" + slug;
+            browser.open(link
+                    + "?f.route=is~.Vienna–Hamburg~.Zürich–Gdańsk~.Lyon–Trieste&f.date=during~.2025-11-01~.2026-04-30");
+            ready(browser);
+            picture(browser, "read");
+            browser.open(link + "?m.byroute=route~.is~.Vienna–Hamburg");
+            ready(browser);
+            picture(browser, "read-marked");
+            browser.size(390, 844);
+            browser.open(link);
+            ready(browser);
+            picture(browser, "read-narrow");
+        }
+    }
+
+    private static void ready(Browser browser) {
+        browser.see(".app-page:not([data-rounds='0'])");
+        browser.see("[data-part='view:byroute'] .chart[data-ready]:not([data-ready='0'])");
+        browser.see("[data-part='view:bytime'] .chart[data-ready]:not([data-ready='0'])");
+        browser.script("return document.fonts.ready.then(() => true)");
+    }
+
+    private static void picture(Browser browser, String name) throws IOException {
+        browser.picture(PICTURES.resolve(name + ".png"));
+    }
+}
