@@ -4,6 +4,7 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import '../shared/theme.css';
 import { AppRoutes } from './AppRoutes';
+import { LastResort } from './LastResort';
 
 const queries = new QueryClient({
   defaultOptions: { queries: { refetchOnWindowFocus: false, retry: 1 } },
@@ -15,7 +16,9 @@ if (root) {
     <StrictMode>
       <QueryClientProvider client={queries}>
         <BrowserRouter>
-          <AppRoutes />
+          <LastResort>
+            <AppRoutes />
+          </LastResort>
         </BrowserRouter>
       </QueryClientProvider>
     </StrictMode>,

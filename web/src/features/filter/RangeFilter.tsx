@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { Bin, Filter, SpreadAnswer } from '../../api/types';
 import { count, date, number, periodLabel, plainNumber } from '../../shared/format';
 import { Bars } from './Bars';
@@ -164,9 +164,6 @@ function Ends({
   const [from, setFrom] = useState(range?.from === null || !range ? '' : String(range.from));
   const [to, setTo] = useState(range?.to === null || !range ? '' : String(range.to));
   const [open, setOpen] = useState(false);
-  useEffect(() => {
-    if (!range) setOpen(false);
-  }, [range]);
   const first = bins[0];
   const last = bins[bins.length - 1];
   if (!open) {

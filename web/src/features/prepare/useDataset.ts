@@ -21,13 +21,15 @@ export function useDataset(id: string) {
     queryFn: async () => {
       const question = { kind: 'rows', columns, sort: [], offset: 0, limit: FIRST_ROWS };
       const [answer] = await askDataset(id, [], [question]);
-      return answer as RowsAnswer;
+      if (!answer || !('rows' in answer)) throw new Problem(422, '', 'The rows could not be read.');
+      return answer;
     },
   });
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<Error | null>(null);
   const reload = useCallback(
-    () => queries.invalidateQueries({ queryKey: ['dataset', id] }),
+    // the rows follow by the version in their key
+    () => queries.invalidateQueries({ queryKey: ['dataset', id], exact: true }),
     [queries, id],
   );
   const changeSteps = useCallback(
