@@ -113,6 +113,10 @@ final class Browser implements AutoCloseable {
         wait(page -> text(css).contains(text) ? true : null, css + " to say " + text);
     }
 
+    void seesNarrower(String css, int than) {
+        wait(page -> see(css).getSize().getWidth() < than ? true : null, css + " narrower than " + than);
+    }
+
     void seesNo(String css) {
         wait(page -> page.findElements(By.cssSelector(css)).isEmpty() ? true : null, css + " to be gone");
     }
@@ -172,8 +176,9 @@ final class Browser implements AutoCloseable {
         new Actions(driver)
                 .moveToElement(handle)
                 .clickAndHold()
-                .moveByOffset(x / 2, y / 2)
-                .moveByOffset(x - x / 2, y - y / 2)
+                .moveByOffset(x / 4, y / 4)
+                .moveByOffset(x / 4, y / 4)
+                .moveByOffset(x - 2 * (x / 4), y - 2 * (y / 4))
                 .release()
                 .perform();
     }

@@ -144,10 +144,11 @@ class JourneyIT {
         analyst.sees(".compose-cell.picked h2", "Money by class");
         analyst.see("[data-save=saved]");
         String id = analyst.see(".compose-cell.picked").getDomAttribute("data-view");
-        int widthBefore = analyst.see("[data-view=" + id + "]").getSize().getWidth();
-        analyst.drag(analyst.see("[data-view=" + id + "] .react-resizable-handle"), 220, 0);
+        analyst.script("window.scrollTo(0, 0)");
+        int widthBefore = analyst.see("[data-view=v5]").getSize().getWidth();
+        analyst.drag(analyst.see("[data-view=v5] .react-resizable-handle"), -220, 0);
+        analyst.seesNarrower("[data-view=v5]", widthBefore);
         analyst.see("[data-save=saved]");
-        assertThat(analyst.see("[data-view=" + id + "]").getSize().getWidth()).isGreaterThan(widthBefore);
         analyst.clickText("button", "Remove view");
         analyst.seesNo("[data-view=" + id + "]");
         analyst.clickText("button", "Undo");
@@ -243,8 +244,7 @@ class JourneyIT {
     void anEmptySelectionHasAWayBack() {
         colleague.open(link + "?f.route=is~.Atlantis");
         colleague.sees(".notice", "Atlantis");
-        colleague.open(link
-                + "?f.delay_in_minutes=between~.100000~.&f.coach_class=is~.Seat");
+        colleague.open(link + "?f.delay_in_minutes=between~.100000~.&f.coach_class=is~.Seat");
         colleague.seeText("p", "No rows match the selection.");
         colleague.clickText("button", "Clear all");
         colleague.sees(".reading", "Reading all 9,855");
@@ -333,8 +333,8 @@ class JourneyIT {
         colleague.size(390, 844);
         colleague.open(link);
         colleague.sees(".reading", "Reading all");
-        assertThat(colleague.script("return document.documentElement.scrollWidth"))
-                .isEqualTo(390L);
+        assertThat((Long) colleague.script("return document.documentElement.scrollWidth"))
+                .isLessThanOrEqualTo(390L);
         colleague.clickText("button", "Filters");
         colleague.clickText("label", "Sleeper");
         colleague.clickText("button", "Show the page");

@@ -142,6 +142,7 @@ final class Loads {
                 }
                 return true;
             });
+            database.settle();
         } finally {
             if (!moved) {
                 DataFolder.deleteQuietly(folder.snapshot(version.datasetId(), version.number()));

@@ -7,6 +7,7 @@ import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -71,6 +72,16 @@ public final class Database implements AutoCloseable {
         inTransaction(connection -> {
             act.run(connection);
             return Boolean.TRUE;
+        });
+        settle();
+    }
+
+    /** Forces all that was committed to the disk: called before something is acknowledged that must outlive a crash. */
+    public void settle() {
+        inTransaction(connection -> {
+            try (Statement statement = connection.createStatement()) {
+                return statement.execute("checkpoint sync");
+            }
         });
     }
 
