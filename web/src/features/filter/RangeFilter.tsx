@@ -69,6 +69,7 @@ export function RangeFilter({ column, label, active, answer, onChange }: Props) 
           bins={bins}
           onChange={onChange}
           column={column}
+          openHigh={answer.openHigh}
         />
         {answer.blanks !== null && (
           <label className="value-row blanks">
@@ -152,8 +153,10 @@ function Ends({
   active,
   bins,
   column,
+  openHigh,
   onChange,
 }: {
+  readonly openHigh: boolean;
   readonly dates: boolean;
   readonly active: Filter | null;
   readonly bins: readonly Bin[];
@@ -173,7 +176,10 @@ function Ends({
         <button type="button" className="word small" onClick={() => setOpen(true)}>
           type
         </button>
-        <span>{last && (dates ? date(last.to) : plainNumber(last.to))}</span>
+        <span>
+          {last && (dates ? date(last.to) : plainNumber(last.to))}
+          {openHigh && ' and more'}
+        </span>
       </p>
     );
   }
