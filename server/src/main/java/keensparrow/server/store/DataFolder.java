@@ -19,6 +19,7 @@ import keensparrow.core.error.UserException;
 /** The one folder to back up: original files by content, column snapshots, the records, the key. */
 public final class DataFolder {
     private static final int BUFFER = 1 << 16;
+    private static final long MOST_DRAINED = 64L << 20;
 
     private final Path root;
     private final long mostBytes;
@@ -78,6 +79,7 @@ public final class DataFolder {
      */
     public Stored store(InputStream in, long expectedBytes) {
         if (expectedBytes > mostBytes) {
+            drain(in);
             throw tooLarge();
         }
         return store(expectedBytes, out -> {
@@ -98,6 +100,15 @@ public final class DataFolder {
                 throw cutOff();
             }
         });
+    }
+
+    /** Lets a sender finish, within bounds: one that is cut off while it sends never sees the answer. */
+    private static void drain(InputStream in) {
+        byte[] buffer = new byte[BUFFER];
+        long left = MOST_DRAINED;
+        for (int count = 0; count >= 0 && left > 0; left -= count) {
+            count = receive(in, buffer);
+        }
     }
 
     private static int receive(InputStream in, byte[] buffer) {
