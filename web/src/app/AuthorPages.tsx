@@ -7,7 +7,8 @@ import { PreparePage } from '../features/prepare';
 import { PublishPage } from '../features/publish';
 import { QueryPage } from '../features/query';
 import { TitleBar } from '../shared/TitleBar';
-import { antTheme, useDark } from './antTheme';
+import { useDark } from '../shared/useDark';
+import { antTheme } from './antTheme';
 
 /** The pages of those who bring in data and compose; they use Ant Design, themed. */
 export default function AuthorPages() {

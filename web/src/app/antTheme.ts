@@ -1,16 +1,4 @@
 import { theme, type ThemeConfig } from 'antd';
-import { useEffect, useState } from 'react';
-
-export function useDark(): boolean {
-  const [dark, setDark] = useState(() => matchMedia('(prefers-color-scheme: dark)').matches);
-  useEffect(() => {
-    const query = matchMedia('(prefers-color-scheme: dark)');
-    const change = () => setDark(query.matches);
-    query.addEventListener('change', change);
-    return () => query.removeEventListener('change', change);
-  }, []);
-  return dark;
-}
 
 /** Ant Design in the colours and sizes of docs/architecture.md, "The look". */
 export function antTheme(dark: boolean): ThemeConfig {

@@ -1,6 +1,7 @@
 import type { ECharts } from 'echarts/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { GroupsAnswer, View } from '../../api/types';
+import { useDark } from '../../shared/useDark';
 import { sentenceText } from '../../shared/SentenceText';
 import { barsOption } from './barsOption';
 import { init } from './charts';
@@ -21,7 +22,7 @@ export default function ChartView({ view, answer, context, title }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const chart = useRef<ECharts | null>(null);
   const [drawn, setDrawn] = useState(0);
-  const scheme = useScheme();
+  const scheme = useDark();
   const mark = markOf(context, view.id)?.filter ?? null;
   const option = useMemo(() => {
     const colours = palette();
@@ -73,16 +74,4 @@ export default function ChartView({ view, answer, context, title }: Props) {
       data-ready={drawn}
     />
   );
-}
-
-/** Changes when the reader switches between light and dark. */
-function useScheme(): boolean {
-  const [dark, setDark] = useState(() => matchMedia('(prefers-color-scheme: dark)').matches);
-  useEffect(() => {
-    const query = matchMedia('(prefers-color-scheme: dark)');
-    const change = () => setDark(query.matches);
-    query.addEventListener('change', change);
-    return () => query.removeEventListener('change', change);
-  }, []);
-  return dark;
 }
