@@ -1,7 +1,7 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import type { Filter, GroupsAnswer, View } from '../../api/types';
 import { groupLabel, measured } from '../../shared/format';
-import { colourIndex, type Palette } from './colours';
+import { colourIndex, mixed, type Palette } from './colours';
 import { isMarked } from './marks';
 
 const PALE = 0.42;
@@ -20,9 +20,11 @@ export function barsOption(
   const splits = answer.splits.map((key) => groupLabel(key, null));
   const isSplit = view.split !== null;
   const format = (value: number | null) => measured(value, aggregate, measure?.type ?? null);
-  const opacity = (a: number) => {
+  // pale bars are mixed with the paper, not see-through: the numbers beside them must stay readable
+  const shown = (a: number, colour: string | undefined) => {
     const key = answer.axis[a];
-    return mark === null || (key !== undefined && isMarked(mark, key)) ? 1 : PALE;
+    const strong = mark === null || (key !== undefined && isMarked(mark, key));
+    return strong || colour === undefined ? colour : mixed(colour, colours.paper, PALE);
   };
   const series = splits.map((name, s) => ({
     type: 'bar',
@@ -34,18 +36,20 @@ export function barsOption(
     data: answer.axis.map((key, a) => ({
       value: measure?.values[a * splits.length + s] ?? null,
       itemStyle: {
-        color: isSplit
-          ? splitColour(
-              view.split ?? '',
-              name,
-              splits,
-              colours,
-              (answer.splits[s]?.merged ?? 0) > 0,
-            )
-          : key.merged > 0
-            ? colours.straw
-            : colours.series[0],
-        opacity: opacity(a),
+        color: shown(
+          a,
+          isSplit
+            ? splitColour(
+                view.split ?? '',
+                name,
+                splits,
+                colours,
+                (answer.splits[s]?.merged ?? 0) > 0,
+              )
+            : key.merged > 0
+              ? colours.straw
+              : colours.series[0],
+        ),
       },
     })),
     label: {

@@ -25,6 +25,17 @@ export function palette(): Palette {
   };
 }
 
+/** A colour, written #rrggbb, on top of another as if it covered that share of it. */
+export function mixed(colour: string, under: string, share: number): string {
+  const parts = (text: string) =>
+    [1, 3, 5].map((at) => Number.parseInt(text.slice(at, at + 2), 16));
+  const below = parts(under);
+  const mix = parts(colour).map((part, i) =>
+    Math.round(part * share + (below[i] ?? part) * (1 - share)),
+  );
+  return mix.every(Number.isFinite) ? `rgb(${mix.join(', ')})` : colour;
+}
+
 const given = new Map<string, Map<string, number>>();
 
 /** Number of the colour of a column's value: the same in every view and under every selection. */

@@ -108,8 +108,8 @@ public final class AccountService {
     void add(String name, String password, Caller.Role role) {
         requireGood(password);
         String hash = Passwords.hash(password);
-        boolean added = database.inTransaction(
-                connection -> accounts.add(connection, name.strip(), hash, role, clock.instant()));
+        boolean added =
+                database.change(connection -> accounts.add(connection, name.strip(), hash, role, clock.instant()));
         if (!added) {
             throw new UserException(
                     ErrorCode.CONFLICT, "There is already an account named " + UserException.quote(name) + ".");
@@ -119,7 +119,7 @@ public final class AccountService {
     void setPassword(long id, String password) {
         requireGood(password);
         String hash = Passwords.hash(password);
-        boolean known = database.inTransaction(connection -> {
+        boolean known = database.change(connection -> {
             accounts.removeSignIns(connection, id);
             return accounts.setPassword(connection, id, hash);
         });
@@ -155,7 +155,7 @@ public final class AccountService {
     }
 
     void removeToken(long accountId, String id) {
-        if (!database.inTransaction(connection -> accounts.removeToken(connection, accountId, id))) {
+        if (!database.change(connection -> accounts.removeToken(connection, accountId, id))) {
             throw new UserException(ErrorCode.NOT_FOUND, "There is no such token.");
         }
     }

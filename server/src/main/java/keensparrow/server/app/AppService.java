@@ -54,8 +54,8 @@ public final class AppService {
     /** @throws UserException CONFLICT when the draft was saved elsewhere since {@code revision} */
     AppRecord save(long ownerId, String id, App draft, int revision) {
         draft.validate();
-        boolean saved = database.inTransaction(
-                connection -> apps.save(connection, ownerId, id, draft, revision, clock.instant()));
+        boolean saved =
+                database.change(connection -> apps.save(connection, ownerId, id, draft, revision, clock.instant()));
         AppRecord now = get(ownerId, id);
         if (!saved) {
             throw new UserException(
@@ -66,7 +66,7 @@ public final class AppService {
     }
 
     void remove(long ownerId, String id) {
-        if (!database.inTransaction(connection -> apps.remove(connection, ownerId, id))) {
+        if (!database.change(connection -> apps.remove(connection, ownerId, id))) {
             throw notFound();
         }
     }

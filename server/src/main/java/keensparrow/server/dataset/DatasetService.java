@@ -197,7 +197,7 @@ public final class DatasetService {
     }
 
     void rename(long ownerId, String id, String name, String noun) {
-        if (!database.inTransaction(connection -> datasets.rename(connection, ownerId, id, name, noun))) {
+        if (!database.change(connection -> datasets.rename(connection, ownerId, id, name, noun))) {
             throw notFound();
         }
     }
@@ -205,7 +205,7 @@ public final class DatasetService {
     /** @throws UserException CONFLICT while an app shows it */
     void remove(long ownerId, String id) {
         get(ownerId, id);
-        database.inTransaction(connection -> {
+        database.change(connection -> {
             if (datasets.appsOn(connection, id) > 0) {
                 throw new UserException(
                         ErrorCode.CONFLICT, "An app shows this dataset. Remove the app first, then the dataset.");

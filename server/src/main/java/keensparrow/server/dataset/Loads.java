@@ -134,7 +134,7 @@ final class Loads {
     private void commit(Dataset.Version version, int expected) {
         boolean moved = false;
         try {
-            moved = database.inTransaction(connection -> {
+            moved = database.change(connection -> {
                 if (!datasets.addVersion(connection, version, expected)) {
                     throw new UserException(
                             ErrorCode.CONFLICT,
@@ -142,7 +142,6 @@ final class Loads {
                 }
                 return true;
             });
-            database.settle();
         } finally {
             if (!moved) {
                 DataFolder.deleteQuietly(folder.snapshot(version.datasetId(), version.number()));

@@ -51,7 +51,7 @@ public final class PublishService {
 
     State setAccess(long ownerId, String appId, LinkAccess access) {
         apps.get(ownerId, appId);
-        if (!database.inTransaction(connection -> repository.setAccess(connection, appId, access))) {
+        if (!database.change(connection -> repository.setAccess(connection, appId, access))) {
             throw new UserException(ErrorCode.NOT_FOUND, "This app has no link yet. Publish it first.");
         }
         return state(ownerId, appId);

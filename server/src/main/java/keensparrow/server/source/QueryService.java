@@ -109,7 +109,7 @@ public final class QueryService {
     }
 
     void remove(long ownerId, String id) {
-        if (!database.inTransaction(connection -> repository.remove(connection, ownerId, id))) {
+        if (!database.change(connection -> repository.remove(connection, ownerId, id))) {
             throw notFound();
         }
     }
