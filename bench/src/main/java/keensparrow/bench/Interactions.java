@@ -2,242 +2,267 @@ package keensparrow.bench;
 
 import java.io.IOException;
 import java.lang.management.ManagementFactory;
-import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
-import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Statement;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Set;
-import keensparrow.core.aggregate.Aggregate;
-import keensparrow.core.aggregate.Measure;
+import java.util.Random;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import keensparrow.core.engine.MemoryEngine;
-import keensparrow.core.filter.Between;
-import keensparrow.core.filter.During;
-import keensparrow.core.filter.OneOf;
-import keensparrow.core.group.ByTime;
-import keensparrow.core.group.ByValue;
-import keensparrow.core.group.TimeStep;
+import keensparrow.core.engine.Workers;
 import keensparrow.core.infer.LoadWatch;
-import keensparrow.core.infer.LoadedTable;
 import keensparrow.core.infer.TableLoader;
-import keensparrow.core.question.Answer;
-import keensparrow.core.question.Question;
-import keensparrow.core.question.QuestionSet;
+import keensparrow.core.table.Table;
 import keensparrow.demo.Departures;
 import keensparrow.formats.csv.CsvSource;
 import keensparrow.formats.snapshot.SnapshotFile;
 
 /**
- * {@code ./sparrow bench [ROWS]}: loads the demo's departures here and into H2, then runs the same page (5 views, 6
- * filters, 3 of them in use) under 20 selections on both, checks that the sums agree, and prints times and ratios.
+ * {@code ./sparrow bench [ROWS [h2]]}: loads the demo's departures here, into DuckDB and, where asked for, into H2, runs
+ * the same page under the same selections on all, checks that every result is equal, and prints times, processor time
+ * and their ratios.
  */
 public final class Interactions {
     private static final int ROWS_A_DAY = 135;
     private static final int DAYS = 669;
     private static final LocalDate FIRST_DAY = LocalDate.of(2025, 1, 1);
-    private static final int SELECTIONS = 20;
+    private static final int SCRIPT = 20;
+    private static final int ROUNDS = 4;
+    private static final int SESSIONS = 8;
+    private static final double SESSION_SECONDS = 5;
 
     private Interactions() {}
 
     public static void main(String[] arguments) throws Exception {
         int rows = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 1_000_000;
-        Path file = Files.createTempFile("departures", ".csv");
-        Path snapshot = Files.createTempFile("departures", ".snapshot");
-        try {
+        boolean withH2 = arguments.length > 1 && arguments[1].equals("h2");
+        Path folder = Files.createTempDirectory("keensparrow-bench");
+        Path file = folder.resolve("departures.csv");
+        try (Workers workers = Workers.ofMachine()) {
             int copies = (int) Math.ceil(rows / (double) (ROWS_A_DAY * DAYS));
             int days = (int) Math.ceil(rows / (double) (ROWS_A_DAY * copies));
             Departures.write(file, FIRST_DAY, FIRST_DAY.plusDays(days), copies);
-            run(file, snapshot);
+            run(file, folder.resolve("departures.snapshot"), workers, withH2);
         } finally {
-            Files.deleteIfExists(file);
-            Files.deleteIfExists(snapshot);
+            try (var files = Files.list(folder)) {
+                for (Path each : files.toList()) {
+                    Files.delete(each);
+                }
+            }
+            Files.delete(folder);
         }
     }
 
-    private static void run(Path file, Path snapshot) throws IOException, SQLException {
-        LoadedTable[] loaded = {null};
-        double load = seconds(() -> loaded[0] = new TableLoader(
-                        List.of(CsvSource.open(file, "departures.csv")), Map.of(), List.of(), LoadWatch.NONE)
-                .load());
-        double reload = seconds(() -> {
-            SnapshotFile.write(loaded[0].table(), snapshot);
-            long start = System.nanoTime();
-            SnapshotFile.read(snapshot);
-            say("  snapshot read          %8.2f s%n", (System.nanoTime() - start) / 1e9);
+    private static void run(Path file, Path snapshot, Workers workers, boolean withH2) throws Exception {
+        Cost load = Cost.of(() -> SnapshotFile.write(load(file), snapshot));
+        Table[] table = {null};
+        Cost reload = Cost.of(() -> table[0] = SnapshotFile.read(snapshot));
+        say(
+                "%,d rows, %,d MB of CSV, %,d MB in columns, %d threads%n",
+                table[0].rowCount(), Files.size(file) >> 20, table[0].sizeBytes() >> 20, workers.count());
+        say("%-44s %9.2f s %9.2f s CPU%n", "load of the CSV, cold", load.millis / 1000, load.cpuMillis / 1000);
+        say(
+                "%-44s %9.2f s   1/%.0f of the load%n",
+                "read of the snapshot", reload.millis / 1000, load.millis / reload.millis);
+        try (Connection connection = DriverManager.getConnection("jdbc:duckdb:")) {
+            Sql duck = new Sql(connection, true);
+            Cost duckLoad = Cost.of(() -> duck.load(file));
+            say("%-44s %9.2f s%n", "load into DuckDB, with enumerations", duckLoad.millis / 1000);
+            MemoryEngine engine = new MemoryEngine(table[0], workers);
+            Cost first = Cost.of(() -> Page.ask(engine, Page.State.first(new Random(0))));
+            say("%-44s %9.1f ms%n", "first page of a fresh process", first.millis);
+            compare(engine, duck);
+            measure(engine, duck, withH2 ? file : null);
+            drag(engine);
+            sessions("8 sessions, Keen Sparrow", random -> state -> Page.ask(engine, state));
+            sessions("8 sessions, DuckDB", random -> {
+                Connection own = ((org.duckdb.DuckDBConnection) connection).duplicate();
+                Sql session = new Sql(own, true);
+                return session::groupingSets;
+            });
+            memory(engine);
+        }
+    }
+
+    private static Table load(Path file) throws IOException {
+        return new TableLoader(List.of(CsvSource.open(file, "departures.csv")), Map.of(), List.of(), LoadWatch.NONE)
+                .load()
+                .table();
+    }
+
+    /** Every result of some pages must be the same in both. */
+    private static void compare(MemoryEngine engine, Sql sql) throws SQLException {
+        Random random = new Random(1);
+        Page.State state = Page.State.first(random);
+        for (int i = 0; i < 12; i++) {
+            Map<String, Map<String, String>> ours = Page.results(engine, state);
+            Map<String, Map<String, String>> theirs = sql.results(state);
+            for (String id : theirs.keySet()) {
+                if (!theirs.get(id).equals(ours.get(id))) {
+                    throw new IllegalStateException(
+                            id + " under " + state + "\n  here  " + ours.get(id) + "\n  there " + theirs.get(id));
+                }
+            }
+            state = state.next(random);
+        }
+        say("%-44s %9d results equal%n", "checked against SQL", 12 * 14);
+    }
+
+    private static void measure(MemoryEngine engine, Sql duck, Path h2File) throws Exception {
+        script(2, SCRIPT * 2, state -> Page.ask(engine, state)); // warms up
+        List<Cost> firsts = new ArrayList<>();
+        Costs ours = script(3, SCRIPT * ROUNDS, state -> {
+            Cost cost = new Cost();
+            cost.millis = Page.ask(engine, state) / 1e6;
+            firsts.add(cost);
         });
-        int rowCount = loaded[0].table().rowCount();
-        say(
-                "%,d rows, %,d MB of CSV, %,d MB in columns%n",
-                rowCount, Files.size(file) >> 20, loaded[0].table().sizeBytes() >> 20);
-        try (Connection h2 = DriverManager.getConnection("jdbc:h2:mem:bench", "sa", "");
-                Statement statement = h2.createStatement()) {
-            double h2Load = seconds(() -> statement.execute(createTable(file)));
-            say("  load                   %8.2f s   H2 %8.2f s   ratio 1/%.1f%n", load, h2Load, h2Load / load);
-            say("  snapshot write and read%8.2f s%n", reload);
-            interactions(new MemoryEngine(loaded[0].table()), statement);
+        ours.say("one interaction", null);
+        new Costs(firsts).say("  to its first answer", null);
+        script(4, 3, duck::groupingSets);
+        script(3, SCRIPT, duck::groupingSets).say("DuckDB, grouping sets", ours);
+        script(3, SCRIPT, duck::results).say("DuckDB, one statement a result", ours);
+        if (h2File != null) {
+            try (Connection connection = DriverManager.getConnection("jdbc:h2:mem:bench", "sa", "")) {
+                Sql h2 = new Sql(connection, false);
+                h2.load(h2File);
+                compare(engine, h2);
+                script(3, 5, h2::results).say("H2, one statement a result", ours);
+            }
         }
     }
 
-    private static void interactions(MemoryEngine engine, Statement statement) throws SQLException, IOException {
-        double[] ours = new double[SELECTIONS];
-        double[] theirs = new double[SELECTIONS];
-        for (int warm = 0; warm < SELECTIONS; warm++) {
-            ask(engine, warm + SELECTIONS, true);
+    private static void drag(MemoryEngine engine) throws Exception {
+        Page.State start = Page.State.first(new Random(5)).dragged(-200);
+        Page.ask(engine, start);
+        List<Cost> costs = new ArrayList<>();
+        for (int days = 1; days <= SCRIPT * 2; days++) {
+            Page.State state = start.dragged(2 * days);
+            costs.add(Cost.of(() -> Page.ask(engine, state)));
         }
-        long cpuBefore = cpu();
-        for (int i = 0; i < SELECTIONS; i++) {
-            int selection = i;
-            ours[i] = seconds(() -> ask(engine, selection, true)) * 1000;
-        }
-        double cpu = (cpu() - cpuBefore) / 1e6 / SELECTIONS;
-        for (int i = 0; i < SELECTIONS; i++) {
-            int selection = i;
-            BigDecimal[] sum = {null};
-            theirs[i] = seconds(() -> sum[0] = askH2(statement, selection)) * 1000;
-            BigDecimal own = ask(engine, selection, false);
-            if (own == null ? sum[0] != null : own.compareTo(sum[0]) != 0) {
-                throw new IllegalStateException("selection " + i + ": " + own + " here, " + sum[0] + " in H2");
-            }
-        }
-        Arrays.sort(ours);
-        Arrays.sort(theirs);
-        say(
-                "  one interaction, median%8.1f ms  H2 %8.1f ms  ratio 1/%.0f%n",
-                ours[10], theirs[10], theirs[10] / ours[10]);
-        say("  one interaction, 95th  %8.1f ms  H2 %8.1f ms%n", ours[18], theirs[18]);
-        say("  CPU an interaction     %8.1f ms%n", cpu);
+        new Costs(costs).say("one step of dragging a date", null);
     }
 
-    /** The selection's sum of revenue. */
-    private static BigDecimal ask(MemoryEngine engine, int selection, boolean all) {
-        List<QuestionSet.Condition> conditions = List.of(
-                new QuestionSet.Condition("route", new OneOf("route", routes(selection), false, false)),
-                new QuestionSet.Condition("delay", Between.of("delay_in_minutes", "0", String.valueOf(10 + selection))),
-                new QuestionSet.Condition(
-                        "date",
-                        new During("date", FIRST_DAY.plusDays(selection * 5L), FIRST_DAY.plusDays(400), false)));
-        List<QuestionSet.Asked> asked = new ArrayList<>();
-        Measure revenue = new Measure(Aggregate.SUM, "revenue");
-        Measure delay = new Measure(Aggregate.AVERAGE, "delay_in_minutes");
-        asked.add(ask("sum", new Question.Groups(List.of(), List.of(revenue), Question.Order.LABEL), Set.of()));
-        if (all) {
-            Question.Grouped route = new Question.Grouped(new ByValue("route"), 5);
-            Question.Grouped week = new Question.Grouped(new ByTime("date", TimeStep.WEEK), 0);
-            Question.Grouped coach = new Question.Grouped(new ByValue("coach_class"), 8);
-            asked.add(ask(
-                    "bars",
-                    new Question.Groups(List.of(route), List.of(revenue), Question.Order.LARGEST_FIRST),
-                    Set.of()));
-            asked.add(ask(
-                    "lines",
-                    new Question.Groups(List.of(week, coach), List.of(delay), Question.Order.LABEL),
-                    Set.of()));
-            asked.add(ask("spread", new Question.Spread("passengers"), Set.of()));
-            asked.add(ask(
-                    "rows",
-                    new Question.Rows(
-                            List.of("date", "route", "revenue"), List.of(new Question.Sort("revenue", true)), 0, 50),
-                    Set.of()));
-            for (String filter : List.of("route", "coach_class", "incident_tags", "country")) {
-                asked.add(ask(filter, new Question.ValueCounts(filter, null, 100, List.of()), Set.of(filter)));
-            }
-            asked.add(ask("delay", new Question.Spread("delay_in_minutes"), Set.of("delay")));
-            asked.add(ask("date", new Question.Spread("date"), Set.of("date")));
+    /** What is done with each selection of a script. */
+    interface Asking {
+        void ask(Page.State state) throws SQLException;
+    }
+
+    /** Makes what a session asks with. */
+    interface Session {
+        Asking start(Random random) throws SQLException;
+    }
+
+    private static Costs script(int seed, int length, Asking asking) throws Exception {
+        Random random = new Random(seed);
+        Page.State state = Page.State.first(random);
+        List<Cost> costs = new ArrayList<>();
+        for (int i = 0; i < length; i++) {
+            Page.State now = state;
+            costs.add(Cost.of(() -> asking.ask(now)));
+            state = state.next(random);
         }
-        BigDecimal[] sum = {null};
-        engine.answer(
-                new QuestionSet(conditions, asked),
-                answered -> {
-                    if (answered.id().equals("sum") && answered.answer() instanceof Answer.Groups groups) {
-                        sum[0] = groups.measures().get(0).values().get(0);
+        return new Costs(costs);
+    }
+
+    private static void sessions(String label, Session session) throws Exception {
+        ConcurrentLinkedQueue<Cost> costs = new ConcurrentLinkedQueue<>();
+        List<Thread> threads = new ArrayList<>();
+        long end = System.nanoTime() + (long) (SESSION_SECONDS * 1e9);
+        for (int i = 0; i < SESSIONS; i++) {
+            Random random = new Random(100 + i);
+            Asking asking = session.start(random);
+            Thread thread = new Thread(() -> {
+                Page.State state = Page.State.first(random);
+                while (System.nanoTime() < end) {
+                    Cost cost = new Cost();
+                    long start = System.nanoTime();
+                    try {
+                        asking.ask(state);
+                    } catch (SQLException e) {
+                        throw new IllegalStateException(e);
                     }
-                },
-                () -> false);
-        return sum[0];
-    }
-
-    private static QuestionSet.Asked ask(String id, Question question, Set<String> without) {
-        return new QuestionSet.Asked(id, question, without);
-    }
-
-    private static List<String> routes(int selection) {
-        List<String> all = List.of(
-                "Vienna–Hamburg", "Zürich–Gdańsk", "Lyon–Trieste", "Basel–Malmö", "Prague–Ostend", "Berlin–Venice");
-        return all.subList(selection % 3, selection % 3 + 3);
-    }
-
-    private static BigDecimal askH2(Statement statement, int selection) throws SQLException {
-        String route = "route in ('" + String.join("','", routes(selection)) + "')";
-        String delay = "delay between 0 and " + (10 + selection);
-        String date = "on_day between date '" + FIRST_DAY.plusDays(selection * 5L) + "' and date '"
-                + FIRST_DAY.plusDays(400) + "'";
-        String all = " from departure where " + route + " and " + delay + " and " + date;
-        BigDecimal sum = null;
-        try (ResultSet result = statement.executeQuery("select sum(revenue)" + all)) {
-            result.next();
-            sum = result.getBigDecimal(1);
+                    cost.millis = (System.nanoTime() - start) / 1e6;
+                    costs.add(cost);
+                    state = state.next(random);
+                }
+            });
+            threads.add(thread);
+            thread.start();
         }
-        for (String sql : List.of(
-                "select route, sum(revenue) s" + all + " group by route order by s desc",
-                "select date_trunc('week', on_day) w, coach, avg(delay)" + all + " group by w, coach",
-                "select passengers / 5 b, count(*)" + all + " group by b",
-                "select on_day, route, revenue" + all + " order by revenue desc fetch first 50 rows only",
-                "select route, count(*) from departure where " + delay + " and " + date + " group by route",
-                "select coach, count(*)" + all + " group by coach",
-                "select tags, count(*)" + all + " group by tags",
-                "select country, count(*)" + all + " group by country",
-                "select delay / 5 b, count(*) from departure where " + route + " and " + date + " group by b",
-                "select date_trunc('month', on_day) m, count(*) from departure where " + route + " and " + delay
-                        + " group by m")) {
-            drain(statement, sql);
+        for (Thread thread : threads) {
+            thread.join();
         }
-        return sum;
+        say(
+                "%-44s %9.0f a second, 95th %.1f ms%n",
+                label, costs.size() / SESSION_SECONDS, new Costs(List.copyOf(costs)).at(0.95));
     }
 
-    private static void drain(Statement statement, String sql) throws SQLException {
-        try (ResultSet result = statement.executeQuery(sql)) {
-            while (result.next()) {
-                result.getString(1);
+    private static void memory(MemoryEngine engine) {
+        System.gc();
+        Runtime runtime = Runtime.getRuntime();
+        say(
+                "%-44s %9d MB used, of it %d MB table and what is kept%n",
+                "heap after all of it", (runtime.totalMemory() - runtime.freeMemory()) >> 20, engine.sizeBytes() >> 20);
+    }
+
+    /** Time on the clock and of the processors. */
+    private static final class Cost {
+        private double millis;
+        private double cpuMillis;
+
+        interface Work {
+            void run() throws Exception;
+        }
+
+        static Cost of(Work work) throws SQLException, IOException {
+            var machine = (com.sun.management.OperatingSystemMXBean) ManagementFactory.getOperatingSystemMXBean();
+            Cost cost = new Cost();
+            long cpu = machine.getProcessCpuTime();
+            long start = System.nanoTime();
+            try {
+                work.run();
+            } catch (SQLException | IOException | RuntimeException e) {
+                throw e;
+            } catch (Exception e) {
+                throw new IllegalStateException(e);
             }
+            cost.millis = (System.nanoTime() - start) / 1e6;
+            cost.cpuMillis = (machine.getProcessCpuTime() - cpu) / 1e6;
+            return cost;
         }
     }
 
-    private static String createTable(Path file) {
-        String source = "csvread('" + file + "', null, 'charset=UTF-8')";
-        return "create table departure as select cast(\"DATE\" as date) on_day, \"ROUTE\" route, \"Coach class\" coach,"
-                + " \"COUNTRY\" country, cast(\"PASSENGERS\" as int) passengers, cast(\"BERTHS\" as int) berths,"
-                + " cast(\"REVENUE\" as decimal(12, 2)) revenue, cast(nullif(\"Delay in minutes\", '') as int) delay,"
-                + " \"CANCELLED\" cancelled, \"Incident tags\" tags, \"Incident note\" note, \"Departure id\" id,"
-                + " \"Scheduled departure\" scheduled, \"ORIGIN\" origin, \"DESTINATION\" destination, \"TRAIN\" train,"
-                + " \"Booking channel\" channel from " + source;
-    }
+    /** Many of them. */
+    private record Costs(List<Cost> all) {
+        double at(double share) {
+            double[] millis =
+                    all.stream().mapToDouble(cost -> cost.millis).sorted().toArray();
+            return millis[Math.min(millis.length - 1, (int) (millis.length * share))];
+        }
 
-    /** Work that may fail. */
-    private interface Work {
-        void run() throws IOException, SQLException;
-    }
+        double cpu() {
+            double[] millis =
+                    all.stream().mapToDouble(cost -> cost.cpuMillis).sorted().toArray();
+            return Arrays.stream(millis).sum() / millis.length;
+        }
 
-    private static double seconds(Work work) throws IOException, SQLException {
-        long start = System.nanoTime();
-        work.run();
-        return (System.nanoTime() - start) / 1e9;
-    }
-
-    private static long cpu() {
-        return ((com.sun.management.OperatingSystemMXBean) ManagementFactory.getOperatingSystemMXBean())
-                .getProcessCpuTime();
+        void say(String label, Costs than) {
+            String ratio = than == null
+                    ? ""
+                    : String.format(
+                            Locale.ROOT, "   time 1/%.0f, CPU 1/%.0f", at(0.5) / than.at(0.5), cpu() / than.cpu());
+            Interactions.say("%-44s %9.1f ms, 95th %8.1f ms, CPU %8.1f ms%s%n", label, at(0.5), at(0.95), cpu(), ratio);
+        }
     }
 
     private static void say(String format, Object... values) {
-        System.out.printf(Locale.ENGLISH, format, values);
+        System.out.printf(Locale.ROOT, format, values);
     }
 }

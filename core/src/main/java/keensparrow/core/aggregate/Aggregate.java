@@ -8,18 +8,34 @@ public enum Aggregate {
     ROWS("number"),
     /** Rows with a value. 0 for none. */
     FILLED("filled values"),
-    /** Different values; for tags, different tags. 0 for none. */
+    /** Different values; for tags, different tags. 0 for none. Exact up to a million, then with a stated error. */
     DISTINCT("distinct values"),
     /** Sum of numbers, exact for decimals; blank for no value. */
     SUM("sum"),
     /** Sum over filled values; blank for no value. */
     AVERAGE("average"),
+    /** Σ value × weight over Σ weight, of the rows that have both; blank for none or a total weight of 0. */
+    WEIGHTED_AVERAGE("weighted average"),
+    /** Middle value, between the two middle ones of an even number; blank for no value. */
+    MEDIAN("median"),
+    /** The value that so many percent of the values do not exceed, interpolated linearly; blank for no value. */
+    PERCENTILE("percentile"),
     /** Smallest number or earliest time; blank for no value. */
     SMALLEST("smallest"),
     /** Largest number or latest time; blank for no value. */
     LARGEST("largest"),
+    /** Value at the earliest time of another column; of several rows at that time the first. */
+    FIRST("first"),
+    /** Value at the latest time of another column; of several rows at that time the last. */
+    LAST("last"),
+    /** Standard deviation of a sample; blank for fewer than two values. */
+    DEVIATION("standard deviation"),
+    /** Sum of a column over the sum of another; blank when that is 0 or blank. */
+    RATIO("ratio"),
     /** Yes over yes and no, from 0 to 1; blank for no value. */
-    SHARE("share");
+    SHARE("share"),
+    /** An expression over aggregates, such as {@code sum(revenue) / count(*)}. */
+    FORMULA("formula");
 
     private final String label;
 
@@ -34,12 +50,22 @@ public enum Aggregate {
     /** Whether it can be made of a column of that type. */
     public boolean fits(ColumnType type) {
         return switch (this) {
-            case ROWS -> false;
+            case ROWS, FORMULA -> false;
             case FILLED, DISTINCT -> true;
-            case SUM, AVERAGE -> type.isNumber();
-            case SMALLEST, LARGEST -> type.isNumber() || type.isTime();
+            case SUM, AVERAGE, WEIGHTED_AVERAGE, DEVIATION, RATIO -> type.isNumber();
+            case MEDIAN, PERCENTILE, SMALLEST, LARGEST, FIRST, LAST -> type.isNumber() || type.isTime();
             case SHARE -> type == ColumnType.YES_NO;
         };
+    }
+
+    /** Whether it needs a second column: a weight, a divisor, or the time that says what is first. */
+    public boolean isOfTwo() {
+        return this == WEIGHTED_AVERAGE || this == RATIO || this == FIRST || this == LAST;
+    }
+
+    /** Whether the second column can be of that type. */
+    boolean fitsSecond(ColumnType type) {
+        return type.isNumber() || (type.isTime() && (this == FIRST || this == LAST));
     }
 
     /** Whether an empty period is worth 0 (counts and sums) rather than a gap. */

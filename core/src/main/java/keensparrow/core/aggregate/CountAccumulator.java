@@ -1,34 +1,66 @@
 package keensparrow.core.aggregate;
 
 import java.math.BigDecimal;
+import java.util.Arrays;
 import keensparrow.core.column.Column;
 import org.jspecify.annotations.Nullable;
 
-/** Rows, or rows with a value when there is a column. */
+/** Rows, or rows with a value when there is a column with blanks; rows themselves are counted by who groups them. */
 final class CountAccumulator implements Accumulator {
     private final @Nullable Column column;
-    private final long[] counts;
+    private long[] counts;
 
     CountAccumulator(@Nullable Column column, int groups) {
         this.column = column == null || column.blankCount() == 0 ? null : column;
-        this.counts = new long[groups];
+        this.counts = new long[this.column == null ? 0 : groups];
     }
 
     @Override
     public void add(int[] rows, int[] ids, int count) {
-        if (column == null) {
+        count(rows, ids, count, 1);
+    }
+
+    @Override
+    public void remove(int[] rows, int[] ids, int count) {
+        count(rows, ids, count, -1);
+    }
+
+    private void count(int[] rows, int[] ids, int count, int each) {
+        Column filled = column;
+        if (filled != null) {
             for (int i = 0; i < count; i++) {
-                counts[ids[i]]++;
-            }
-        } else {
-            for (int i = 0; i < count; i++) {
-                counts[ids[i]] += column.isBlank(rows[i]) ? 0 : 1;
+                counts[ids[i]] += filled.isBlank(rows[i]) ? 0 : each;
             }
         }
     }
 
     @Override
-    public BigDecimal result(int group) {
-        return BigDecimal.valueOf(counts[group]);
+    public boolean isReversible() {
+        return true;
+    }
+
+    @Override
+    public Accumulator empty(int groups) {
+        return new CountAccumulator(column, groups);
+    }
+
+    @Override
+    public void grow(int groups) {
+        counts = column == null ? counts : Arrays.copyOf(counts, groups);
+    }
+
+    @Override
+    public void merge(Accumulator other, int[] target) {
+        Sums.merge(counts, ((CountAccumulator) other).counts, target);
+    }
+
+    @Override
+    public BigDecimal result(int group, long rows) {
+        return BigDecimal.valueOf(column == null ? rows : counts[group]);
+    }
+
+    @Override
+    public long sizeBytes() {
+        return 8L * counts.length;
     }
 }

@@ -1,8 +1,7 @@
 package keensparrow.core.aggregate;
 
 import java.math.BigDecimal;
-import java.util.ArrayList;
-import java.util.List;
+import java.util.Arrays;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
@@ -11,14 +10,44 @@ import keensparrow.core.column.TextColumn;
 import keensparrow.core.column.YesNoColumn;
 import org.jspecify.annotations.Nullable;
 
-/** Exact number of different values, by a hash set of longs for each group. */
+/**
+ * Number of different values; for tags, different tags. Exact where the possible values are few enough for a bit each,
+ * and up to a million in a group elsewhere; beyond, an estimate that states its error.
+ */
 final class DistinctAccumulator implements Accumulator {
-    private final Column column;
-    private final List<@Nullable LongSet> seen;
+    private static final long MOST_WORDS = 1 << 21;
 
-    DistinctAccumulator(Column column, int groups) {
+    private final Column column;
+    private final int words; // of bits for each group; 0 when values are collected in sets
+    private long[] bits;
+    private @Nullable LongSet[] sets;
+
+    DistinctAccumulator(Column column, int groups, int most) {
+        this(wordsFor(column, most), column, groups);
+    }
+
+    private DistinctAccumulator(int words, Column column, int groups) {
         this.column = column;
-        this.seen = new ArrayList<>(java.util.Collections.nCopies(groups, null));
+        this.words = words;
+        this.bits = new long[Math.multiplyExact(groups, words)];
+        this.sets = new LongSet[words == 0 ? groups : 0];
+    }
+
+    private static int wordsFor(Column column, int groups) {
+        long values = Long.MAX_VALUE;
+        if (column instanceof TextColumn text) {
+            values = text.dictionarySize();
+        } else if (column instanceof TagsColumn tags) {
+            values = tags.dictionarySize();
+        } else if (column instanceof YesNoColumn) {
+            values = 2;
+        } else if (column instanceof LongColumn longs && !longs.isAllBlank()) {
+            long reach = longs.largest() - longs.smallest() + 1;
+            values = reach > 0 && reach < Integer.MAX_VALUE ? reach : values;
+        }
+        return values <= MOST_WORDS * 64 && Math.max(1, values + 63) / 64 * groups <= MOST_WORDS
+                ? (int) Math.max(1, (values + 63) / 64)
+                : 0;
     }
 
     @Override
@@ -28,38 +57,97 @@ final class DistinctAccumulator implements Accumulator {
             if (column.isBlank(row)) {
                 continue;
             }
-            LongSet set = seen.get(ids[i]);
-            if (set == null) {
-                set = new LongSet();
-                seen.set(ids[i], set);
-            }
             if (column instanceof TagsColumn tags) {
-                for (int at = tags.offsets()[row]; at < tags.offsets()[row + 1]; at++) {
-                    set.add(tags.codes()[at]);
+                for (int code : tags.set(tags.setOfRow().code(row))) {
+                    take(ids[i], code);
                 }
             } else {
-                set.add(key(row));
+                take(ids[i], key(row));
             }
         }
     }
 
+    private void take(int group, long key) {
+        if (words > 0) {
+            bits[group * words + (int) (key >> 6)] |= 1L << key;
+        } else {
+            set(group).add(key);
+        }
+    }
+
+    private LongSet set(int group) {
+        LongSet set = sets[group];
+        if (set == null) {
+            set = new LongSet();
+            sets[group] = set;
+        }
+        return set;
+    }
+
+    /** A number for the value; counted from 0 where there are bits. */
     private long key(int row) {
         if (column instanceof TextColumn text) {
-            return text.codes().get(row);
+            return text.codes().code(row);
         }
         if (column instanceof LongColumn longs) {
-            return longs.value(row);
+            return words > 0 ? longs.value(row) - longs.smallest() : longs.value(row);
         }
-        if (column instanceof YesNoColumn yesNo) {
-            return yesNo.code(row);
-        }
-        double value = ((DoubleColumn) column).value(row);
-        return Double.doubleToLongBits(value == 0 ? 0.0 : value); // −0 and 0 are one value
+        return column instanceof YesNoColumn yesNo ? yesNo.code(row) : ((DoubleColumn) column).rank(row);
     }
 
     @Override
-    public BigDecimal result(int group) {
-        LongSet set = seen.get(group);
+    public Accumulator empty(int groups) {
+        return new DistinctAccumulator(words, column, groups);
+    }
+
+    @Override
+    public void grow(int groups) {
+        bits = Arrays.copyOf(bits, Math.multiplyExact(groups, words));
+        sets = Arrays.copyOf(sets, words == 0 ? groups : 0);
+    }
+
+    @Override
+    public void merge(Accumulator other, int[] target) {
+        DistinctAccumulator from = (DistinctAccumulator) other;
+        for (int g = 0; g < target.length; g++) {
+            if (target[g] < 0) {
+                continue;
+            }
+            for (int w = 0; w < words; w++) {
+                bits[target[g] * words + w] |= from.bits[g * words + w];
+            }
+            LongSet added = words > 0 ? null : from.sets[g];
+            if (added != null) {
+                set(target[g]).addAll(added);
+            }
+        }
+    }
+
+    @Override
+    public BigDecimal result(int group, long rows) {
+        if (words > 0) {
+            long count = 0;
+            for (int w = 0; w < words; w++) {
+                count += Long.bitCount(bits[group * words + w]);
+            }
+            return BigDecimal.valueOf(count);
+        }
+        LongSet set = sets[group];
         return BigDecimal.valueOf(set == null ? 0 : set.size());
+    }
+
+    @Override
+    public double error(int group) {
+        LongSet set = words > 0 ? null : sets[group];
+        return set == null || set.isExact() ? 0 : LongSet.ERROR;
+    }
+
+    @Override
+    public long sizeBytes() {
+        long bytes = 8L * bits.length + 8L * sets.length;
+        for (LongSet set : sets) {
+            bytes += set == null ? 0 : set.sizeBytes();
+        }
+        return bytes;
     }
 }

@@ -1,21 +1,36 @@
 package keensparrow.core.aggregate;
 
 import java.math.BigDecimal;
+import java.util.Arrays;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
 import org.jspecify.annotations.Nullable;
 
-/** Smallest or largest value. Keeps the row that has it, so that both kinds of number share the code. */
+/** Smallest or largest value. Kept as ranks, so that both kinds of number share the code. */
 final class ExtremeAccumulator implements Accumulator {
     private final Column column;
     private final boolean largest;
-    private final int[] best; // row + 1; 0 is none yet
+    private final long none;
+    private long[] best;
 
     ExtremeAccumulator(Column column, int groups, boolean largest) {
         this.column = column;
         this.largest = largest;
-        this.best = new int[groups];
+        this.none = largest ? Long.MIN_VALUE : Long.MAX_VALUE;
+        this.best = new long[groups];
+        Arrays.fill(best, none);
+    }
+
+    /** A whole number that rises with the value. */
+    static long rank(Column column, int row) {
+        return column instanceof LongColumn longs ? longs.value(row) : ((DoubleColumn) column).rank(row);
+    }
+
+    static BigDecimal ofRank(Column column, long rank) {
+        return column instanceof LongColumn longs
+                ? BigDecimal.valueOf(rank, longs.scale())
+                : BigDecimal.valueOf(DoubleColumn.ofRank(rank));
     }
 
     @Override
@@ -23,29 +38,45 @@ final class ExtremeAccumulator implements Accumulator {
         for (int i = 0; i < count; i++) {
             int row = rows[i];
             if (!column.isBlank(row)) {
-                int id = ids[i];
-                if (best[id] == 0 || isBetter(row, best[id] - 1)) {
-                    best[id] = row + 1;
-                }
+                take(ids[i], rank(column, row));
             }
         }
     }
 
-    private boolean isBetter(int row, int than) {
-        int compared = column instanceof LongColumn longs
-                ? Long.compare(longs.value(row), longs.value(than))
-                : Double.compare(((DoubleColumn) column).value(row), ((DoubleColumn) column).value(than));
-        return largest ? compared > 0 : compared < 0;
+    private void take(int group, long rank) {
+        best[group] = largest ? Math.max(best[group], rank) : Math.min(best[group], rank);
     }
 
     @Override
-    public @Nullable BigDecimal result(int group) {
-        if (best[group] == 0) {
-            return null;
+    public Accumulator empty(int groups) {
+        return new ExtremeAccumulator(column, groups, largest);
+    }
+
+    @Override
+    public void grow(int groups) {
+        int before = best.length;
+        best = Arrays.copyOf(best, groups);
+        Arrays.fill(best, Math.min(before, groups), groups, none);
+    }
+
+    @Override
+    public void merge(Accumulator other, int[] target) {
+        long[] from = ((ExtremeAccumulator) other).best;
+        for (int g = 0; g < from.length; g++) {
+            if (target[g] >= 0) {
+                take(target[g], from[g]);
+            }
         }
-        int row = best[group] - 1;
-        return column instanceof LongColumn longs
-                ? BigDecimal.valueOf(longs.value(row), longs.scale())
-                : BigDecimal.valueOf(((DoubleColumn) column).value(row));
+    }
+
+    @Override
+    public @Nullable BigDecimal result(int group, long rows) {
+        // a value that is itself the mark for none would need a column of nothing but the extreme long
+        return best[group] == none ? null : ofRank(column, best[group]);
+    }
+
+    @Override
+    public long sizeBytes() {
+        return 8L * best.length;
     }
 }

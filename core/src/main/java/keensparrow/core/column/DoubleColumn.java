@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
 public final class DoubleColumn implements Column {
     private final double[] values; // unspecified where blank
     private final Presence presence;
+    private final double largestMagnitude;
 
     /** Takes over both arrays; a row that is not a finite number becomes blank. */
     public DoubleColumn(double[] values, long @Nullable [] present) {
@@ -21,6 +22,16 @@ public final class DoubleColumn implements Column {
         }
         this.values = values;
         this.presence = Presence.of(words, values.length);
+        double largest = 0;
+        for (int row = 0; row < values.length; row++) {
+            largest = presence.isBlank(row) ? largest : Math.max(largest, Math.abs(values[row]));
+        }
+        this.largestMagnitude = largest;
+    }
+
+    /** No value is further from 0. */
+    public double largestMagnitude() {
+        return largestMagnitude;
     }
 
     @Override
@@ -49,6 +60,17 @@ public final class DoubleColumn implements Column {
 
     public double value(int row) {
         return values[row];
+    }
+
+    /** A whole number that rises with the value; −0 and 0 are one. */
+    public long rank(int row) {
+        long bits = Double.doubleToLongBits(values[row] + 0.0);
+        return bits ^ ((bits >> 63) & Long.MAX_VALUE);
+    }
+
+    /** The value of a {@link #rank}. */
+    public static double ofRank(long rank) {
+        return Double.longBitsToDouble(rank ^ ((rank >> 63) & Long.MAX_VALUE));
     }
 
     public double[] values() {

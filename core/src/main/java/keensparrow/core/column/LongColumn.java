@@ -8,7 +8,7 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Whole numbers, decimals as scaled whole numbers (value × 10^scale, so that sums are exact), dates as day numbers
- * since 1970-01-01, dates and times as microseconds since then. Kept as ints where all values fit.
+ * since 1970-01-01, dates and times as microseconds since then. Kept in as few bytes as all values fit.
  */
 public final class LongColumn implements Column {
     public static final int LARGEST_SCALE = 6;
@@ -17,8 +17,7 @@ public final class LongColumn implements Column {
     private final ColumnType type;
     private final int scale;
     private final int rowCount;
-    private final int @Nullable [] ints; // exactly one of ints and longs is there
-    private final long @Nullable [] longs;
+    private final Narrow values; // 0 where blank
     private final Presence presence;
     private final long smallest;
     private final long largest;
@@ -30,33 +29,36 @@ public final class LongColumn implements Column {
      * @param present bit set = has a value; null = no row is blank
      */
     public LongColumn(ColumnType type, int scale, long[] values, long @Nullable [] present) {
+        this(type, scale, zeroWhereBlank(values, present), present);
+    }
+
+    private static Narrow zeroWhereBlank(long[] values, long @Nullable [] present) {
+        for (int row = 0; present != null && row < values.length; row++) {
+            if (!Bits.get(present, row)) {
+                values[row] = 0;
+            }
+        }
+        return Narrow.packed(values, values.length);
+    }
+
+    /** Takes over the values, which are 0 where blank. */
+    public LongColumn(ColumnType type, int scale, Narrow values, long @Nullable [] present) {
         this.type = type;
         this.scale = scale;
-        this.rowCount = values.length;
+        this.rowCount = values.length();
+        this.values = values;
         this.presence = Presence.of(present, rowCount);
         long low = Long.MAX_VALUE;
         long high = Long.MIN_VALUE;
         for (int row = 0; row < rowCount; row++) {
-            if (presence.isBlank(row)) {
-                values[row] = 0;
-            } else {
-                low = Math.min(low, values[row]);
-                high = Math.max(high, values[row]);
+            if (!presence.isBlank(row)) {
+                long value = values.get(row);
+                low = Math.min(low, value);
+                high = Math.max(high, value);
             }
         }
         this.smallest = low;
         this.largest = high;
-        boolean fits = low > high || (low >= Integer.MIN_VALUE && high <= Integer.MAX_VALUE);
-        this.ints = fits ? narrowed(values) : null;
-        this.longs = fits ? null : values;
-    }
-
-    private static int[] narrowed(long[] values) {
-        int[] ints = new int[values.length];
-        for (int i = 0; i < ints.length; i++) {
-            ints[i] = (int) values[i];
-        }
-        return ints;
     }
 
     @Override
@@ -116,40 +118,22 @@ public final class LongColumn implements Column {
 
     /** The scaled value; 0 where blank. */
     public long value(int row) {
-        return ints != null ? ints[row] : longs()[row];
+        return values.get(row);
     }
 
     /** Copies the values of {@code rows[0 .. count)} to {@code out}. */
     public void read(int[] rows, int count, long[] out) {
-        if (ints != null) {
-            int[] from = ints;
-            for (int i = 0; i < count; i++) {
-                out[i] = from[rows[i]];
-            }
-        } else {
-            long[] from = longs();
-            for (int i = 0; i < count; i++) {
-                out[i] = from[rows[i]];
-            }
-        }
+        values.read(rows, count, out);
     }
 
-    /** The values as ints if they are kept so. */
-    public int @Nullable [] ints() {
-        return ints;
-    }
-
-    /** The values as longs when they are not kept as ints. */
-    public long[] longs() {
-        if (longs == null) {
-            throw new IllegalStateException("kept as ints");
-        }
-        return longs;
+    /** The scaled values, 0 where blank. */
+    public Narrow values() {
+        return values;
     }
 
     @Override
     public long sizeBytes() {
-        return (ints != null ? 4L : 8L) * rowCount + presence.sizeBytes();
+        return values.sizeBytes() + presence.sizeBytes();
     }
 
     @Override
@@ -173,8 +157,8 @@ public final class LongColumn implements Column {
 
     @Override
     public LongColumn pick(int[] rows, int count) {
-        long[] values = new long[count];
-        read(rows, count, values);
-        return new LongColumn(type, scale, values, presence.pick(rows, count));
+        long[] picked = new long[count];
+        read(rows, count, picked);
+        return new LongColumn(type, scale, picked, presence.pick(rows, count));
     }
 }

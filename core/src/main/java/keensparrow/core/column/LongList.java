@@ -1,70 +1,98 @@
 package keensparrow.core.column;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
-/** Longs, some of them blank, in chunks: growing never copies what is there. */
+/**
+ * Longs that grow, blanks among them. Full chunks are kept in as few bytes a value as they need, so that a column of
+ * small numbers never takes up eight bytes a row while it is built.
+ */
 public final class LongList {
     private static final int CHUNK_BITS = 16;
     private static final int CHUNK = 1 << CHUNK_BITS;
 
-    private final List<long[]> chunks = new ArrayList<>();
-    private final List<long[]> present = new ArrayList<>();
+    private final List<Narrow> chunks = new ArrayList<>();
+    private long[] last = new long[256]; // grows to a chunk: a table may have thousands of columns
+    private final List<long[]> present = new ArrayList<>(); // a chunk's bits each, from the first blank on
     private int size;
-    private int blanks;
+    private int width = 1;
+    private boolean blanks;
 
     public void add(long value) {
-        int place = next();
-        last()[place] = value;
-        Bits.set(present.get(present.size() - 1), place);
-        size++;
+        mark(true);
+        push(value);
     }
 
     public void addBlank() {
-        next();
-        size++;
-        blanks++;
+        blanks = true;
+        mark(false);
+        push(0);
     }
 
-    private int next() {
-        int place = size & (CHUNK - 1);
-        if (place == 0) {
-            chunks.add(new long[CHUNK]);
+    private void mark(boolean filled) {
+        int at = size & (CHUNK - 1);
+        if (at == 0) {
             present.add(new long[CHUNK >> 6]);
         }
-        return place;
+        if (filled) {
+            present.get(present.size() - 1)[at >> 6] |= 1L << at;
+        }
     }
 
-    private long[] last() {
-        return chunks.get(chunks.size() - 1);
+    private void push(long value) {
+        int at = size & (CHUNK - 1);
+        if (at == last.length) {
+            last = Arrays.copyOf(last, at * 2);
+        }
+        last[at] = value;
+        size++;
+        if ((size & (CHUNK - 1)) == 0) {
+            pack(CHUNK);
+        }
+    }
+
+    private void pack(int count) {
+        Narrow packed = Narrow.packed(last, count);
+        chunks.add(packed);
+        width = Math.max(width, packed.width());
     }
 
     public int size() {
         return size;
     }
 
-    /** All values in one array; call once. */
-    public long[] values() {
-        long[] all = new long[size];
-        for (int i = 0; i < chunks.size(); i++) {
-            int from = i << CHUNK_BITS;
-            System.arraycopy(chunks.get(i), 0, all, from, Math.min(CHUNK, size - from));
-            chunks.set(i, new long[0]);
-        }
-        return all;
-    }
-
-    /** Bit set = has a value; null when none is blank. */
+    /** Bit set = has a value; null when no row is blank. */
     public long @Nullable [] presence() {
-        if (blanks == 0) {
+        if (!blanks) {
             return null;
         }
-        long[] all = new long[Bits.words(size)];
+        long[] words = new long[Bits.words(size)];
         for (int i = 0; i < present.size(); i++) {
-            int from = i << (CHUNK_BITS - 6);
-            System.arraycopy(present.get(i), 0, all, from, Math.min(CHUNK >> 6, all.length - from));
+            int at = i << (CHUNK_BITS - 6);
+            System.arraycopy(present.get(i), 0, words, at, Math.min(CHUNK >> 6, words.length - at));
         }
+        return words;
+    }
+
+    /** All values, blanks as 0; the list gives its chunks back while it copies and is empty afterwards. */
+    public Narrow drain() {
+        int tail = size & (CHUNK - 1);
+        if (tail > 0) {
+            pack(tail);
+        }
+        Narrow all = Narrow.blank(size, width);
+        long[] chunk = chunks.isEmpty() ? last : new long[chunks.get(0).length()];
+        for (int i = 0; i < chunks.size(); i++) {
+            Narrow part = chunks.get(i);
+            part.copy(0, part.length(), chunk);
+            all.put(i << CHUNK_BITS, chunk, part.length());
+            chunks.set(i, Narrow.blank(0, 1));
+        }
+        chunks.clear();
+        present.clear();
+        size = 0;
         return all;
     }
 }

@@ -1,44 +1,50 @@
 package keensparrow.core.column;
 
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
 /** Builds a tags column: the tags of a row, then {@link #endRow}. */
 public final class TagsBuilder {
-    private final CodeTable table = new CodeTable();
-    private final IntList codes = new IntList();
-    private final IntList offsets = new IntList();
-    private int[] inRow = new int[8];
-    private int count;
+    private static final int BLANK = -1;
 
-    public TagsBuilder() {
-        offsets.add(0);
-    }
+    private final CodeTable table = new CodeTable();
+    private final LongList setOfRow = new LongList();
+    private final List<int[]> sets = new ArrayList<>();
+    private final Map<List<Integer>, Integer> known = new HashMap<>();
+    private final List<Integer> inRow = new ArrayList<>();
 
     /** Adds a tag to the row; a second time in the same row does nothing. */
     public void addTag(String tag) {
-        int code = table.add(tag);
-        for (int i = 0; i < count; i++) {
-            if (inRow[i] == code) {
-                return;
-            }
+        Integer code = table.add(tag);
+        if (!inRow.contains(code)) {
+            inRow.add(code);
         }
-        if (count == inRow.length) {
-            inRow = java.util.Arrays.copyOf(inRow, count * 2);
-        }
-        inRow[count++] = code;
-        codes.add(code);
     }
 
     public void endRow() {
-        count = 0;
-        offsets.add(codes.size());
+        if (inRow.isEmpty()) {
+            setOfRow.add(BLANK);
+            return;
+        }
+        Integer set = known.get(inRow);
+        if (set == null) {
+            set = sets.size();
+            sets.add(inRow.stream().mapToInt(Integer::intValue).toArray());
+            known.put(List.copyOf(inRow), set);
+        }
+        setOfRow.add(set);
+        inRow.clear();
     }
 
     public TagsColumn build() {
         int[] rank = new int[table.size()];
         String[] dictionary = table.sorted(rank);
-        int[] all = codes.drain();
-        for (int i = 0; i < all.length; i++) {
-            all[i] = rank[all[i]];
-        }
-        return new TagsColumn(dictionary, offsets.drain(), all);
+        int[][] ranked = sets.stream()
+                .map(set -> Arrays.stream(set).map(code -> rank[code]).toArray())
+                .toArray(int[][]::new);
+        return new TagsColumn(dictionary, ranked, setOfRow.drain());
     }
 }

@@ -4,21 +4,30 @@ import java.util.Arrays;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** A list of tags for each row: offsets into one array of codes. A row without tags is blank. */
+/**
+ * A list of tags for each row. Few lists occur many times, so each different list is kept once and a row has its
+ * number. A row without tags is blank.
+ */
 public final class TagsColumn implements Column {
     private final String[] dictionary;
-    private final int[] offsets; // row r has codes[offsets[r] .. offsets[r + 1])
-    private final int[] codes;
+    private final int[][] sets;
+    private final Narrow setOfRow; // −1 where blank
     private final int blanks;
 
-    /** Takes over the arrays; the dictionary is sorted by {@link TextOrder}, the codes of a row are distinct. */
-    public TagsColumn(String[] dictionary, int[] offsets, int[] codes) {
+    /**
+     * Takes over the arrays.
+     *
+     * @param dictionary sorted by {@link TextOrder}
+     * @param sets the lists of tags, none empty, each a tag's place in the dictionary in the order written, no tag twice
+     * @param setOfRow a place in {@code sets} for each row, −1 where blank
+     */
+    public TagsColumn(String[] dictionary, int[][] sets, Narrow setOfRow) {
         this.dictionary = dictionary;
-        this.offsets = offsets;
-        this.codes = codes;
+        this.sets = sets;
+        this.setOfRow = setOfRow;
         int count = 0;
-        for (int row = 0; row + 1 < offsets.length; row++) {
-            count += offsets[row] == offsets[row + 1] ? 1 : 0;
+        for (int row = 0; row < setOfRow.length(); row++) {
+            count += setOfRow.get(row) < 0 ? 1 : 0;
         }
         this.blanks = count;
     }
@@ -30,12 +39,12 @@ public final class TagsColumn implements Column {
 
     @Override
     public int rowCount() {
-        return offsets.length - 1;
+        return setOfRow.length();
     }
 
     @Override
     public boolean isBlank(int row) {
-        return offsets[row] == offsets[row + 1];
+        return setOfRow.get(row) < 0;
     }
 
     @Override
@@ -56,27 +65,39 @@ public final class TagsColumn implements Column {
         return code >= 0 ? Optional.of(code) : Optional.empty();
     }
 
-    public int[] offsets() {
-        return offsets;
+    /** How many different lists of tags there are. */
+    public int setCount() {
+        return sets.length;
     }
 
-    public int[] codes() {
-        return codes;
+    /** The codes of a list of tags. */
+    public int[] set(int number) {
+        return sets[number];
+    }
+
+    /** For each row the number of its list of tags, −1 where blank. */
+    public Narrow setOfRow() {
+        return setOfRow;
     }
 
     @Override
     public long sizeBytes() {
-        return 4L * (offsets.length + codes.length) + TextColumn.dictionaryBytes(dictionary);
+        long bytes = setOfRow.sizeBytes() + TextColumn.dictionaryBytes(dictionary);
+        for (int[] set : sets) {
+            bytes += 24 + 4L * set.length;
+        }
+        return bytes;
     }
 
     @Override
     public @Nullable String plain(int row) {
-        if (isBlank(row)) {
+        int set = setOfRow.code(row);
+        if (set < 0) {
             return null;
         }
         StringBuilder joined = new StringBuilder();
-        for (int i = offsets[row]; i < offsets[row + 1]; i++) {
-            joined.append(joined.length() == 0 ? "" : ";").append(dictionary[codes[i]]);
+        for (int code : sets[set]) {
+            joined.append(joined.length() == 0 ? "" : ";").append(dictionary[code]);
         }
         return joined.toString();
     }
@@ -85,8 +106,11 @@ public final class TagsColumn implements Column {
     public TagsColumn pick(int[] rows, int count) {
         TagsBuilder builder = new TagsBuilder();
         for (int i = 0; i < count; i++) {
-            for (int at = offsets[rows[i]]; at < offsets[rows[i] + 1]; at++) {
-                builder.addTag(dictionary[codes[at]]);
+            int set = setOfRow.code(rows[i]);
+            if (set >= 0) {
+                for (int code : sets[set]) {
+                    builder.addTag(dictionary[code]);
+                }
             }
             builder.endRow();
         }

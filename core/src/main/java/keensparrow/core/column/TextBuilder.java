@@ -5,7 +5,7 @@ import org.jspecify.annotations.Nullable;
 /** Builds a text column row by row. */
 public final class TextBuilder {
     private final CodeTable table = new CodeTable();
-    private final IntList codes = new IntList();
+    private final LongList codes = new LongList();
 
     /** Adds a row; null is blank. */
     public void add(@Nullable String text) {
@@ -20,9 +20,13 @@ public final class TextBuilder {
     public TextColumn build() {
         int[] rank = new int[table.size()];
         String[] dictionary = table.sorted(rank);
-        int[] all = codes.drain();
-        for (int i = 0; i < all.length; i++) {
-            all[i] = all[i] < 0 ? -1 : rank[all[i]];
+        Narrow drained = codes.drain();
+        Narrow all = Narrow.blank(drained.length(), Narrow.widthFor(0, dictionary.length));
+        long[] one = new long[1];
+        for (int i = 0; i < drained.length(); i++) {
+            int code = drained.code(i);
+            one[0] = code < 0 ? -1 : rank[code];
+            all.put(i, one, 1);
         }
         return new TextColumn(dictionary, all);
     }

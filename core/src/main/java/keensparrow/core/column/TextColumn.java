@@ -7,7 +7,7 @@ import org.jspecify.annotations.Nullable;
 /** Text by a dictionary of its distinct values, sorted by {@link TextOrder}: codes sort as their texts do. */
 public final class TextColumn implements Column {
     private final String[] dictionary;
-    private final Codes codes;
+    private final Narrow codes;
     private final int blanks;
 
     /**
@@ -16,14 +16,14 @@ public final class TextColumn implements Column {
      * @param dictionary distinct, sorted by {@link TextOrder}
      * @param codes place in the dictionary for each row, −1 where blank
      */
-    public TextColumn(String[] dictionary, int[] codes) {
+    public TextColumn(String[] dictionary, Narrow codes) {
         this.dictionary = dictionary;
         int count = 0;
-        for (int code : codes) {
-            count += code < 0 ? 1 : 0;
+        for (int row = 0; row < codes.length(); row++) {
+            count += codes.get(row) < 0 ? 1 : 0;
         }
         this.blanks = count;
-        this.codes = Codes.of(codes, dictionary.length);
+        this.codes = codes;
     }
 
     /** From one text for each row; null is blank. */
@@ -55,7 +55,7 @@ public final class TextColumn implements Column {
         return blanks;
     }
 
-    public Codes codes() {
+    public Narrow codes() {
         return codes;
     }
 
@@ -88,7 +88,7 @@ public final class TextColumn implements Column {
 
     @Override
     public @Nullable String plain(int row) {
-        int code = codes.get(row);
+        int code = codes.code(row);
         return code < 0 ? null : dictionary[code];
     }
 
@@ -118,6 +118,6 @@ public final class TextColumn implements Column {
         for (int i = 0; i < codes.length; i++) {
             codes[i] = codes[i] < 0 ? -1 : renumbered[codes[i]];
         }
-        return new TextColumn(kept, codes);
+        return new TextColumn(kept, Narrow.packed(codes));
     }
 }

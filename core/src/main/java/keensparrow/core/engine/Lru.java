@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.Supplier;
 import java.util.function.ToLongFunction;
+import org.jspecify.annotations.Nullable;
 
 /** Keeps what was used last, up to a total weight. Safe for several threads; a value may be made twice. */
 final class Lru<K, V> {
@@ -19,22 +20,37 @@ final class Lru<K, V> {
     }
 
     V get(K key, Supplier<V> make) {
-        synchronized (entries) {
-            V known = entries.get(key);
-            if (known != null) {
-                return known;
-            }
+        V known = find(key);
+        if (known != null) {
+            return known;
         }
         V made = make.get(); // outside the lock: others go on meanwhile
+        put(key, made);
+        return made;
+    }
+
+    @Nullable
+    V find(K key) {
         synchronized (entries) {
-            V before = entries.put(key, made);
-            weight += weigher.applyAsLong(made) - (before == null ? 0 : weigher.applyAsLong(before));
+            return entries.get(key);
+        }
+    }
+
+    void put(K key, V value) {
+        synchronized (entries) {
+            V before = entries.put(key, value);
+            weight += weigher.applyAsLong(value) - (before == null ? 0 : weigher.applyAsLong(before));
             Iterator<V> oldest = entries.values().iterator();
             while (weight > mostWeight && entries.size() > 1) {
                 weight -= weigher.applyAsLong(oldest.next());
                 oldest.remove();
             }
         }
-        return made;
+    }
+
+    long weight() {
+        synchronized (entries) {
+            return weight;
+        }
     }
 }

@@ -6,83 +6,246 @@ import java.util.List;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
+import keensparrow.core.aggregate.Accumulator;
+import keensparrow.core.aggregate.Inputs;
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.column.Column;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.expression.Expressions;
+import keensparrow.core.filter.Anywhere;
 import keensparrow.core.filter.Filter;
+import keensparrow.core.group.GroupKeys;
+import keensparrow.core.group.Grouping;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
 import keensparrow.core.rows.RowSet;
 import keensparrow.core.table.Table;
+import org.jspecify.annotations.Nullable;
 
 /**
- * Answers from columns in memory. Each filter's row set is made once and kept by its value; questions under the same
- * conditions share the rows that pass; answers are kept by question and conditions. Safe for several threads.
+ * Answers from columns in memory. Questions of a set run in one or two passes over the rows (see {@link Sitting}); kept
+ * are the rows of each filter by its value, tallies by what they count under which filters, and answers. Safe for
+ * several threads.
  */
-public final class MemoryEngine implements QueryEngine {
-    private static final long CACHE_BYTES = 64L << 20;
-    private static final long CACHED_ANSWERS = 400;
+public final class MemoryEngine implements QueryEngine, Inputs {
+    private static final long ROW_BYTES = 64L << 20;
+    private static final long TALLY_BYTES = 64L << 20;
+    private static final long ANSWER_BYTES = 32L << 20;
+    private static final long KEY_BYTES = 256L << 20;
 
     private final Table table;
-    private final GroupPass groups;
-    private final RowPass rows;
-    private final SpreadPass spreads;
-    private final Lru<Filter, RowSet> filterRows = new Lru<>(CACHE_BYTES, set -> 8L * set.words().length);
-    private final Lru<Set<Filter>, RowSet> passing = new Lru<>(CACHE_BYTES, set -> 8L * set.words().length);
-    private final Lru<Key, Answer> answers = new Lru<>(CACHED_ANSWERS, answer -> 1);
+    private final Workers workers;
+    private final RowPages pages;
+    private final FilterShapes filterShapes;
+    private final Recent recent = new Recent();
+    private final Lru<Filter, RowSet> filterRows = new Lru<>(ROW_BYTES, set -> 8L * set.words().length);
+    private final Lru<Set<Filter>, RowSet> passing = new Lru<>(ROW_BYTES, set -> 8L * set.words().length);
+    private final Lru<Counted, Part> parts = new Lru<>(TALLY_BYTES, MemoryEngine::weight);
+    private final Lru<Asked, Answer> answers = new Lru<>(ANSWER_BYTES, Weights::of);
+    private final Lru<Grouping, GroupKeys> keys = new Lru<>(KEY_BYTES, kept -> 256 + kept.sizeBytes());
+    private final Lru<String, Column> computed = new Lru<>(KEY_BYTES, Column::sizeBytes);
 
-    private record Key(Question question, Set<Filter> filters) {}
+    /** What was counted under which filters. */
+    record Counted(Object what, Set<Filter> filters) {}
 
+    private record Asked(Question question, Set<Filter> filters) {}
+
+    /** On one thread. */
     public MemoryEngine(Table table) {
-        this.table = table;
-        this.groups = new GroupPass(table);
-        this.rows = new RowPass(table);
-        this.spreads = new SpreadPass(table);
+        this(table, new Workers(1));
     }
 
+    public MemoryEngine(Table table, Workers workers) {
+        this.table = table;
+        this.workers = workers;
+        this.pages = new RowPages(table);
+        this.filterShapes = new FilterShapes(table);
+    }
+
+    @Override
     public Table table() {
         return table;
     }
 
     @Override
+    public Column computed(String expression) {
+        return computed.get(expression, () -> Expressions.compute(expression, table));
+    }
+
+    @Override
     public void answer(QuestionSet questions, Consumer<Answered> sink, BooleanSupplier cancelled) {
+        Sitting sitting = new Sitting(this, questions, cancelled);
+        List<Waiting> waiting = new ArrayList<>();
         for (QuestionSet.Asked asked : questions.asked()) {
             stopIf(cancelled);
-            Answered answered;
+            Waiting one = new Waiting(asked, sitting.filters(asked.without()));
+            Answer known = answers.find(new Asked(asked.question(), one.filters));
+            if (known != null) {
+                sink.accept(new Answered(asked.id(), known, null));
+            } else if (one.tried(sink, () -> one.need(sitting))) {
+                waiting.add(one);
+            }
+        }
+        for (int stage = 0; !waiting.isEmpty(); stage++) {
+            boolean last = sitting.run(stage);
+            for (Waiting one : List.copyOf(waiting)) {
+                if (last || one.isReady(sitting)) {
+                    waiting.remove(one);
+                    stopIf(cancelled);
+                    one.tried(sink, () -> {
+                        Answer answer = one.answer(sitting, cancelled);
+                        answers.put(new Asked(one.asked.question(), one.filters), answer);
+                        sink.accept(new Answered(one.asked.id(), answer, null));
+                    });
+                }
+            }
+        }
+        sitting.end();
+    }
+
+    /** A question without an answer yet. */
+    private final class Waiting {
+        final QuestionSet.Asked asked;
+        final Set<Filter> filters;
+        private @Nullable Counted counted;
+        private @Nullable Counted total; // the same over all rows
+
+        Waiting(QuestionSet.Asked asked, Set<Filter> filters) {
+            this.asked = asked;
+            this.filters = filters;
+        }
+
+        /** Runs; what the person can act on becomes this question's answer, and the others go on. */
+        boolean tried(Consumer<Answered> sink, Runnable action) {
             try {
-                answered = new Answered(asked.id(), answer(questions, asked, cancelled), null);
+                action.run();
+                return true;
             } catch (UserException failure) {
                 if (failure.code() == ErrorCode.CANCELLED) {
                     throw failure;
                 }
-                answered = new Answered(asked.id(), null, failure);
+                sink.accept(new Answered(asked.id(), null, failure));
+                return false;
             }
-            sink.accept(answered);
+        }
+
+        /** Says what has to be counted for the answer; fails when the question does not fit the table. */
+        void need(Sitting sitting) {
+            if (asked.question() instanceof Question.Groups groups) {
+                requireFew(groups);
+                Shape shape = new Shape(
+                        groups.by().stream().map(Question.Grouped::grouping).toList(),
+                        groups.measures().stream().map(Measure::plain).toList());
+                counted = new Counted(shape, filters);
+                sitting.need(counted, tally(shape), groups.by().isEmpty());
+            } else if (asked.question() instanceof Question.Rows rows) {
+                rows.columns().forEach(table::column);
+                RowOrder order = new RowOrder(table, rows.sort());
+                Set<Filter> narrowed = narrowed(rows);
+                narrowed.forEach(filter -> filter.fit(table));
+                long end = (long) rows.offset() + rows.limit();
+                if (!rows.sort().isEmpty() && end <= TopRows.MOST) {
+                    counted = new Counted(new FirstRows(rows.sort(), (int) Math.max(0, end)), narrowed);
+                    sitting.need(counted, new TopRows(order, (int) Math.max(0, end)), false);
+                }
+            } else {
+                Shape shape = asked.question() instanceof Question.ValueCounts counts
+                        ? FilterShapes.shape(counts)
+                        : filterShapes.shape((Question.Spread) asked.question());
+                counted = new Counted(shape, filters);
+                total = new Counted(shape, Set.of());
+                sitting.need(counted, tally(shape), false);
+                sitting.need(total, tally(shape), false);
+            }
+        }
+
+        private void requireFew(Question.Groups groups) {
+            if (groups.by().size() > Question.Groups.MOST_GROUPINGS
+                    || groups.measures().isEmpty()
+                    || groups.orderBy() < 0
+                    || groups.orderBy() >= groups.measures().size()) {
+                throw new UserException(
+                        ErrorCode.INVALID_REQUEST,
+                        "A question needs at least one measure, at most " + Question.Groups.MOST_GROUPINGS
+                                + " groupings, and an order by one of its measures.");
+            }
+        }
+
+        private Set<Filter> narrowed(Question.Rows rows) {
+            if (rows.find() == null || rows.find().isEmpty()) {
+                return filters;
+            }
+            Set<Filter> narrowed = new HashSet<>(filters);
+            narrowed.add(new Anywhere(rows.columns(), rows.find()));
+            return narrowed;
+        }
+
+        boolean isReady(Sitting sitting) {
+            return counted != null && sitting.has(counted) && (total == null || sitting.has(total));
+        }
+
+        Answer answer(Sitting sitting, BooleanSupplier cancelled) {
+            if (asked.question() instanceof Question.Groups groups) {
+                return Shaping.of(table, groups, (Tally) sitting.part(counted));
+            }
+            if (asked.question() instanceof Question.Rows rows) {
+                return page(rows, sitting, cancelled);
+            }
+            Tally tally = (Tally) sitting.part(counted);
+            Tally all = (Tally) sitting.part(total);
+            return asked.question() instanceof Question.ValueCounts counts
+                    ? filterShapes.valueCounts(counts, tally, all)
+                    : filterShapes.spread((Question.Spread) asked.question(), tally, all);
+        }
+
+        private Answer page(Question.Rows rows, Sitting sitting, BooleanSupplier cancelled) {
+            if (counted != null) {
+                TopRows top = (TopRows) sitting.part(counted);
+                return pages.answer(rows, top.rowCount(), RowPages.page(rows, top.sorted()));
+            }
+            Set<Filter> narrowed = narrowed(rows);
+            RowSet passed = rowsThatPass(narrowed);
+            int[] page = rows.sort().isEmpty()
+                    ? RowPages.page(rows, passed)
+                    : RowPages.page(rows, pages.sorted(rows.sort(), narrowed, passed, cancelled));
+            return pages.answer(rows, passed.size(), page);
         }
     }
 
-    private Answer answer(QuestionSet questions, QuestionSet.Asked asked, BooleanSupplier cancelled) {
-        Set<Filter> filters = new HashSet<>();
-        for (QuestionSet.Condition condition : questions.conditions()) {
-            if (!asked.without().contains(condition.id())) {
-                filters.add(condition.filter());
-            }
+    /** The first so many rows under a sort. */
+    private record FirstRows(List<Question.Sort> sort, int count) {}
+
+    /** An empty tally; fails when what it is of does not fit the table. */
+    private Tally tally(Shape shape) {
+        List<GroupKeys> by = new ArrayList<>();
+        for (Grouping grouping : shape.by()) {
+            by.add(keys.get(grouping, () -> grouping.keys(table)));
         }
-        Question question = asked.question();
-        return answers.get(new Key(question, filters), () -> {
-            RowSet passed = rowsThatPass(filters);
-            if (question instanceof Question.Groups wanted) {
-                return groups.answer(wanted, passed, cancelled);
-            }
-            if (question instanceof Question.Rows wanted) {
-                return rows.answer(wanted, passed);
-            }
-            if (question instanceof Question.ValueCounts wanted) {
-                return spreads.valueCounts(wanted, passed, cancelled);
-            }
-            return spreads.spread((Question.Spread) question, passed, cancelled);
-        });
+        int most = (int) Math.min(Tally.MOST_CELLS, Tally.cells(by));
+        List<Accumulator> measures = new ArrayList<>();
+        for (Measure measure : shape.measures()) {
+            measures.add(measure.start(this, Tally.capacity(by), most));
+        }
+        return new Tally(by, measures);
+    }
+
+    Lru<Counted, Part> parts() {
+        return parts;
+    }
+
+    Lru<Filter, RowSet> filterRows() {
+        return filterRows;
+    }
+
+    Recent recent() {
+        return recent;
+    }
+
+    Workers workers() {
+        return workers;
     }
 
     /** The rows for which all of {@code filters} hold. */
@@ -98,7 +261,7 @@ public final class MemoryEngine implements QueryEngine {
 
     /** Row numbers that pass, in the order of {@code sort}; for downloads. */
     public int[] sortedRows(Set<Filter> filters, List<Question.Sort> sort) {
-        return rows.sorted(sort, rowsThatPass(filters));
+        return pages.sorted(sort, Set.copyOf(filters), rowsThatPass(filters), () -> false);
     }
 
     static void stopIf(BooleanSupplier cancelled) {
@@ -107,16 +270,19 @@ public final class MemoryEngine implements QueryEngine {
         }
     }
 
-    /** What the kept row sets and answers weigh is bounded; this is the table's own weight in bytes. */
-    public long sizeBytes() {
-        return table.sizeBytes();
+    private static long weight(Part part) {
+        return part instanceof Tally tally ? tally.sizeBytes() : ((TopRows) part).sizeBytes();
     }
 
-    static <T> List<T> listOf(int size, java.util.function.IntFunction<T> element) {
-        List<T> list = new ArrayList<>(size);
-        for (int i = 0; i < size; i++) {
-            list.add(element.apply(i));
-        }
-        return list;
+    /** Heap of the table and of what is kept to answer sooner, in bytes. */
+    public long sizeBytes() {
+        return table.sizeBytes()
+                + filterRows.weight()
+                + passing.weight()
+                + parts.weight()
+                + answers.weight()
+                + keys.weight()
+                + computed.weight()
+                + pages.sizeBytes();
     }
 }

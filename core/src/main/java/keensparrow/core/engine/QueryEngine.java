@@ -8,7 +8,7 @@ import keensparrow.core.question.QuestionSet;
 /** Answers questions about the rows of one dataset version. */
 public interface QueryEngine {
     /**
-     * Gives each answer to {@code sink} as soon as it is ready, in the order asked, on the calling thread. A question
+     * Gives each answer to {@code sink} as soon as it is ready, headline figures first, on the calling thread. A question
      * that fails gives its failure and the others go on.
      *
      * @param cancelled looked at every few thousand rows

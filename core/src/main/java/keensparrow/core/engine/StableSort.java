@@ -1,45 +1,70 @@
 package keensparrow.core.engine;
 
-/** Sorts row numbers by a key for each row; rows with equal keys keep their order. Merge sort, no boxing. */
+import java.util.function.BooleanSupplier;
+
+/**
+ * Sorts row numbers by a key for each row; rows with equal keys keep their order. Counts digits of 16 bits, from the
+ * lowest that differ to the highest: O(rows) for each digit, without boxing.
+ */
 final class StableSort {
-    private static final int SHORT = 24;
+    private static final int DIGIT = 16;
+    private static final int VALUES = 1 << DIGIT;
 
     private StableSort() {}
 
-    static void byKeys(int[] order, long[] keys) {
-        sort(order, order.clone(), 0, order.length, keys);
-    }
-
-    /** Sorts {@code [from, to)} of {@code order}; {@code spare} holds the same numbers before. */
-    private static void sort(int[] order, int[] spare, int from, int to, long[] keys) {
-        if (to - from <= SHORT) {
-            insertion(order, from, to, keys);
-            return;
-        }
-        int middle = (from + to) >>> 1;
-        sort(spare, order, from, middle, keys);
-        sort(spare, order, middle, to, keys);
-        if (keys[spare[middle - 1]] <= keys[spare[middle]]) {
-            System.arraycopy(spare, from, order, from, to - from);
-            return;
-        }
-        int left = from;
-        int right = middle;
-        for (int i = from; i < to; i++) {
-            boolean takeLeft = right >= to || (left < middle && keys[spare[left]] <= keys[spare[right]]);
-            order[i] = takeLeft ? spare[left++] : spare[right++];
-        }
-    }
-
-    private static void insertion(int[] order, int from, int to, long[] keys) {
-        for (int i = from + 1; i < to; i++) {
-            int row = order[i];
-            int j = i - 1;
-            while (j >= from && keys[order[j]] > keys[row]) {
-                order[j + 1] = order[j];
-                j--;
+    static void byKeys(int[] order, long[] keys, BooleanSupplier cancelled) {
+        long low = Long.MAX_VALUE;
+        long high = Long.MIN_VALUE;
+        boolean last = false; // blanks have the largest key of all; their own pass keeps the others close together
+        for (long key : keys) {
+            if (key == Long.MAX_VALUE) {
+                last = true;
+            } else {
+                low = Math.min(low, key);
+                high = Math.max(high, key);
             }
-            order[j + 1] = row;
         }
+        if (low > high) {
+            return;
+        }
+        long reach = high - low; // unsigned: it may be more than a long's positive range
+        int[] from = order;
+        int[] to = new int[order.length];
+        for (int shift = 0; shift < Long.SIZE && (shift == 0 || reach >>> shift != 0); shift += DIGIT) {
+            if (cancelled.getAsBoolean()) {
+                MemoryEngine.stopIf(cancelled);
+            }
+            int[] starts = new int[VALUES + 2];
+            for (int row : from) {
+                starts[digit(keys[row], low, shift) + 1]++;
+            }
+            for (int i = 1; i < starts.length; i++) {
+                starts[i] += starts[i - 1];
+            }
+            for (int row : from) {
+                to[starts[digit(keys[row], low, shift)]++] = row;
+            }
+            int[] swap = from;
+            from = to;
+            to = swap;
+        }
+        if (last) {
+            int next = 0;
+            int end = from.length;
+            for (int row : from) {
+                end -= keys[row] == Long.MAX_VALUE ? 1 : 0;
+            }
+            for (int row : from) {
+                to[keys[row] == Long.MAX_VALUE ? end++ : next++] = row;
+            }
+            from = to;
+        }
+        if (from != order) {
+            System.arraycopy(from, 0, order, 0, order.length);
+        }
+    }
+
+    private static int digit(long key, long low, int shift) {
+        return key == Long.MAX_VALUE ? 0 : (int) ((key - low) >>> shift) & (VALUES - 1);
     }
 }

@@ -3,11 +3,9 @@ package keensparrow.core.filter;
 import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.math.RoundingMode;
-import keensparrow.core.column.Bits;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
-import keensparrow.core.rows.RowSet;
 import keensparrow.core.table.Table;
 import org.jspecify.annotations.Nullable;
 
@@ -53,7 +51,7 @@ public record Between(
     }
 
     @Override
-    public RowSet select(Table table) {
+    public RowTest test(Table table) {
         Column any = table.column(column);
         if (any instanceof LongColumn longs && any.type().isNumber()) {
             return ofLongs(longs);
@@ -61,17 +59,16 @@ public record Between(
         if (any instanceof DoubleColumn doubles) {
             double low = from == null ? Double.NEGATIVE_INFINITY : from.doubleValue();
             double high = to == null ? Double.POSITIVE_INFINITY : to.doubleValue();
-            return OneOf.where(any.rowCount(), row -> {
+            boolean below = belowTo && to != null;
+            return RowTests.each(any.rowCount(), row -> {
                 double value = doubles.value(row);
-                return doubles.isBlank(row)
-                        ? blanks
-                        : value >= low && (belowTo && to != null ? value < high : value <= high);
+                return doubles.isBlank(row) ? blanks : value >= low && (below ? value < high : value <= high);
             });
         }
         throw Filter.mismatch(table, column, "numbers");
     }
 
-    private RowSet ofLongs(LongColumn longs) {
+    private RowTest ofLongs(LongColumn longs) {
         long low = from == null ? Long.MIN_VALUE : bound(from, longs.scale(), RoundingMode.CEILING);
         long high = Long.MAX_VALUE;
         if (to != null) {
@@ -82,46 +79,11 @@ public record Between(
                 high--;
             }
         }
-        return inside(longs, low, high, blanks);
+        return RowTests.inside(longs, low, high, blanks);
     }
 
     private static long bound(BigDecimal value, int scale, RoundingMode rounding) {
         BigInteger scaled = value.movePointRight(scale).setScale(0, rounding).toBigInteger();
         return scaled.max(LONG_MIN).min(LONG_MAX).longValue();
-    }
-
-    /** Rows with a value in {@code [low, high]}; without a branch on the value, which costs four times as much. */
-    static RowSet inside(LongColumn column, long low, long high, boolean blanks) {
-        int rows = column.rowCount();
-        long[] words = new long[Bits.words(rows)];
-        int[] ints = column.ints();
-        if (low <= high && !column.isAllBlank()) {
-            if (ints != null) {
-                int from = (int) Math.max(low, Integer.MIN_VALUE);
-                int to = (int) Math.min(high, Integer.MAX_VALUE);
-                boolean reachable = low <= Integer.MAX_VALUE && high >= Integer.MIN_VALUE;
-                for (int row = 0; reachable && row < rows; row++) {
-                    int value = ints[row];
-                    words[row >> 6] |= (value >= from & value <= to ? 1L : 0L) << row;
-                }
-            } else {
-                long[] longs = column.longs();
-                for (int row = 0; row < rows; row++) {
-                    long value = longs[row];
-                    words[row >> 6] |= (value >= low & value <= high ? 1L : 0L) << row;
-                }
-            }
-        }
-        return new RowSet(rows, withBlanks(words, column.present(), rows, blanks));
-    }
-
-    private static long[] withBlanks(long[] words, long @Nullable [] present, int rows, boolean blanks) {
-        if (present != null) {
-            for (int i = 0; i < words.length; i++) {
-                words[i] = blanks ? words[i] | ~present[i] : words[i] & present[i];
-            }
-            Bits.clearBeyond(words, rows);
-        }
-        return words;
     }
 }

@@ -4,7 +4,6 @@ import java.time.LocalDate;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.LongColumn;
-import keensparrow.core.rows.RowSet;
 import keensparrow.core.table.Table;
 import org.jspecify.annotations.Nullable;
 
@@ -27,7 +26,7 @@ public record During(
     }
 
     @Override
-    public RowSet select(Table table) {
+    public RowTest test(Table table) {
         Column any = table.column(column);
         if (!(any instanceof LongColumn longs) || !any.type().isTime()) {
             throw Filter.mismatch(table, column, "dates");
@@ -35,7 +34,7 @@ public record During(
         long unit = any.type() == ColumnType.DATE ? 1 : MICROS_A_DAY;
         long low = from == null ? Long.MIN_VALUE : Math.multiplyExact(clamped(from), unit);
         long high = to == null ? Long.MAX_VALUE : Math.multiplyExact(clamped(to) + 1, unit) - 1;
-        return Between.inside(longs, low, high, blanks);
+        return RowTests.inside(longs, low, high, blanks);
     }
 
     /** Years no calendar in use reaches would overflow as microseconds. */

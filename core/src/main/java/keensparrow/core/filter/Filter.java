@@ -1,23 +1,34 @@
 package keensparrow.core.filter;
 
+import java.util.List;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.rows.RowSet;
 import keensparrow.core.table.Table;
 
 /** A condition on the rows of a table, as data: equal conditions are equal records. */
-public sealed interface Filter permits OneOf, Between, During, Containing {
-    /** Name of the column it looks at. */
+public sealed interface Filter permits OneOf, HasAll, Between, During, NamedPeriod, Containing, Anywhere, Box {
+    /** Name of the column it looks at, of several the first. */
     String column();
 
+    /** All columns it looks at. */
+    default List<String> columns() {
+        return List.of(column());
+    }
+
     /**
-     * The rows for which it holds. Cost O(rows).
+     * Made ready for a table. Cost O(distinct values).
      *
      * @throws UserException COLUMN_NOT_FOUND when the column is gone, TYPE_MISMATCH when it is of another kind
      */
-    RowSet select(Table table);
+    RowTest test(Table table);
 
-    /** Fails as {@link #select} would, without looking at the rows. */
+    /** The rows for which it holds. Cost O(rows); @throws UserException as {@link #test} does. */
+    default RowSet select(Table table) {
+        return test(table).select(table.rowCount());
+    }
+
+    /** Fails as {@link #test} would, without looking at the rows. */
     void fit(Table table);
 
     /** The failure of a filter on a column whose type it does not know. */

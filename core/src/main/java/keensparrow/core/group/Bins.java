@@ -1,6 +1,7 @@
 package keensparrow.core.group;
 
 import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -8,6 +9,8 @@ import java.util.Optional;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
 
 /**
  * Bins of round numbers over a number column: lower edge included, upper excluded. A lone outlier does not flatten
@@ -16,6 +19,7 @@ import keensparrow.core.column.LongColumn;
  */
 public final class Bins {
     private static final int WANTED = 24;
+    private static final int MOST = 100_000;
     private static final double FAR = 1.5;
     private static final int SAMPLE = 200_000;
 
@@ -63,6 +67,34 @@ public final class Bins {
             high = largest - high > FAR * width ? high : largest;
         }
         return Optional.of(between(low, high, isWhole(column), largest));
+    }
+
+    /** Bins of one width from the multiple below the smallest value to the largest; none when there is no value. */
+    static Optional<Bins> ofWidth(Column column, BigDecimal width, String label) {
+        double[] sample = sample(column);
+        if (sample.length == 0) {
+            return Optional.empty();
+        }
+        if (width.signum() <= 0) {
+            throw new UserException(ErrorCode.INVALID_REQUEST, "The width of a bin must be above 0.");
+        }
+        Arrays.sort(sample);
+        BigDecimal smallest = BigDecimal.valueOf(smallest(column, sample));
+        BigDecimal largest = BigDecimal.valueOf(largest(column, sample));
+        BigDecimal first = smallest.divide(width, 0, RoundingMode.FLOOR).multiply(width);
+        BigDecimal bins =
+                largest.subtract(first).divide(width, 0, RoundingMode.CEILING).max(BigDecimal.ONE);
+        if (bins.compareTo(BigDecimal.valueOf(MOST)) > 0) {
+            throw new UserException(
+                    ErrorCode.TOO_MANY_GROUPS,
+                    UserException.quote(label) + " in bins of " + width.toPlainString() + " gives "
+                            + bins.toPlainString() + " groups. Take wider bins.");
+        }
+        List<BigDecimal> edges = new ArrayList<>();
+        for (int i = 0; i <= bins.intValueExact(); i++) {
+            edges.add(plain(first.add(width.multiply(BigDecimal.valueOf(i)))));
+        }
+        return Optional.of(new Bins(List.copyOf(edges)));
     }
 
     private static Bins between(double low, double high, boolean whole, double largest) {

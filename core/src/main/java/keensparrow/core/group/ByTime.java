@@ -1,9 +1,12 @@
 package keensparrow.core.group;
 
 import java.time.LocalDate;
+import java.util.function.LongToIntFunction;
+import java.util.function.LongUnaryOperator;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.LongColumn;
+import keensparrow.core.column.LongList;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Filter;
@@ -15,32 +18,51 @@ public record ByTime(String column, TimeStep step) implements Grouping {
     public static final int MOST_PERIODS = 100_000;
 
     private static final long MICROS_A_DAY = 86_400_000_000L;
+    private static final long MICROS_AN_HOUR = 3_600_000_000L;
+    private static final int MOST_DAYS = 4_000_000;
 
     @Override
     public GroupKeys keys(Table table) {
-        Column any = table.column(column);
-        if (!(any instanceof LongColumn longs) || !any.type().isTime()) {
-            throw Filter.mismatch(table, column, "dates");
+        LongColumn times = times(table, column);
+        if (step == TimeStep.HOUR && times.type() != ColumnType.DATE_TIME) {
+            throw Filter.mismatch(table, column, "dates with times");
         }
-        if (longs.isAllBlank()) {
-            return new Keys(longs, step, 0, 0, new int[0], 0, 0);
+        if (times.isAllBlank()) {
+            return new Keys(times, step, 0, 0, 0, 0, ofDays(times, day -> 0, 0));
         }
-        long unit = unit(longs);
-        long firstDay = Math.floorDiv(longs.smallest(), unit);
-        long lastDay = Math.floorDiv(longs.largest(), unit);
-        long first = step.periodOf(firstDay);
-        long periods = step.periodOf(lastDay) - first + 1;
-        if (periods > MOST_PERIODS || lastDay - firstDay > 4_000_000) {
+        long firstDay = Math.floorDiv(times.smallest(), unit(times));
+        long lastDay = Math.floorDiv(times.largest(), unit(times));
+        long first = period(times.smallest(), times);
+        long periods = period(times.largest(), times) - first + 1;
+        if (periods > MOST_PERIODS || lastDay - firstDay > MOST_DAYS) {
             throw new UserException(
                     ErrorCode.TOO_MANY_GROUPS,
                     UserException.quote(table.schema().label(column)) + " by " + step.label() + " gives " + periods
                             + " groups, from " + LocalDate.ofEpochDay(firstDay) + " to "
                             + LocalDate.ofEpochDay(lastDay) + ". Pick a longer period, or correct the far-off dates.");
         }
-        return new Keys(longs, step, first, (int) periods, periodOfDay(longs, step), firstDay, lastDay);
+        int count = (int) periods;
+        Slots slots = step == TimeStep.HOUR
+                ? materialized(times, value -> (int) (Math.floorDiv(value, MICROS_AN_HOUR) - first), count)
+                : ofDays(times, day -> step.periodOf(day) - first, count);
+        return new Keys(times, step, first, count, firstDay, lastDay, slots);
     }
 
-    /** How many periods a column with a value reaches over. */
+    private long period(long value, LongColumn times) {
+        return step == TimeStep.HOUR
+                ? Math.floorDiv(value, MICROS_AN_HOUR)
+                : step.periodOf(Math.floorDiv(value, unit(times)));
+    }
+
+    static LongColumn times(Table table, String column) {
+        Column any = table.column(column);
+        if (!(any instanceof LongColumn longs) || !any.type().isTime()) {
+            throw Filter.mismatch(table, column, "dates");
+        }
+        return longs;
+    }
+
+    /** How many periods of days a column with a value reaches over. */
     public static long periods(LongColumn column, TimeStep step) {
         long unit = unit(column);
         return step.periodOf(Math.floorDiv(column.largest(), unit))
@@ -48,16 +70,29 @@ public record ByTime(String column, TimeStep step) implements Grouping {
                 + 1;
     }
 
-    /** For each day from the earliest to the latest, the number of its period counted from the first. */
-    public static int[] periodOfDay(LongColumn column, TimeStep step) {
-        long unit = unit(column);
-        long firstDay = Math.floorDiv(column.smallest(), unit);
-        long first = step.periodOf(firstDay);
-        int[] periods = new int[(int) (Math.floorDiv(column.largest(), unit) - firstDay + 1)];
-        for (int i = 0; i < periods.length; i++) {
-            periods[i] = (int) (step.periodOf(firstDay + i) - first);
+    /** Slots by the day; asked once for each day that there may be. Blank rows go to {@code blank}. */
+    static Slots ofDays(LongColumn times, LongUnaryOperator slotOfDay, int blank) {
+        if (times.isAllBlank()) {
+            return materialized(times, value -> blank, blank);
         }
-        return periods;
+        long unit = unit(times);
+        long firstDay = Math.floorDiv(times.smallest(), unit);
+        int[] slots = new int[(int) (Math.floorDiv(times.largest(), unit) - firstDay + 1)];
+        for (int i = 0; i < slots.length; i++) {
+            slots[i] = (int) slotOfDay.applyAsLong(firstDay + i);
+        }
+        return times.type() == ColumnType.DATE
+                ? Slots.ofValues(times, slots, blank)
+                : materialized(times, value -> slots[(int) (Math.floorDiv(value, unit) - firstDay)], blank);
+    }
+
+    /** Slots worked out once for each row: dividing microseconds again for every question costs ten times as much. */
+    static Slots materialized(LongColumn times, LongToIntFunction slotOf, int blank) {
+        LongList slots = new LongList();
+        for (int row = 0; row < times.rowCount(); row++) {
+            slots.add(times.isBlank(row) ? blank : slotOf.applyAsInt(times.value(row)));
+        }
+        return Slots.ofCodes(slots.drain(), -1);
     }
 
     /** Values of the column to a day: 1 for dates, microseconds for dates and times. */
@@ -66,10 +101,10 @@ public record ByTime(String column, TimeStep step) implements Grouping {
     }
 
     private record Keys(
-            LongColumn column, TimeStep step, long first, int periods, int[] idOfDay, long firstDay, long lastDay)
+            LongColumn column, TimeStep step, long first, int periods, long firstDay, long lastDay, Slots of)
             implements GroupKeys {
         @Override
-        public int count() {
+        public int slots() {
             return periods + (column.blankCount() > 0 ? 1 : 0);
         }
 
@@ -78,9 +113,15 @@ public record ByTime(String column, TimeStep step) implements Grouping {
             if (id >= periods) {
                 return GroupKey.BLANK;
             }
+            if (step == TimeStep.HOUR) {
+                long start = (first + id) * MICROS_AN_HOUR;
+                return GroupKey.bin(
+                        LongColumn.dateTime(start).toString(),
+                        LongColumn.dateTime(start + MICROS_AN_HOUR).toString());
+            }
             LocalDate end = step.end(first + id);
             boolean partial = id == periods - 1 && end.toEpochDay() > lastDay && !isCoarse();
-            return new GroupKey(step.start(first + id).toString(), 0, end, partial);
+            return GroupKey.period(step.start(first + id).toString(), end, partial);
         }
 
         /** Dates that all stand for months are written as firsts of a month: such a month is whole, not one day old. */
@@ -95,16 +136,13 @@ public record ByTime(String column, TimeStep step) implements Grouping {
         }
 
         @Override
-        public void assign(int[] rows, int count, GroupBatch into) {
-            into.single(rows, count);
-            int[] ids = into.ids();
-            long unit = unit(column);
-            for (int i = 0; i < count; i++) {
-                int row = rows[i];
-                ids[i] = column.isBlank(row)
-                        ? periods
-                        : idOfDay[(int) (Math.floorDiv(column.value(row), unit) - firstDay)];
-            }
+        public void assign(int[] rows, int count, int[] slots) {
+            of.assign(rows, count, slots);
+        }
+
+        @Override
+        public long sizeBytes() {
+            return of.ownBytes(column.type() == ColumnType.DATE_TIME);
         }
     }
 }

@@ -1,33 +1,35 @@
 package keensparrow.core.group;
 
-import keensparrow.core.column.Codes;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.TagsColumn;
 import keensparrow.core.column.TextColumn;
 import keensparrow.core.column.YesNoColumn;
-import keensparrow.core.filter.Filter;
 import keensparrow.core.table.Table;
 
-/** A group for each text, each tag, or yes and no. */
+/** A group for each text, each tag, yes and no, or each number or date. */
 public record ByValue(String column) implements Grouping {
     @Override
     public GroupKeys keys(Table table) {
-        Column any = table.column(column);
+        return of(table.column(column), table.schema().label(column));
+    }
+
+    /** The groups of a column. @throws keensparrow.core.error.UserException TOO_MANY_GROUPS for too many numbers */
+    static GroupKeys of(Column any, String label) {
         if (any instanceof TextColumn text) {
-            return new TextKeys(text);
+            return new TextKeys(text, Slots.ofCodes(text.codes(), text.blankCount() > 0 ? text.dictionarySize() : -1));
         }
         if (any instanceof TagsColumn tags) {
-            return new TagKeys(tags);
+            return new TagKeys(tags, Slots.ofCodes(tags.setOfRow(), tags.blankCount() > 0 ? tags.setCount() : -1));
         }
         if (any instanceof YesNoColumn yesNo) {
             return new YesNoKeys(yesNo);
         }
-        throw Filter.mismatch(table, column, "a category");
+        return NumberKeys.of(any, label);
     }
 
-    private record TextKeys(TextColumn column) implements GroupKeys {
+    private record TextKeys(TextColumn column, Slots of) implements GroupKeys {
         @Override
-        public int count() {
+        public int slots() {
             return column.dictionarySize() + (column.blankCount() > 0 ? 1 : 0);
         }
 
@@ -37,26 +39,27 @@ public record ByValue(String column) implements Grouping {
         }
 
         @Override
-        public boolean isTime() {
+        public void assign(int[] rows, int count, int[] slots) {
+            of.assign(rows, count, slots);
+        }
+    }
+
+    private record TagKeys(TagsColumn column, Slots of) implements GroupKeys {
+        @Override
+        public int slots() {
+            return column.setCount() + (column.blankCount() > 0 ? 1 : 0);
+        }
+
+        @Override
+        public boolean isDirect() {
             return false;
         }
 
         @Override
-        public void assign(int[] rows, int count, GroupBatch into) {
-            into.single(rows, count);
-            int[] ids = into.ids();
-            Codes codes = column.codes();
-            codes.read(rows, count, ids);
-            if (column.blankCount() > 0) {
-                int blank = column.dictionarySize();
-                for (int i = 0; i < count; i++) {
-                    ids[i] = ids[i] < 0 ? blank : ids[i];
-                }
-            }
+        public int[] groupsOf(int slot) {
+            return slot < column.setCount() ? column.set(slot) : new int[] {column.dictionarySize()};
         }
-    }
 
-    private record TagKeys(TagsColumn column) implements GroupKeys {
         @Override
         public int count() {
             return column.dictionarySize() + (column.blankCount() > 0 ? 1 : 0);
@@ -68,30 +71,14 @@ public record ByValue(String column) implements Grouping {
         }
 
         @Override
-        public boolean isTime() {
-            return false;
-        }
-
-        @Override
-        public void assign(int[] rows, int count, GroupBatch into) {
-            into.clear();
-            int[] offsets = column.offsets();
-            int[] codes = column.codes();
-            for (int i = 0; i < count; i++) {
-                int row = rows[i];
-                if (offsets[row] == offsets[row + 1]) {
-                    into.add(row, column.dictionarySize());
-                }
-                for (int at = offsets[row]; at < offsets[row + 1]; at++) {
-                    into.add(row, codes[at]);
-                }
-            }
+        public void assign(int[] rows, int count, int[] slots) {
+            of.assign(rows, count, slots);
         }
     }
 
     private record YesNoKeys(YesNoColumn column) implements GroupKeys {
         @Override
-        public int count() {
+        public int slots() {
             return column.blankCount() > 0 ? 3 : 2;
         }
 
@@ -105,17 +92,13 @@ public record ByValue(String column) implements Grouping {
         }
 
         @Override
-        public boolean isTime() {
-            return false;
-        }
-
-        @Override
-        public void assign(int[] rows, int count, GroupBatch into) {
-            into.single(rows, count);
-            int[] ids = into.ids();
+        public void assign(int[] rows, int count, int[] slots) {
+            long[] yes = column.yes();
             for (int i = 0; i < count; i++) {
-                int code = column.code(rows[i]);
-                ids[i] = code < 0 ? 2 : code;
+                slots[i] = (int) (yes[rows[i] >> 6] >>> rows[i]) & 1;
+            }
+            for (int i = 0; column.blankCount() > 0 && i < count; i++) {
+                slots[i] = column.isBlank(rows[i]) ? 2 : slots[i];
             }
         }
     }

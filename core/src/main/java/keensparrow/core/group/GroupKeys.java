@@ -1,17 +1,45 @@
 package keensparrow.core.group;
 
-/** Group ids {@code [0, count)} for the rows of one table. A blank is a group of its own, the last. */
+/**
+ * The groups of one table under a grouping. Each row has one slot; a slot stands for one group or, where rows are
+ * lists of tags, for each group of its list. A blank is a group of its own, the last.
+ */
 public interface GroupKeys {
-    int count();
+    /** Writes the slot of each of {@code rows[0 .. count)} to {@code slots}. */
+    void assign(int[] rows, int count, int[] slots);
 
-    GroupKey key(int id);
+    /** Slots are {@code [0, slots())}. */
+    int slots();
 
-    /** Whether ids follow each other in time, so that empty ones between are shown. */
-    boolean isTime();
+    /** The groups that the rows of a slot are in: one, or for lists of tags several. */
+    default int[] groupsOf(int slot) {
+        return new int[] {slot};
+    }
 
-    /**
-     * Writes a row number and a group id for each row; a row with several tags is written once for each.
-     *
-     */
-    void assign(int[] rows, int count, GroupBatch into);
+    /** Whether each slot is the group of the same number, so that {@link #groupsOf} need not be asked. */
+    default boolean isDirect() {
+        return true;
+    }
+
+    /** Groups are {@code [0, count())}, in the order of their values. */
+    default int count() {
+        return slots();
+    }
+
+    GroupKey key(int group);
+
+    /** Whether groups follow each other in time, so that empty ones between are shown. */
+    default boolean isTime() {
+        return false;
+    }
+
+    /** Whether groups have an order of their own, which lists of the largest do not change: periods, parts, bins. */
+    default boolean isOrdered() {
+        return isTime();
+    }
+
+    /** Approximate heap in bytes beyond the column's. */
+    default long sizeBytes() {
+        return 0;
+    }
 }

@@ -8,7 +8,9 @@ public enum TimeStep {
     QUARTER("quarter"),
     MONTH("month"),
     WEEK("week"),
-    DAY("day");
+    DAY("day"),
+    /** Of dates and times alone. */
+    HOUR("hour");
 
     private static final int MONDAY_OFFSET = 3; // 1970-01-01 was a Thursday
 
@@ -32,6 +34,7 @@ public enum TimeStep {
             case MONTH -> LocalDate.ofEpochDay(epochDay).getLong(java.time.temporal.ChronoField.PROLEPTIC_MONTH);
             case WEEK -> Math.floorDiv(epochDay + MONDAY_OFFSET, 7);
             case DAY -> epochDay;
+            case HOUR -> throw new IllegalArgumentException("a day has no hour");
         };
     }
 
@@ -43,6 +46,7 @@ public enum TimeStep {
             case MONTH -> monthStart(period);
             case WEEK -> LocalDate.ofEpochDay(period * 7 - MONDAY_OFFSET);
             case DAY -> LocalDate.ofEpochDay(period);
+            case HOUR -> LocalDate.ofEpochDay(Math.floorDiv(period, 24));
         };
     }
 

@@ -7,6 +7,7 @@ import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.LongList;
+import keensparrow.core.column.Narrow;
 import keensparrow.core.column.TagsBuilder;
 import keensparrow.core.column.TextBuilder;
 import keensparrow.core.column.YesNoColumn;
@@ -127,13 +128,13 @@ interface CellBuilder {
         public Column build() {
             long[] present = values.presence();
             int rows = values.size();
-            long[] all = values.values();
+            Narrow all = values.drain();
             if (plan.type() != ColumnType.YES_NO) {
                 return new LongColumn(plan.type(), Math.max(0, plan.scale()), all, present);
             }
             long[] yes = new long[Bits.words(rows)];
             for (int row = 0; row < rows; row++) {
-                if (all[row] == 1) {
+                if (all.get(row) == 1) {
                     Bits.set(yes, row);
                 }
             }
@@ -164,10 +165,10 @@ interface CellBuilder {
         @Override
         public Column build() {
             long[] present = values.presence();
-            long[] bits = values.values();
-            double[] doubles = new double[bits.length];
-            for (int i = 0; i < bits.length; i++) {
-                doubles[i] = Double.longBitsToDouble(bits[i]);
+            Narrow bits = values.drain();
+            double[] doubles = new double[bits.length()];
+            for (int i = 0; i < doubles.length; i++) {
+                doubles[i] = Double.longBitsToDouble(bits.get(i));
             }
             return new DoubleColumn(doubles, present);
         }

@@ -9,17 +9,46 @@ import org.jspecify.annotations.Nullable;
 /** What a question gives; blank numbers are null. */
 public sealed interface Answer {
     /**
-     * The groups along the axis, the groups that split it (one nameless key when nothing does), and for each measure
-     * its numbers: that of axis {@code a} and split {@code s} at {@code a × splits.size() + s}.
+     * The groups along the axis, those that split it and those of the panels (one nameless key where nothing groups),
+     * and for each measure its numbers: that of axis {@code a}, split {@code s} and panel {@code p} at
+     * {@code (a × splits.size() + s) × panels.size() + p}.
      *
      * @param rowCount rows that passed
      * @param time whether the axis follows time
      */
-    record Groups(int rowCount, boolean time, List<GroupKey> axis, List<GroupKey> splits, List<MeasureValues> measures)
+    record Groups(
+            int rowCount,
+            boolean time,
+            List<GroupKey> axis,
+            List<GroupKey> splits,
+            List<GroupKey> panels,
+            List<MeasureValues> measures)
             implements Answer {}
 
-    /** @param type of the column measured, so that dates can be told from numbers; null for a count of rows */
-    record MeasureValues(@Nullable ColumnType type, List<@Nullable BigDecimal> values) {}
+    /**
+     * @param type of the column measured, so that dates can be told from numbers; null for a count of rows
+     * @param error largest relative standard error among the values; 0 when all are exact
+     * @param totals null unless asked for
+     */
+    record MeasureValues(
+            @Nullable ColumnType type,
+            List<@Nullable BigDecimal> values,
+            double error,
+            @Nullable Totals totals) {}
+
+    /**
+     * A measure computed again over more rows, never added up from the groups' values.
+     *
+     * @param all over all rows that passed
+     * @param axis over each group of the axis, whatever its split and panel
+     * @param splits over each split
+     * @param panels over each panel
+     */
+    record Totals(
+            @Nullable BigDecimal all,
+            List<@Nullable BigDecimal> axis,
+            List<@Nullable BigDecimal> splits,
+            List<@Nullable BigDecimal> panels) {}
 
     /**
      * @param rowCount rows that passed, on all pages

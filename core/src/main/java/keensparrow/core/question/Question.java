@@ -8,15 +8,24 @@ import org.jspecify.annotations.Nullable;
 /** One thing asked about the rows that pass; equal questions are equal records. */
 public sealed interface Question {
     /**
-     * Measures by none, one or two groups.
+     * Measures by none to three groups.
      *
-     * @param by groupings, the first along the axis, the second splits it
-     * @param measures at least one; the first ranks the groups
+     * @param by groupings: the first along the axis, the second splits it, the third makes a panel for each value
+     * @param measures at least one; the first ranks the groups that are kept
+     * @param orderBy number of the measure that orders the groups
+     * @param totals whether the totals of all groups and of each direction are wanted
      */
-    record Groups(List<Grouped> by, List<Measure> measures, Order order) implements Question {
+    record Groups(List<Grouped> by, List<Measure> measures, Order order, int orderBy, boolean totals)
+            implements Question {
+        public static final int MOST_GROUPINGS = 3;
+
         public Groups {
             by = List.copyOf(by);
             measures = List.copyOf(measures);
+        }
+
+        public Groups(List<Grouped> by, List<Measure> measures, Order order) {
+            this(by, measures, order, 0, false);
         }
     }
 
@@ -40,11 +49,21 @@ public sealed interface Question {
      *
      * @param columns names, in the order wanted
      * @param sort first by the first; blanks last in either direction; ties keep the order of the dataset
+     * @param find only rows with this text in one of the columns, without regard to case; null for all
      */
-    record Rows(List<String> columns, List<Sort> sort, int offset, int limit) implements Question {
+    record Rows(
+            List<String> columns,
+            List<Sort> sort,
+            int offset,
+            int limit,
+            @Nullable String find) implements Question {
         public Rows {
             columns = List.copyOf(columns);
             sort = List.copyOf(sort);
+        }
+
+        public Rows(List<String> columns, List<Sort> sort, int offset, int limit) {
+            this(columns, sort, offset, limit, null);
         }
     }
 

@@ -46,7 +46,7 @@ class ColumnContractTest {
             }
         }
         long[] present = list.presence();
-        return new LongColumn(type, scale, list.values(), present);
+        return new LongColumn(type, scale, list.drain(), present);
     }
 
     private static DoubleColumn doubles(List<@Nullable String> values) {
@@ -66,7 +66,7 @@ class ColumnContractTest {
             }
         }
         long[] present = list.presence();
-        return new LongColumn(ColumnType.DATE, 0, list.values(), present);
+        return new LongColumn(ColumnType.DATE, 0, list.drain(), present);
     }
 
     private static TagsColumn tags(List<@Nullable String> values) {

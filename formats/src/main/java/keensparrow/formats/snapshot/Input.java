@@ -6,6 +6,7 @@ import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.util.zip.CRC32C;
+import keensparrow.core.column.Narrow;
 
 /** Reads what {@link Output} wrote. */
 final class Input {
@@ -47,11 +48,6 @@ final class Input {
         return buffer.get();
     }
 
-    int getShort() throws IOException {
-        need(2);
-        return buffer.getShort();
-    }
-
     int getInt() throws IOException {
         need(4);
         return buffer.getInt();
@@ -60,6 +56,68 @@ final class Input {
     long getLong() throws IOException {
         need(8);
         return buffer.getLong();
+    }
+
+    Narrow getNarrow(int count) throws IOException {
+        int width = getByte();
+        if (width != Byte.BYTES && width != Short.BYTES && width != Integer.BYTES && width != Long.BYTES) {
+            throw new DamagedSnapshotException("values of " + width + " bytes");
+        }
+        check(count, width);
+        return switch (width) {
+            case Byte.BYTES -> {
+                byte[] values = new byte[count];
+                fill(count, width, (from, part) -> buffer.duplicate().get(values, from, part));
+                yield Narrow.of(values);
+            }
+            case Short.BYTES -> {
+                short[] values = new short[count];
+                fill(count, width, (from, part) -> buffer.asShortBuffer().get(values, from, part));
+                yield Narrow.of(values);
+            }
+            case Integer.BYTES -> {
+                int[] values = new int[count];
+                fill(count, width, (from, part) -> buffer.asIntBuffer().get(values, from, part));
+                yield Narrow.of(values);
+            }
+            default -> Narrow.of(getLongs(count));
+        };
+    }
+
+    long[] getLongs(int count) throws IOException {
+        check(count, Long.BYTES);
+        long[] values = new long[count];
+        fill(count, Long.BYTES, (from, part) -> buffer.asLongBuffer().get(values, from, part));
+        return values;
+    }
+
+    double[] getDoubles(int count) throws IOException {
+        check(count, Double.BYTES);
+        double[] values = new double[count];
+        fill(count, Double.BYTES, (from, part) -> buffer.asDoubleBuffer().get(values, from, part));
+        return values;
+    }
+
+    /** Takes {@code part} values out of the buffer to places from {@code from} on. */
+    private interface Take {
+        void take(int from, int part);
+    }
+
+    private void fill(int count, int width, Take take) throws IOException {
+        for (int from = 0; from < count; ) {
+            need(width);
+            int part = Math.min(buffer.remaining() / width, count - from);
+            take.take(from, part);
+            buffer.position(buffer.position() + part * width);
+            from += part;
+        }
+    }
+
+    /** A flipped bit in a length must not ask for more memory than the file could fill. */
+    void check(int count, int bytesEach) throws IOException {
+        if (count < 0 || (long) count * bytesEach > remaining()) {
+            throw new DamagedSnapshotException("an array of " + count + " values");
+        }
     }
 
     /** Bytes that are still to come; no array in the file can be longer. */

@@ -6,6 +6,7 @@ import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.util.zip.CRC32C;
+import keensparrow.core.column.Narrow;
 
 /** Little-endian values through a buffer into a file, with a running checksum. */
 final class Output {
@@ -39,11 +40,6 @@ final class Output {
         buffer.put((byte) value);
     }
 
-    void putShort(int value) throws IOException {
-        room(2);
-        buffer.putShort((short) value);
-    }
-
     void putInt(int value) throws IOException {
         room(4);
         buffer.putInt(value);
@@ -52,6 +48,39 @@ final class Output {
     void putLong(long value) throws IOException {
         room(8);
         buffer.putLong(value);
+    }
+
+    void putNarrow(Narrow values) throws IOException {
+        int width = values.width();
+        putByte(width);
+        int count = values.length();
+        for (int from = 0; from < count; ) {
+            room(width);
+            int part = Math.min(buffer.remaining() / width, count - from);
+            if (values.bytes() != null) {
+                buffer.put(values.bytes(), from, part);
+            } else {
+                if (values.shorts() != null) {
+                    buffer.asShortBuffer().put(values.shorts(), from, part);
+                } else if (values.ints() != null) {
+                    buffer.asIntBuffer().put(values.ints(), from, part);
+                } else if (values.longs() != null) {
+                    buffer.asLongBuffer().put(values.longs(), from, part);
+                }
+                buffer.position(buffer.position() + part * width);
+            }
+            from += part;
+        }
+    }
+
+    void putDoubles(double[] values) throws IOException {
+        for (int from = 0; from < values.length; ) {
+            room(Double.BYTES);
+            int part = Math.min(buffer.remaining() / Double.BYTES, values.length - from);
+            buffer.asDoubleBuffer().put(values, from, part);
+            buffer.position(buffer.position() + part * Double.BYTES);
+            from += part;
+        }
     }
 
     void putText(String text) throws IOException {

@@ -18,7 +18,7 @@ import keensparrow.core.table.Table;
 
 /** Writes and reads a table as one file, with a checksum over all of it. */
 public final class SnapshotFile {
-    static final long MAGIC = 0x4b53_4e41_5000_0001L; // "KSNAP" and the version of the form
+    static final long MAGIC = 0x4b53_4e41_5000_0002L; // "KSNAP" and the version of the form
 
     private SnapshotFile() {}
 

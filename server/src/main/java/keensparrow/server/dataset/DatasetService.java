@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Set;
 import keensparrow.core.draft.FirstDraft;
 import keensparrow.core.engine.MemoryEngine;
+import keensparrow.core.engine.Workers;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.prepare.Step;
@@ -44,7 +45,7 @@ public final class DatasetService {
         this.jobs = jobs;
         this.queries = queries;
         this.clock = clock;
-        this.engines = new Engines(memoryBytes);
+        this.engines = new Engines(memoryBytes, Workers.ofMachine());
         this.loads = new Loads(database, folder, engines, clock);
     }
 

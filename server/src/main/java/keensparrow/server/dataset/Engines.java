@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import keensparrow.core.engine.MemoryEngine;
+import keensparrow.core.engine.Workers;
 import keensparrow.core.table.Table;
 import keensparrow.server.store.StoreException;
 
@@ -19,11 +20,13 @@ final class Engines {
     }
 
     private final long budgetBytes;
+    private final Workers workers; // one for all datasets: questions take turns at the cores
     private final Map<DatasetRepository.VersionId, CompletableFuture<MemoryEngine>> engines =
             new LinkedHashMap<>(16, 0.75f, true);
 
-    Engines(long budgetBytes) {
+    Engines(long budgetBytes, Workers workers) {
         this.budgetBytes = budgetBytes;
+        this.workers = workers;
     }
 
     MemoryEngine get(DatasetRepository.VersionId id, Loading loading) {
@@ -36,7 +39,7 @@ final class Engines {
             return wait(known);
         }
         try {
-            MemoryEngine engine = new MemoryEngine(loading.load());
+            MemoryEngine engine = new MemoryEngine(loading.load(), workers);
             fresh.complete(engine);
             makeRoom(id);
             return engine;
@@ -52,7 +55,7 @@ final class Engines {
     /** Puts in a table that was just made. */
     void put(DatasetRepository.VersionId id, Table table) {
         synchronized (engines) {
-            engines.put(id, CompletableFuture.completedFuture(new MemoryEngine(table)));
+            engines.put(id, CompletableFuture.completedFuture(new MemoryEngine(table, workers)));
         }
         makeRoom(id);
     }

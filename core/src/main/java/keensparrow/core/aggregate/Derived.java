@@ -1,0 +1,31 @@
+package keensparrow.core.aggregate;
+
+/** What is made of a measure's values once all groups have theirs. Blank values stay blank and are passed over. */
+public enum Derived {
+    /** Over the value of all rows together. */
+    SHARE_OF_TOTAL("share of total"),
+    /** Over the value of the whole group along the axis, when a second grouping splits it. */
+    SHARE_OF_GROUP("share of group"),
+    /** The sum of the values from the first group along the axis to this one. */
+    RUNNING_TOTAL("running total"),
+    /** The difference from the period before; blank for the first, and unless groups are periods. */
+    CHANGE("change from the period before"),
+    /** That difference as a share of the earlier value. */
+    CHANGE_SHARE("relative change from the period before"),
+    /** The difference from the same period a year before, for weeks from 52 weeks before. */
+    CHANGE_YEAR("change from a year before"),
+    /** That difference as a share of the earlier value. */
+    CHANGE_YEAR_SHARE("relative change from a year before"),
+    /** 1 for the largest along the axis; equal values have equal ranks, and the next ones are passed over. */
+    RANK("rank");
+
+    private final String label;
+
+    Derived(String label) {
+        this.label = label;
+    }
+
+    public String label() {
+        return label;
+    }
+}

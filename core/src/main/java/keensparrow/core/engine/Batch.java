@@ -1,0 +1,65 @@
+package keensparrow.core.engine;
+
+import keensparrow.core.group.GroupKeys;
+import keensparrow.core.rows.RowBatches;
+
+/**
+ * The rows of one block that pass, as numbers, and their slots under the groupings asked for: worked out once for all
+ * questions that share them.
+ */
+final class Batch {
+    private final int[] rows = new int[RowBatches.BLOCK];
+    private int size;
+    private GroupKeys[] known = new GroupKeys[8];
+    private int[][] slots = new int[8][];
+    private int filled;
+
+    /** Takes the rows whose bits are set in {@code words[0 .. count)}, the first of which stands for {@code firstRow}. */
+    void fill(long[] words, int count, int firstRow) {
+        int next = 0;
+        for (int w = 0; w < count; w++) {
+            long word = words[w];
+            int base = firstRow + (w << 6);
+            if (word == -1L) {
+                for (int i = 0; i < 64; i++) {
+                    rows[next++] = base + i;
+                }
+                continue;
+            }
+            while (word != 0) {
+                rows[next++] = base + Long.numberOfTrailingZeros(word);
+                word &= word - 1;
+            }
+        }
+        size = next;
+        filled = 0;
+    }
+
+    /** Row numbers in rising order; the first {@link #size} count. */
+    int[] rows() {
+        return rows;
+    }
+
+    int size() {
+        return size;
+    }
+
+    /** The slot of each row; not to be written to. */
+    int[] slots(GroupKeys keys) {
+        for (int i = 0; i < filled; i++) {
+            if (known[i] == keys) {
+                return slots[i];
+            }
+        }
+        if (filled == known.length) {
+            known = java.util.Arrays.copyOf(known, filled * 2);
+            slots = java.util.Arrays.copyOf(slots, filled * 2);
+        }
+        if (slots[filled] == null) {
+            slots[filled] = new int[RowBatches.BLOCK];
+        }
+        keys.assign(rows, size, slots[filled]);
+        known[filled] = keys;
+        return slots[filled++];
+    }
+}

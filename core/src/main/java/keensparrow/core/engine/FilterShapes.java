@@ -1,0 +1,148 @@
+package keensparrow.core.engine;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.IntStream;
+import keensparrow.core.column.Column;
+import keensparrow.core.column.DoubleColumn;
+import keensparrow.core.column.LongColumn;
+import keensparrow.core.filter.Filter;
+import keensparrow.core.group.Bins;
+import keensparrow.core.group.ByBins;
+import keensparrow.core.group.ByTime;
+import keensparrow.core.group.ByValue;
+import keensparrow.core.group.GroupKey;
+import keensparrow.core.group.GroupKeys;
+import keensparrow.core.group.Grouping;
+import keensparrow.core.group.TimeStep;
+import keensparrow.core.question.Answer;
+import keensparrow.core.question.Question;
+import keensparrow.core.table.Table;
+
+/** What filters show: rows for each value, and how rows spread over bins and periods; both out of tallies of rows. */
+final class FilterShapes {
+    private static final int MOST_PERIODS = 48;
+
+    private final Table table;
+    private final Lru<String, List<Integer>> frequencies = new Lru<>(1_000_000, List::size);
+
+    FilterShapes(Table table) {
+        this.table = table;
+    }
+
+    /** What to count for a question. */
+    static Shape shape(Question.ValueCounts question) {
+        return new Shape(List.of(new ByValue(question.column())), List.of());
+    }
+
+    /** What to count for a question. */
+    Shape shape(Question.Spread question) {
+        return new Shape(List.of(bars(question.column())), List.of());
+    }
+
+    private Grouping bars(String name) {
+        Column column = table.column(name);
+        if (column.type().isTime()) {
+            return new ByTime(name, step((LongColumn) column));
+        }
+        if (!column.type().isNumber()) {
+            throw Filter.mismatch(table, name, "numbers or dates");
+        }
+        return new ByBins(name, null);
+    }
+
+    /** The finest that gives few enough bars. */
+    private static TimeStep step(LongColumn column) {
+        TimeStep step = TimeStep.YEAR;
+        for (TimeStep finer : List.of(TimeStep.QUARTER, TimeStep.MONTH, TimeStep.WEEK, TimeStep.DAY)) {
+            if (column.isAllBlank() || ByTime.periods(column, finer) <= MOST_PERIODS) {
+                step = finer;
+            }
+        }
+        return step;
+    }
+
+    private static long[] counts(Tally tally) {
+        GroupKeys keys = tally.keys().get(0);
+        if (keys.isDirect()) {
+            return IntStream.range(0, keys.count()).mapToLong(tally::rows).toArray();
+        }
+        Cells cells = Cells.of(tally, List.of(Cells.Places.of(keys.count(), keys::groupsOf)));
+        return IntStream.range(0, keys.count()).mapToLong(cells::rows).toArray();
+    }
+
+    /** @param all the same over all rows of the table */
+    Answer.ValueCounts valueCounts(Question.ValueCounts question, Tally tally, Tally all) {
+        GroupKeys keys = tally.keys().get(0);
+        long[] counts = counts(tally);
+        long[] totals = counts(all);
+        int blank = keys.count() > 0 && keys.key(keys.count() - 1).isBlank() ? keys.count() - 1 : -1;
+        List<Answer.ValueCount> values = new ArrayList<>();
+        Set<String> always = new HashSet<>(question.always());
+        String find = question.find() == null ? "" : question.find().toLowerCase(Locale.ROOT);
+        int fitting = 0;
+        for (int id : frequencies.get(question.column(), () -> byFrequency(totals, blank))) {
+            String value = Objects.requireNonNull(keys.key(id).value());
+            boolean fits = find.isEmpty() || value.toLowerCase(Locale.ROOT).contains(find);
+            fitting += fits ? 1 : 0;
+            if ((fits && fitting <= question.limit()) || always.contains(value)) {
+                values.add(new Answer.ValueCount(value, counts[id], totals[id]));
+            }
+        }
+        return new Answer.ValueCounts(values, fitting, blank < 0 ? null : Long.valueOf(counts[blank]));
+    }
+
+    private static List<Integer> byFrequency(long[] totals, int blank) {
+        return IntStream.range(0, blank < 0 ? totals.length : blank)
+                .boxed()
+                .filter(id -> totals[id] > 0)
+                .sorted(Comparator.comparingLong((Integer id) -> -totals[id]).thenComparing(id -> id))
+                .toList();
+    }
+
+    /** @param all the same over all rows of the table */
+    Answer.Spread spread(Question.Spread question, Tally tally, Tally all) {
+        Column column = table.column(question.column());
+        GroupKeys keys = tally.keys().get(0);
+        long[] counts = counts(tally);
+        long[] totals = counts(all);
+        int bars = keys.count() - (column.blankCount() > 0 ? 1 : 0);
+        List<Answer.Bin> bins = new ArrayList<>();
+        for (int id = 0; id < bars; id++) {
+            GroupKey key = keys.key(id);
+            LocalDate lastDay = key.lastDay();
+            String to = lastDay != null ? lastDay.toString() : Objects.requireNonNull(key.to());
+            bins.add(new Answer.Bin(Objects.requireNonNull(key.value()), to, counts[id], totals[id]));
+        }
+        Long blanks = column.blankCount() == 0 ? null : Long.valueOf(counts[bars]);
+        if (column.type().isTime()) {
+            return new Answer.Spread(
+                    bins, false, false, step((LongColumn) column).label(), blanks);
+        }
+        Optional<Bins> edges = ByBins.bins(table, question.column(), null);
+        boolean low =
+                edges.isPresent() && reaches(column, edges.get().edges().get(0).doubleValue(), false);
+        boolean high = edges.isPresent()
+                && reaches(column, edges.get().edges().get(edges.get().count()).doubleValue(), true);
+        return new Answer.Spread(bins, low, high, null, blanks);
+    }
+
+    /** Whether some value lies beyond an edge. */
+    private static boolean reaches(Column column, double edge, boolean above) {
+        if (column instanceof LongColumn longs) {
+            double unit = longs.unit();
+            return above ? longs.largest() / unit > edge : longs.smallest() / unit < edge;
+        }
+        DoubleColumn doubles = (DoubleColumn) column;
+        return IntStream.range(0, doubles.rowCount())
+                .filter(row -> !doubles.isBlank(row))
+                .anyMatch(row -> above ? doubles.value(row) > edge : doubles.value(row) < edge);
+    }
+}

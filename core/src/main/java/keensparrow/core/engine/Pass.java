@@ -1,0 +1,211 @@
+package keensparrow.core.engine;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.BooleanSupplier;
+import keensparrow.core.column.Bits;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * One walk over the rows for several questions: blocks of rows, their masks, row numbers once for each mask, and then
+ * every question's loop while the block is in the cache. Handed out in pieces to the workers.
+ */
+final class Pass {
+    /** Words of bits in a piece: 64k rows. */
+    static final int PIECE = 1024;
+
+    private final int rowCount;
+    private final List<Condition> conditions;
+    private final int all;
+    private final List<Task> tasks = new ArrayList<>();
+    private @Nullable Delta delta;
+
+    /** A part and the conditions, as bits, that its rows pass. */
+    private record Task(Part start, long conditions) {}
+
+    /** A condition that was there before in another form; null where it was not there at all. */
+    record Delta(long @Nullable [] before, long @Nullable [] now) {}
+
+    /** @param all so many of the conditions, the first, are those of the question set; the rest belong to single questions */
+    Pass(int rowCount, List<Condition> conditions, int all) {
+        this.rowCount = rowCount;
+        this.conditions = conditions;
+        this.all = all;
+    }
+
+    /**
+     * Only the rows that a changed condition lets in or out: parts begin with what they had before, and the first get
+     * them added, the second taken out. The changed condition is not among the others.
+     */
+    Pass onlyChanged(Delta changed) {
+        this.delta = changed;
+        return this;
+    }
+
+    /** @param which bits of the conditions whose rows it takes in */
+    void add(Part start, long which) {
+        tasks.add(new Task(start, which));
+    }
+
+    boolean isEmpty() {
+        return tasks.isEmpty();
+    }
+
+    /** Runs it. What comes back stands in the order of adding, and takes the place of what was added. */
+    List<Part> run(Workers workers, BooleanSupplier cancelled) {
+        int words = Bits.words(rowCount);
+        int pieces = (words + PIECE - 1) / PIECE;
+        Lane[] lanes = new Lane[workers.count()];
+        workers.run(pieces, (worker, piece) -> {
+            MemoryEngine.stopIf(cancelled);
+            if (lanes[worker] == null) {
+                lanes[worker] = new Lane();
+            }
+            lanes[worker].run(piece * PIECE, Math.min(words, (piece + 1) * PIECE));
+        });
+        List<Part> results = new ArrayList<>();
+        for (int t = 0; t < tasks.size(); t++) {
+            Part result = tasks.get(t).start();
+            for (Lane lane : lanes) {
+                if (lane != null) {
+                    result.merge(lane.parts.get(t));
+                }
+            }
+            results.add(result);
+        }
+        return results;
+    }
+
+    /** Questions under the same mask. */
+    private static final class Group {
+        final long which;
+        final int leftOut; // of all conditions but one the number of that one, else −1
+        final boolean isAll;
+        final List<Part> parts = new ArrayList<>();
+        final Batch batch = new Batch();
+
+        Group(long which, int all) {
+            long full = all == 0 ? 0 : -1L >>> (64 - all);
+            long missing = full & ~which;
+            this.which = which;
+            this.isAll = which == full;
+            this.leftOut =
+                    (which & ~full) == 0 && Long.bitCount(missing) == 1 ? Long.numberOfTrailingZeros(missing) : -1;
+        }
+    }
+
+    /** What one worker needs for itself. */
+    private final class Lane {
+        final List<Part> parts = new ArrayList<>();
+        private final Masks masks =
+                new Masks(conditions.stream().map(Condition::words).toList(), all, rowCount);
+        private final List<Group> groups = new ArrayList<>();
+        private final List<Part> followAll = new ArrayList<>(); // take the rows that pass all, besides others
+        private final Batch passing = new Batch();
+        private final boolean[] only = new boolean[all];
+        private final long[] mask = new long[Masks.WORDS];
+
+        Lane() {
+            for (Task task : tasks) {
+                Part part = task.start().empty();
+                parts.add(part);
+                Group group = group(task.conditions());
+                group.parts.add(part);
+                if (group.isAll || group.leftOut >= 0) {
+                    followAll.add(part);
+                }
+                if (group.leftOut >= 0) {
+                    only[group.leftOut] = true;
+                }
+            }
+        }
+
+        private Group group(long which) {
+            for (Group group : groups) {
+                if (group.which == which) {
+                    return group;
+                }
+            }
+            Group group = new Group(which, all);
+            groups.add(group);
+            return group;
+        }
+
+        void run(int from, int to) {
+            for (Condition condition : conditions) {
+                condition.fill(from, to);
+            }
+            for (int word = from; word < to; word += Masks.WORDS) {
+                block(word, Math.min(to, word + Masks.WORDS));
+            }
+        }
+
+        private void block(int from, int to) {
+            if (delta != null && !hasChanges(delta, from, to)) {
+                return;
+            }
+            masks.look(from, to, only);
+            if (!followAll.isEmpty()) {
+                take(masks.passingAll(), from, to, passing, followAll);
+            }
+            for (Group group : groups) {
+                if (group.leftOut >= 0) {
+                    take(masks.failingOnly(group.leftOut), from, to, group.batch, group.parts);
+                } else if (!group.isAll) {
+                    masks.passing(group.which, from, to, mask);
+                    take(mask, from, to, group.batch, group.parts);
+                }
+            }
+        }
+
+        private void take(long[] words, int from, int to, Batch batch, List<Part> into) {
+            Delta changed = delta;
+            if (changed == null) {
+                batch.fill(words, to - from, from << 6);
+                if (batch.size() > 0) {
+                    for (Part part : into) {
+                        part.add(batch);
+                    }
+                }
+                return;
+            }
+            long[] some = new long[to - from];
+            if (pick(words, changed.now, changed.before, from, to, some)) {
+                batch.fill(some, to - from, from << 6);
+                for (Part part : into) {
+                    part.add(batch);
+                }
+            }
+            if (pick(words, changed.before, changed.now, from, to, some)) {
+                batch.fill(some, to - from, from << 6);
+                for (Part part : into) {
+                    part.remove(batch);
+                }
+            }
+        }
+    }
+
+    private static boolean hasChanges(Delta delta, int from, int to) {
+        for (int w = from; w < to; w++) {
+            if (word(delta.before, w) != word(delta.now, w)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static long word(long @Nullable [] words, int w) {
+        return words == null ? -1L : words[w];
+    }
+
+    /** Of {@code words} the rows that pass one form of the changed condition and not the other; whether there are any. */
+    private static boolean pick(
+            long[] words, long @Nullable [] in, long @Nullable [] notIn, int from, int to, long[] out) {
+        long any = 0;
+        for (int w = from; w < to; w++) {
+            out[w - from] = words[w - from] & word(in, w) & ~word(notIn, w);
+            any |= out[w - from];
+        }
+        return any != 0;
+    }
+}

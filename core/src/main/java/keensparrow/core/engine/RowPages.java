@@ -1,0 +1,113 @@
+package keensparrow.core.engine;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.function.BooleanSupplier;
+import keensparrow.core.column.Column;
+import keensparrow.core.filter.Filter;
+import keensparrow.core.question.Answer;
+import keensparrow.core.question.Question;
+import keensparrow.core.rows.RowSet;
+import keensparrow.core.table.Table;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Pages of rows. The order of all rows under a sort is made once and kept, and so are the rows of a selection in that
+ * order: from then on a page costs the same at any depth.
+ */
+final class RowPages {
+    private static final long CACHE_BYTES = 128L << 20;
+
+    private final Table table;
+    private final Lru<List<Question.Sort>, int[]> orders = new Lru<>(CACHE_BYTES, order -> 4L * order.length);
+    private final Lru<Selected, int[]> selections = new Lru<>(CACHE_BYTES, order -> 4L * order.length);
+
+    private record Selected(List<Question.Sort> sort, Set<Filter> filters) {}
+
+    RowPages(Table table) {
+        this.table = table;
+    }
+
+    /** The rows given, which are the page asked for. */
+    Answer.Rows answer(Question.Rows question, int rowCount, int[] page) {
+        List<Column> columns = question.columns().stream().map(table::column).toList();
+        List<List<@Nullable String>> values = new ArrayList<>(page.length);
+        for (int row : page) {
+            List<@Nullable String> line = new ArrayList<>(columns.size());
+            for (Column column : columns) {
+                line.add(column.plain(row));
+            }
+            values.add(line);
+        }
+        return new Answer.Rows(rowCount, question.offset(), question.columns(), values);
+    }
+
+    /** Part of a list of rows that the question asks for. */
+    static int[] page(Question.Rows question, int[] rows) {
+        int from = Math.max(0, Math.min(question.offset(), rows.length));
+        int to = Math.max(from, (int) Math.min((long) from + Math.max(0, question.limit()), rows.length));
+        return java.util.Arrays.copyOfRange(rows, from, to);
+    }
+
+    /** The page in the order of the dataset. */
+    static int[] page(Question.Rows question, RowSet rows) {
+        long[] words = rows.words();
+        int from = Math.max(0, Math.min(question.offset(), rows.size()));
+        int count = Math.max(0, Math.min(question.limit(), rows.size() - from));
+        int[] page = new int[count];
+        int filled = 0;
+        int seen = 0;
+        for (int w = 0; w < words.length && filled < count; w++) {
+            int here = Long.bitCount(words[w]);
+            if (seen + here <= from) {
+                seen += here;
+                continue;
+            }
+            for (long word = words[w]; word != 0 && filled < count; word &= word - 1) {
+                if (seen++ >= from) {
+                    page[filled++] = (w << 6) + Long.numberOfTrailingZeros(word);
+                }
+            }
+        }
+        return page;
+    }
+
+    /** All rows that pass, in order. */
+    int[] sorted(List<Question.Sort> sort, Set<Filter> filters, RowSet rows, BooleanSupplier cancelled) {
+        if (sort.isEmpty()) {
+            return rows.toArray();
+        }
+        return selections.get(new Selected(sort, filters), () -> {
+            int[] sorted = new int[rows.size()];
+            int next = 0;
+            for (int row : orders.get(sort, () -> order(sort, cancelled))) {
+                if (rows.contains(row)) {
+                    sorted[next++] = row;
+                }
+            }
+            return sorted;
+        });
+    }
+
+    long sizeBytes() {
+        return orders.weight() + selections.weight();
+    }
+
+    private int[] order(List<Question.Sort> sort, BooleanSupplier cancelled) {
+        RowOrder order = new RowOrder(table, sort);
+        int[] rows = new int[table.rowCount()];
+        for (int row = 0; row < rows.length; row++) {
+            rows[row] = row;
+        }
+        long[] keys = new long[rows.length];
+        for (int i = sort.size() - 1; i >= 0; i--) { // stable, so the first column is sorted last
+            MemoryEngine.stopIf(cancelled);
+            for (int row = 0; row < keys.length; row++) {
+                keys[row] = order.key(i, row);
+            }
+            StableSort.byKeys(rows, keys, cancelled);
+        }
+        return rows;
+    }
+}

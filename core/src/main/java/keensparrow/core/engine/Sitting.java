@@ -1,0 +1,291 @@
+package keensparrow.core.engine;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Iterator;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.function.BooleanSupplier;
+import keensparrow.core.column.Bits;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.filter.Filter;
+import keensparrow.core.question.QuestionSet;
+import keensparrow.core.rows.RowSet;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * One question set on its way: what has to be counted, once for all who need it, and the passes that count it. Where
+ * only one filter changed since a set before, its counts are taken and only the rows let in or out are looked at.
+ */
+final class Sitting {
+    private static final int MOST_CONDITIONS = 60;
+    private static final int ONE_PASS = 1 << 18; // rows; for fewer the first answers would hardly come sooner
+
+    private final MemoryEngine engine;
+    private final BooleanSupplier cancelled;
+    private final Map<String, Filter> byId = new LinkedHashMap<>();
+    private final Set<Filter> inForce;
+    private final Map<MemoryEngine.Counted, Part> ready = new HashMap<>();
+    private final Map<MemoryEngine.Counted, Need> missing = new LinkedHashMap<>();
+
+    private record Need(Part empty, boolean first) {}
+
+    Sitting(MemoryEngine engine, QuestionSet questions, BooleanSupplier cancelled) {
+        this.engine = engine;
+        this.cancelled = cancelled;
+        questions.conditions().forEach(condition -> byId.put(condition.id(), condition.filter()));
+        this.inForce = new LinkedHashSet<>(byId.values());
+        if (inForce.size() > MOST_CONDITIONS) {
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST,
+                    "At most " + MOST_CONDITIONS + " filters and marks can be in force at once. Clear some.");
+        }
+    }
+
+    /** The filters that narrow a question. */
+    Set<Filter> filters(Set<String> without) {
+        Set<Filter> filters = new HashSet<>();
+        byId.forEach((id, filter) -> {
+            if (!without.contains(id)) {
+                filters.add(filter);
+            }
+        });
+        return filters;
+    }
+
+    /** @param first whether it is for a headline figure, which people read first */
+    void need(MemoryEngine.Counted counted, Part empty, boolean first) {
+        counted.filters().forEach(filter -> filter.fit(engine.table()));
+        Part known = engine.parts().find(counted);
+        if (known != null) {
+            ready.put(counted, known);
+        } else if (!ready.containsKey(counted)) {
+            missing.merge(counted, new Need(empty, first), (a, b) -> new Need(a.empty(), a.first() || b.first()));
+        }
+    }
+
+    boolean has(MemoryEngine.Counted counted) {
+        return ready.containsKey(counted);
+    }
+
+    Part part(MemoryEngine.@Nullable Counted counted) {
+        return Objects.requireNonNull(ready.get(Objects.requireNonNull(counted)));
+    }
+
+    /** Counts some of what is missing; whether nothing is missing afterwards. */
+    boolean run(int stage) {
+        if (stage == 0) {
+            onlyChanged();
+            boolean split = engine.table().rowCount() > ONE_PASS
+                    && missing.values().stream().anyMatch(Need::first)
+                    && !missing.values().stream().allMatch(Need::first);
+            if (split) {
+                full(true);
+                return false;
+            }
+        }
+        full(false);
+        return true;
+    }
+
+    void end() {
+        engine.recent().add(inForce);
+    }
+
+    private void done(MemoryEngine.Counted counted, Part part) {
+        missing.remove(counted);
+        ready.put(counted, part);
+        engine.parts().put(counted, part);
+    }
+
+    private void full(boolean firstOnly) {
+        List<MemoryEngine.Counted> wanted = missing.keySet().stream()
+                .filter(counted -> !firstOnly
+                        || Objects.requireNonNull(missing.get(counted)).first())
+                .toList();
+        if (wanted.isEmpty()) {
+            return;
+        }
+        // filters that only single questions have, such as the text looked for in a table, come after the others
+        Set<Filter> filters = new LinkedHashSet<>(inForce);
+        wanted.forEach(counted -> filters.addAll(counted.filters()));
+        List<Condition> conditions = conditions(filters);
+        Pass pass = new Pass(engine.table().rowCount(), conditions, inForce.size());
+        for (MemoryEngine.Counted counted : wanted) {
+            pass.add(Objects.requireNonNull(missing.get(counted)).empty(), bits(conditions, counted.filters()));
+        }
+        List<Part> results = pass.run(engine.workers(), cancelled);
+        keep(conditions);
+        for (int i = 0; i < results.size(); i++) {
+            done(wanted.get(i), results.get(i));
+        }
+    }
+
+    private List<Condition> conditions(Set<Filter> filters) {
+        List<Condition> conditions = new ArrayList<>();
+        for (Filter filter : filters) {
+            RowSet known = engine.filterRows().find(filter);
+            conditions.add(
+                    known != null
+                            ? new Condition(filter, known)
+                            : new Condition(
+                                    filter,
+                                    filter.test(engine.table()),
+                                    engine.table().rowCount()));
+        }
+        return conditions;
+    }
+
+    private static long bits(List<Condition> conditions, Set<Filter> filters) {
+        long bits = 0;
+        for (int c = 0; c < conditions.size(); c++) {
+            bits |= filters.contains(conditions.get(c).filter()) ? 1L << c : 0;
+        }
+        return bits;
+    }
+
+    private void keep(List<Condition> conditions) {
+        for (Condition condition : conditions) {
+            if (!condition.isFilled()) {
+                engine.filterRows().put(condition.filter(), condition.filled());
+            }
+        }
+    }
+
+    /** A filter that went and one that came since an earlier set; one of them may be missing. */
+    private record Change(@Nullable Filter gone, @Nullable Filter come) {
+        /** What was counted before that differs by this change alone. */
+        MemoryEngine.Counted before(MemoryEngine.Counted counted) {
+            Set<Filter> filters = new HashSet<>(counted.filters());
+            filters.remove(come);
+            if (gone != null) {
+                filters.add(gone);
+            }
+            return new MemoryEngine.Counted(counted.what(), filters);
+        }
+    }
+
+    private void onlyChanged() {
+        for (Set<Filter> before : engine.recent().newestFirst()) {
+            Change change = change(before);
+            if (change == null || missing.isEmpty()) {
+                continue;
+            }
+            Map<MemoryEngine.Counted, Part> starts = starts(change);
+            if (starts.size() * 2 > missing.size() && isSmall(change)) {
+                run(change, starts);
+                return;
+            }
+        }
+    }
+
+    private @Nullable Change change(Set<Filter> before) {
+        List<Filter> gone = new ArrayList<>(before);
+        gone.removeAll(inForce);
+        List<Filter> come = new ArrayList<>(inForce);
+        come.removeAll(before);
+        if (gone.size() > 1 || come.size() > 1 || gone.size() + come.size() == 0) {
+            return null;
+        }
+        return new Change(gone.isEmpty() ? null : gone.get(0), come.isEmpty() ? null : come.get(0));
+    }
+
+    /** For what is missing, what there was before; only where rows can be taken out again. */
+    private Map<MemoryEngine.Counted, Part> starts(Change change) {
+        Map<MemoryEngine.Counted, Part> starts = new LinkedHashMap<>();
+        for (Map.Entry<MemoryEngine.Counted, Need> need : missing.entrySet()) {
+            MemoryEngine.Counted counted = need.getKey();
+            boolean touched = change.come() == null || counted.filters().contains(change.come());
+            Part known = touched && inForce.containsAll(counted.filters())
+                    ? engine.parts().find(change.before(counted))
+                    : null;
+            if (known != null && known.isReversible()) {
+                starts.put(counted, known);
+            }
+        }
+        return starts;
+    }
+
+    /** Whether far fewer rows go and come than would have to be counted anew. */
+    private boolean isSmall(Change change) {
+        long[] gone = words(change.gone());
+        long[] come = words(change.come());
+        if (change.gone() != null && gone == null) {
+            return false; // its rows were forgotten: filling them again would cost as much
+        }
+        List<long[]> others = new ArrayList<>();
+        for (Filter filter : inForce) {
+            if (!filter.equals(change.come())) {
+                RowSet rows = engine.filterRows().find(filter);
+                if (rows == null) {
+                    return false;
+                }
+                others.add(rows.words());
+            }
+        }
+        long changed = 0;
+        long passing = 0;
+        int words = Bits.words(engine.table().rowCount());
+        for (int w = 0; w < words; w++) {
+            long before = gone == null ? -1L : gone[w];
+            long now = come == null ? -1L : come[w];
+            long rest = -1L;
+            for (long[] other : others) {
+                rest &= other[w];
+            }
+            changed += Long.bitCount((before ^ now) & rest);
+            passing += Long.bitCount(now & rest);
+        }
+        return changed * 2 < passing;
+    }
+
+    private long @Nullable [] words(@Nullable Filter filter) {
+        if (filter == null) {
+            return null;
+        }
+        RowSet known = engine.filterRows().find(filter);
+        if (known == null && inForce.contains(filter)) {
+            known = fill(filter);
+        }
+        return known == null ? null : known.words();
+    }
+
+    private RowSet fill(Filter filter) {
+        int words = Bits.words(engine.table().rowCount());
+        Condition condition = new Condition(
+                filter, filter.test(engine.table()), engine.table().rowCount());
+        engine.workers().run((words + Pass.PIECE - 1) / Pass.PIECE, (worker, piece) -> {
+            MemoryEngine.stopIf(cancelled);
+            condition.fill(piece * Pass.PIECE, Math.min(words, (piece + 1) * Pass.PIECE));
+        });
+        RowSet rows = condition.filled();
+        engine.filterRows().put(filter, rows);
+        return rows;
+    }
+
+    private void run(Change change, Map<MemoryEngine.Counted, Part> starts) {
+        Set<Filter> filters = new LinkedHashSet<>(inForce);
+        filters.remove(change.come());
+        List<Condition> conditions = conditions(filters);
+        Pass pass = new Pass(engine.table().rowCount(), conditions, conditions.size())
+                .onlyChanged(new Pass.Delta(words(change.gone()), words(change.come())));
+        starts.forEach((counted, before) -> {
+            Part start = before instanceof Tally tally ? tally.copy() : ((TopRows) before).copy();
+            pass.add(start, bits(conditions, counted.filters()));
+        });
+        Iterator<Part> results = pass.run(engine.workers(), cancelled).iterator();
+        keep(conditions);
+        for (MemoryEngine.Counted counted : starts.keySet()) {
+            Part result = results.next();
+            if (!(result instanceof TopRows top && top.isTorn())) {
+                done(counted, result);
+            }
+        }
+    }
+}

@@ -1,0 +1,115 @@
+package keensparrow.core.engine;
+
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicReference;
+
+/**
+ * The cores of the machine, shared by all questions. One piece of work at a time runs on all of them, in turn: that
+ * answers more people than all at once. Work that takes long gives its turn away when others wait.
+ */
+public final class Workers implements AutoCloseable {
+    private static final long TURN_NANOS = 20_000_000;
+
+    private final int count;
+    private final ExecutorService helpers;
+    private final Semaphore turn = new Semaphore(1, true);
+
+    /** @param count threads that work at once, the asking one among them */
+    public Workers(int count) {
+        this.count = Math.max(1, count);
+        this.helpers = Executors.newFixedThreadPool(Math.max(1, count - 1), task -> {
+            Thread thread = new Thread(task, "worker");
+            thread.setDaemon(true);
+            return thread;
+        });
+    }
+
+    /** As many as the machine has. */
+    public static Workers ofMachine() {
+        return new Workers(Runtime.getRuntime().availableProcessors());
+    }
+
+    public int count() {
+        return count;
+    }
+
+    /** Work on one piece of the rows. */
+    interface Piecework {
+        /** @param worker from 0 to below {@link #count}; no two run at once under one number */
+        void run(int worker, int piece);
+    }
+
+    /** Runs all pieces, on the calling thread and the helpers. What a piece throws is thrown here. */
+    void run(int pieces, Piecework work) {
+        AtomicInteger next = new AtomicInteger();
+        while (next.get() < pieces) {
+            turn.acquireUninterruptibly();
+            try {
+                takeTurn(pieces, next, work);
+            } finally {
+                turn.release();
+            }
+        }
+    }
+
+    private void takeTurn(int pieces, AtomicInteger next, Piecework work) {
+        long end = System.nanoTime() + TURN_NANOS;
+        AtomicReference<Throwable> failure = new AtomicReference<>();
+        int others = Math.min(count, pieces - next.get()) - 1;
+        CountDownLatch running = new CountDownLatch(Math.max(0, others));
+        for (int helper = 1; helper <= others; helper++) {
+            int worker = helper;
+            helpers.execute(() -> {
+                try {
+                    take(worker, pieces, next, work, end, failure);
+                } finally {
+                    running.countDown();
+                }
+            });
+        }
+        take(0, pieces, next, work, end, failure);
+        boolean interrupted = false;
+        while (true) {
+            try {
+                running.await();
+                break;
+            } catch (InterruptedException e) {
+                interrupted = true; // helpers write to arrays of this question: wait for them all the same
+            }
+        }
+        if (interrupted) {
+            Thread.currentThread().interrupt();
+        }
+        Throwable thrown = failure.get();
+        if (thrown instanceof Error error) {
+            throw error;
+        }
+        if (thrown != null) {
+            throw (RuntimeException) thrown;
+        }
+    }
+
+    private void take(
+            int worker, int pieces, AtomicInteger next, Piecework work, long end, AtomicReference<Throwable> failure) {
+        try {
+            while (failure.get() == null && !(turn.hasQueuedThreads() && System.nanoTime() > end)) {
+                int piece = next.getAndIncrement();
+                if (piece >= pieces) {
+                    return;
+                }
+                work.run(worker, piece);
+            }
+        } catch (RuntimeException | Error e) {
+            failure.compareAndSet(null, e);
+        }
+    }
+
+    @Override
+    public void close() {
+        helpers.shutdown();
+    }
+}

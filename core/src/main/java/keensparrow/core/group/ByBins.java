@@ -1,0 +1,86 @@
+package keensparrow.core.group;
+
+import java.math.BigDecimal;
+import java.util.Optional;
+import keensparrow.core.column.Column;
+import keensparrow.core.column.LongColumn;
+import keensparrow.core.column.LongList;
+import keensparrow.core.column.Narrow;
+import keensparrow.core.filter.Filter;
+import keensparrow.core.table.Table;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A group for each bin of a number column. The lower edge belongs to a bin, the upper one to the next; the last takes
+ * its upper edge too.
+ *
+ * @param width of each bin; null for a round one that gives about two dozen, with lone outliers in the outermost bins
+ */
+public record ByBins(String column, @Nullable BigDecimal width) implements Grouping {
+    private static final int NEAR = 1 << 18;
+
+    /** Bins of a column that has values. */
+    public static Optional<Bins> bins(Table table, String column, @Nullable BigDecimal width) {
+        Column any = table.column(column);
+        if (!any.type().isNumber()) {
+            throw Filter.mismatch(table, column, "numbers");
+        }
+        return width == null
+                ? Bins.of(any)
+                : Bins.ofWidth(any, width, table.schema().label(column));
+    }
+
+    @Override
+    public GroupKeys keys(Table table) {
+        Column any = table.column(column);
+        Optional<Bins> bins = bins(table, column, width);
+        int blank = bins.map(Bins::count).orElse(0);
+        if (bins.isPresent() && any instanceof LongColumn longs) {
+            long reach = longs.largest() - longs.smallest();
+            if (reach >= 0 && reach < NEAR && longs.values().width() < Long.BYTES) {
+                int[] slotOf = new int[(int) reach + 1];
+                for (int i = 0; i < slotOf.length; i++) {
+                    slotOf[i] = bins.get().of((longs.smallest() + i) / (double) longs.unit());
+                }
+                return new Keys(any, bins.get(), Slots.ofValues(longs, slotOf, blank), 4L * slotOf.length);
+            }
+        }
+        LongList slots = new LongList();
+        for (int row = 0; row < any.rowCount(); row++) {
+            slots.add(any.isBlank(row) ? blank : bins.orElseThrow().of(Bins.number(any, row)));
+        }
+        Narrow codes = slots.drain();
+        return new Keys(any, bins.orElse(null), Slots.ofCodes(codes, -1), codes.sizeBytes());
+    }
+
+    private record Keys(Column column, @Nullable Bins bins, Slots of, long sizeBytes) implements GroupKeys {
+        private int bars() {
+            return bins == null ? 0 : bins.count();
+        }
+
+        @Override
+        public int slots() {
+            return bars() + (column.blankCount() > 0 ? 1 : 0);
+        }
+
+        @Override
+        public boolean isOrdered() {
+            return true;
+        }
+
+        @Override
+        public void assign(int[] rows, int count, int[] slots) {
+            of.assign(rows, count, slots);
+        }
+
+        @Override
+        public GroupKey key(int group) {
+            if (bins == null || group >= bins.count()) {
+                return GroupKey.BLANK;
+            }
+            return GroupKey.bin(
+                    bins.edges().get(group).toPlainString(),
+                    bins.edges().get(group + 1).toPlainString());
+        }
+    }
+}

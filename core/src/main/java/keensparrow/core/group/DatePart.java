@@ -1,0 +1,51 @@
+package keensparrow.core.group;
+
+import java.time.LocalDate;
+
+/** A part of a date that comes again: its values are numbers, written as such. */
+public enum DatePart {
+    /** 1 for January to 12. */
+    MONTH_OF_YEAR("month of the year", 1, 12),
+    /** 1 to 4. */
+    QUARTER_OF_YEAR("quarter of the year", 1, 4),
+    /** 1 to 31. */
+    DAY_OF_MONTH("day of the month", 1, 31),
+    /** 1 for Monday to 7. */
+    WEEKDAY("weekday", 1, 7),
+    /** 0 to 23; of dates and times alone. */
+    HOUR_OF_DAY("hour of the day", 0, 23);
+
+    private final String label;
+    private final int first;
+    private final int last;
+
+    DatePart(String label, int first, int last) {
+        this.label = label;
+        this.first = first;
+        this.last = last;
+    }
+
+    public String label() {
+        return label;
+    }
+
+    public int first() {
+        return first;
+    }
+
+    int count() {
+        return last - first + 1;
+    }
+
+    /** Of a day; the hour is no part of one. */
+    int of(long epochDay) {
+        LocalDate day = LocalDate.ofEpochDay(epochDay);
+        return switch (this) {
+            case MONTH_OF_YEAR -> day.getMonthValue();
+            case QUARTER_OF_YEAR -> (day.getMonthValue() + 2) / 3;
+            case DAY_OF_MONTH -> day.getDayOfMonth();
+            case WEEKDAY -> day.getDayOfWeek().getValue();
+            case HOUR_OF_DAY -> throw new IllegalArgumentException("a day has no hour");
+        };
+    }
+}

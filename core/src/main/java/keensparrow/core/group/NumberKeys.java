@@ -1,0 +1,117 @@
+package keensparrow.core.group;
+
+import java.util.Arrays;
+import keensparrow.core.column.Column;
+import keensparrow.core.column.DoubleColumn;
+import keensparrow.core.column.LongColumn;
+import keensparrow.core.column.LongList;
+import keensparrow.core.column.Narrow;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+
+/** A group for each different number, date or time of a column, in their order. */
+final class NumberKeys implements GroupKeys {
+    private static final int MOST = 2_000_000;
+    private static final int NEAR = 1 << 16; // values this close together are looked up in an array
+
+    private final Column column;
+    private final long[] values; // distinct, rising; doubles as bits that rise with them
+    private final Slots of;
+    private final long ownBytes;
+
+    private NumberKeys(Column column, long[] values, Slots of, long ownBytes) {
+        this.column = column;
+        this.values = values;
+        this.of = of;
+        this.ownBytes = ownBytes;
+    }
+
+    static NumberKeys of(Column column, String label) {
+        long[] distinct = distinct(column, label);
+        int blank = column.blankCount() > 0 ? distinct.length : -1;
+        if (column instanceof LongColumn longs && !longs.isAllBlank()) {
+            long reach = longs.largest() - longs.smallest();
+            boolean near = reach >= 0 && reach < NEAR && longs.values().width() < Long.BYTES;
+            if (near) {
+                int[] slotOf = new int[(int) reach + 1];
+                for (int slot = 0; slot < distinct.length; slot++) {
+                    slotOf[(int) (distinct[slot] - longs.smallest())] = slot;
+                }
+                Slots slots = Slots.ofValues(longs, slotOf, blank);
+                return new NumberKeys(column, distinct, slots, slots.ownBytes(false));
+            }
+        }
+        LongList slots = new LongList();
+        for (int row = 0; row < column.rowCount(); row++) {
+            slots.add(column.isBlank(row) ? -1 : Arrays.binarySearch(distinct, rank(column, row)));
+        }
+        Narrow codes = slots.drain();
+        return new NumberKeys(column, distinct, Slots.ofCodes(codes, blank), codes.sizeBytes());
+    }
+
+    /** A number that rises with the value of a row that is not blank. */
+    private static long rank(Column column, int row) {
+        return column instanceof LongColumn longs ? longs.value(row) : ((DoubleColumn) column).rank(row);
+    }
+
+    private static long[] distinct(Column column, String label) {
+        long[] found = new long[1024];
+        int size = 0;
+        for (int row = 0; row < column.rowCount(); row++) {
+            if (column.isBlank(row)) {
+                continue;
+            }
+            if (size == found.length) {
+                size = distinctSoFar(found, size);
+                if (size > MOST) {
+                    throw new UserException(
+                            ErrorCode.TOO_MANY_GROUPS,
+                            UserException.quote(label) + " has more than " + MOST
+                                    + " different values, too many to group by. Group by bins, or pick another column.");
+                }
+                if (size > found.length / 2) {
+                    found = Arrays.copyOf(found, found.length * 2);
+                }
+            }
+            found[size++] = rank(column, row);
+        }
+        return Arrays.copyOf(found, distinctSoFar(found, size));
+    }
+
+    private static int distinctSoFar(long[] values, int size) {
+        Arrays.sort(values, 0, size);
+        int kept = 0;
+        for (int i = 0; i < size; i++) {
+            if (i == 0 || values[i] != values[i - 1]) {
+                values[kept++] = values[i];
+            }
+        }
+        return kept;
+    }
+
+    @Override
+    public void assign(int[] rows, int count, int[] slots) {
+        of.assign(rows, count, slots);
+    }
+
+    @Override
+    public int slots() {
+        return values.length + (column.blankCount() > 0 ? 1 : 0);
+    }
+
+    @Override
+    public GroupKey key(int group) {
+        if (group >= values.length) {
+            return GroupKey.BLANK;
+        }
+        String plain = column instanceof LongColumn longs
+                ? longs.plainOf(values[group])
+                : DoubleColumn.plainOf(DoubleColumn.ofRank(values[group]));
+        return GroupKey.of(plain);
+    }
+
+    @Override
+    public long sizeBytes() {
+        return ownBytes + 8L * values.length;
+    }
+}
