@@ -77,13 +77,10 @@ final class CodeTable {
 
     /** The texts sorted, and in {@code rank} for each code its place among them; {@code rank} is filled here. */
     String[] sorted(int[] rank) {
-        Integer[] order = new Integer[size];
-        Arrays.setAll(order, i -> i);
-        Arrays.sort(order, (a, b) -> TextOrder.INSTANCE.compare(texts[a], texts[b]));
-        String[] sorted = new String[size];
+        String[] sorted = Arrays.copyOf(texts, size);
+        Arrays.parallelSort(sorted, TextOrder.INSTANCE);
         for (int place = 0; place < size; place++) {
-            sorted[place] = texts[order[place]];
-            rank[order[place]] = place;
+            rank[add(sorted[place])] = place; // known, so only found
         }
         return sorted;
     }

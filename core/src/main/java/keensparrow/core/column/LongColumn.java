@@ -21,6 +21,7 @@ public final class LongColumn implements Column {
     private final Presence presence;
     private final long smallest;
     private final long largest;
+    private volatile long @Nullable [] zones;
 
     /**
      * Takes over both arrays.
@@ -124,6 +125,33 @@ public final class LongColumn implements Column {
     /** Copies the values of {@code rows[0 .. count)} to {@code out}. */
     public void read(int[] rows, int count, long[] out) {
         values.read(rows, count, out);
+    }
+
+    /** Rows of a zone, see {@link #zones}. */
+    public static final int ZONE = 4096;
+
+    /**
+     * The smallest and the largest value of each stretch of {@link #ZONE} rows, in turn; blank rows count as 0. Made
+     * when first asked for: a range over a column that follows the order of rows then looks at few of them.
+     */
+    public long[] zones() {
+        long[] known = zones;
+        if (known == null) {
+            known = new long[(rowCount + ZONE - 1) / ZONE * 2];
+            for (int zone = 0; zone < known.length / 2; zone++) {
+                long low = Long.MAX_VALUE;
+                long high = Long.MIN_VALUE;
+                for (int row = zone * ZONE; row < Math.min(rowCount, (zone + 1) * ZONE); row++) {
+                    long value = values.get(row);
+                    low = Math.min(low, value);
+                    high = Math.max(high, value);
+                }
+                known[2 * zone] = low;
+                known[2 * zone + 1] = high;
+            }
+            zones = known;
+        }
+        return known;
     }
 
     /** The scaled values, 0 where blank. */

@@ -1,6 +1,5 @@
 package keensparrow.core.column;
 
-import java.util.Arrays;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -9,7 +8,7 @@ import org.jspecify.annotations.Nullable;
  * number. A row without tags is blank.
  */
 public final class TagsColumn implements Column {
-    private final String[] dictionary;
+    private final Texts dictionary;
     private final int[][] sets;
     private final Narrow setOfRow; // −1 where blank
     private final int blanks;
@@ -22,7 +21,7 @@ public final class TagsColumn implements Column {
      * @param setOfRow a place in {@code sets} for each row, −1 where blank
      */
     public TagsColumn(String[] dictionary, int[][] sets, Narrow setOfRow) {
-        this.dictionary = dictionary;
+        this.dictionary = Texts.of(dictionary);
         this.sets = sets;
         this.setOfRow = setOfRow;
         int count = 0;
@@ -53,16 +52,15 @@ public final class TagsColumn implements Column {
     }
 
     public int dictionarySize() {
-        return dictionary.length;
+        return dictionary.size();
     }
 
     public String tag(int code) {
-        return dictionary[code];
+        return dictionary.get(code);
     }
 
     public Optional<Integer> codeOf(String tag) {
-        int code = Arrays.binarySearch(dictionary, tag, TextOrder.INSTANCE);
-        return code >= 0 ? Optional.of(code) : Optional.empty();
+        return dictionary.find(tag);
     }
 
     /** How many different lists of tags there are. */
@@ -82,7 +80,7 @@ public final class TagsColumn implements Column {
 
     @Override
     public long sizeBytes() {
-        long bytes = setOfRow.sizeBytes() + TextColumn.dictionaryBytes(dictionary);
+        long bytes = setOfRow.sizeBytes() + dictionary.sizeBytes();
         for (int[] set : sets) {
             bytes += 24 + 4L * set.length;
         }
@@ -97,7 +95,7 @@ public final class TagsColumn implements Column {
         }
         StringBuilder joined = new StringBuilder();
         for (int code : sets[set]) {
-            joined.append(joined.length() == 0 ? "" : ";").append(dictionary[code]);
+            joined.append(joined.length() == 0 ? "" : ";").append(dictionary.get(code));
         }
         return joined.toString();
     }
@@ -109,7 +107,7 @@ public final class TagsColumn implements Column {
             int set = setOfRow.code(rows[i]);
             if (set >= 0) {
                 for (int code : sets[set]) {
-                    builder.addTag(dictionary[code]);
+                    builder.addTag(dictionary.get(code));
                 }
             }
             builder.endRow();

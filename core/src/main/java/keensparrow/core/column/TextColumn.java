@@ -6,7 +6,7 @@ import org.jspecify.annotations.Nullable;
 
 /** Text by a dictionary of its distinct values, sorted by {@link TextOrder}: codes sort as their texts do. */
 public final class TextColumn implements Column {
-    private final String[] dictionary;
+    private final Texts dictionary;
     private final Narrow codes;
     private final int blanks;
 
@@ -16,7 +16,7 @@ public final class TextColumn implements Column {
      * @param dictionary distinct, sorted by {@link TextOrder}
      * @param codes place in the dictionary for each row, −1 where blank
      */
-    public TextColumn(String[] dictionary, Narrow codes) {
+    public TextColumn(Texts dictionary, Narrow codes) {
         this.dictionary = dictionary;
         int count = 0;
         for (int row = 0; row < codes.length(); row++) {
@@ -24,6 +24,11 @@ public final class TextColumn implements Column {
         }
         this.blanks = count;
         this.codes = codes;
+    }
+
+    /** Takes over the arrays, see {@link Texts#of}. */
+    public TextColumn(String[] dictionary, Narrow codes) {
+        this(Texts.of(dictionary), codes);
     }
 
     /** From one text for each row; null is blank. */
@@ -60,36 +65,27 @@ public final class TextColumn implements Column {
     }
 
     public int dictionarySize() {
-        return dictionary.length;
+        return dictionary.size();
     }
 
     public String text(int code) {
-        return dictionary[code];
+        return dictionary.get(code);
     }
 
     /** The code of a text, if some row may have it. */
     public Optional<Integer> codeOf(String text) {
-        int code = Arrays.binarySearch(dictionary, text, TextOrder.INSTANCE);
-        return code >= 0 ? Optional.of(code) : Optional.empty();
+        return dictionary.find(text);
     }
 
     @Override
     public long sizeBytes() {
-        return codes.sizeBytes() + dictionaryBytes(dictionary);
-    }
-
-    static long dictionaryBytes(String[] dictionary) {
-        long bytes = 0;
-        for (String text : dictionary) {
-            bytes += 48L + text.length();
-        }
-        return bytes;
+        return codes.sizeBytes() + dictionary.sizeBytes();
     }
 
     @Override
     public @Nullable String plain(int row) {
         int code = codes.code(row);
-        return code < 0 ? null : dictionary[code];
+        return code < 0 ? null : dictionary.get(code);
     }
 
     /** Keeps only the texts that still occur, so that counts of distinct values stay true. */
@@ -100,8 +96,8 @@ public final class TextColumn implements Column {
         return compacted(dictionary, picked);
     }
 
-    static TextColumn compacted(String[] dictionary, int[] codes) {
-        int[] renumbered = new int[dictionary.length];
+    static TextColumn compacted(Texts dictionary, int[] codes) {
+        int[] renumbered = new int[dictionary.size()];
         for (int code : codes) {
             if (code >= 0) {
                 renumbered[code] = 1;
@@ -109,9 +105,9 @@ public final class TextColumn implements Column {
         }
         String[] kept = new String[Arrays.stream(renumbered).sum()];
         int next = 0;
-        for (int code = 0; code < dictionary.length; code++) {
+        for (int code = 0; code < dictionary.size(); code++) {
             if (renumbered[code] == 1) {
-                kept[next] = dictionary[code];
+                kept[next] = dictionary.get(code);
                 renumbered[code] = next++;
             }
         }

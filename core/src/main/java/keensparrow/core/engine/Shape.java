@@ -10,4 +10,19 @@ record Shape(List<Grouping> by, List<Measure> measures) {
         by = List.copyOf(by);
         measures = List.copyOf(measures);
     }
+
+    /** Whether all of this can be put together from the cells of another. */
+    boolean isWithin(Shape finer) {
+        return !equals(finer) && finer.by.containsAll(by) && finer.measures.containsAll(measures);
+    }
+
+    /** For each grouping its place in a finer shape. */
+    int[] axesIn(Shape finer) {
+        return by.stream().mapToInt(finer.by::indexOf).toArray();
+    }
+
+    /** For each measure its place in a finer shape. */
+    int[] measuresIn(Shape finer) {
+        return measures.stream().mapToInt(finer.measures::indexOf).toArray();
+    }
 }

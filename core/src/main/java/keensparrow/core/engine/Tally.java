@@ -204,6 +204,35 @@ final class Tally implements Part {
         }
     }
 
+    /**
+     * Fills this empty tally from one that is finer: that has all of its groupings and measures, and others besides.
+     *
+     * @param axes for each grouping of this one its place in the other
+     * @param from for each measure of this one its place in the other
+     */
+    void fill(Tally finer, int[] axes, int[] from) {
+        int[] target = new int[finer.rows.length];
+        Arrays.fill(target, -1);
+        for (int cell = 0; cell < finer.cells(); cell++) {
+            if (finer.rows(cell) != 0) {
+                long key = 0;
+                for (int axis = 0; axis < axes.length; axis++) {
+                    key = key * keys.get(axis).slots() + finer.slot(cell, axes[axis]);
+                }
+                target[cell] = ids == null ? (int) key : ids.idOf(key);
+            }
+        }
+        grow(ids == null ? 0 : ids.size());
+        for (int cell = 0; cell < target.length; cell++) {
+            if (target[cell] >= 0) {
+                rows[target[cell]] += finer.rows(cell);
+            }
+        }
+        for (int m = 0; m < measures.length; m++) {
+            measures[m].merge(finer.measures[from[m]], target);
+        }
+    }
+
     List<GroupKeys> keys() {
         return keys;
     }

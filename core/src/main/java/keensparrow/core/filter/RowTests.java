@@ -85,11 +85,23 @@ final class RowTests {
         long from = Math.max(low, column.smallest());
         long to = Math.min(high, column.largest());
         Narrow values = column.values();
+        boolean plain = column.smallest() >= 0 && from >= 0;
         return (fromWord, toWord, out, shift) -> {
+            long[] zones = column.zones();
             for (int w = fromWord; w < toWord; w++) {
+                int zone = (w << 6) / LongColumn.ZONE * 2;
                 int end = Math.min(rows, (w + 1) << 6);
-                out[w - shift] = reachable ? rangeWord(values, from, to, w << 6, end) : 0;
+                if (!reachable || zones[zone] > to || zones[zone + 1] < from) {
+                    out[w - shift] = 0;
+                } else if (zones[zone] >= from && zones[zone + 1] <= to) {
+                    out[w - shift] = -1L;
+                } else if (plain && end - (w << 6) == Long.SIZE && values.width() <= Short.BYTES) {
+                    out[w - shift] = NarrowRanges.word(values, (int) from, (int) to, w << 6);
+                } else {
+                    out[w - shift] = rangeWord(values, from, to, w << 6, end);
+                }
             }
+            clearBeyond(rows, toWord, out, shift);
             blanks(present, blanks, rows, fromWord, toWord, out, shift);
         };
     }

@@ -9,6 +9,7 @@ import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.Narrow;
 import keensparrow.core.column.TagsColumn;
 import keensparrow.core.column.TextColumn;
+import keensparrow.core.column.Texts;
 import keensparrow.core.column.YesNoColumn;
 import org.jspecify.annotations.Nullable;
 
@@ -34,10 +35,7 @@ final class ColumnBytes {
             out.putDoubles(doubles.values());
         } else if (column instanceof TextColumn text) {
             out.putByte(TEXT);
-            out.putInt(text.dictionarySize());
-            for (int code = 0; code < text.dictionarySize(); code++) {
-                out.putText(text.text(code));
-            }
+            out.putTexts(text.dictionarySize(), text::text);
             out.putNarrow(text.codes());
         } else if (column instanceof YesNoColumn yesNo) {
             out.putByte(YES_NO);
@@ -96,8 +94,8 @@ final class ColumnBytes {
     }
 
     private static Column readText(int rows, Input in) throws IOException {
-        String[] dictionary = readDictionary(in);
-        return new TextColumn(dictionary, readCodes(rows, dictionary.length, in));
+        Texts dictionary = in.getTexts();
+        return new TextColumn(dictionary, readCodes(rows, dictionary.size(), in));
     }
 
     private static Narrow readCodes(int rows, int limit, Input in) throws IOException {

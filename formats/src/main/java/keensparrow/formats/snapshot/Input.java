@@ -7,6 +7,7 @@ import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.util.zip.CRC32C;
 import keensparrow.core.column.Narrow;
+import keensparrow.core.column.Texts;
 
 /** Reads what {@link Output} wrote. */
 final class Input {
@@ -123,6 +124,26 @@ final class Input {
     /** Bytes that are still to come; no array in the file can be longer. */
     long remaining() {
         return left + buffer.remaining();
+    }
+
+    Texts getTexts() throws IOException {
+        int count = getInt();
+        check(count, Integer.BYTES);
+        int[] ends = getNarrow(count).ints();
+        if (ends == null) {
+            throw new DamagedSnapshotException("a dictionary without ends");
+        }
+        int size = 0;
+        for (int end : ends) {
+            if (end < size) {
+                throw new DamagedSnapshotException("a text that ends before it begins");
+            }
+            size = end;
+        }
+        check(size, 1);
+        byte[] bytes = new byte[size];
+        fill(size, 1, (from, part) -> buffer.duplicate().get(bytes, from, part));
+        return Texts.of(bytes, ends);
     }
 
     String getText() throws IOException {

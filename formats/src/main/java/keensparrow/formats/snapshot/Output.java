@@ -5,6 +5,7 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
+import java.util.function.IntFunction;
 import java.util.zip.CRC32C;
 import keensparrow.core.column.Narrow;
 
@@ -83,9 +84,32 @@ final class Output {
         }
     }
 
+    /** The texts {@code [0, count)} one behind the other, with their ends. */
+    void putTexts(int count, IntFunction<String> text) throws IOException {
+        int[] ends = new int[count];
+        long size = 0;
+        for (int i = 0; i < count; i++) {
+            size += utf8Length(text.apply(i));
+            ends[i] = Math.toIntExact(size);
+        }
+        putInt(count);
+        putNarrow(Narrow.of(ends));
+        for (int i = 0; i < count; i++) {
+            putBytes(text.apply(i).getBytes(StandardCharsets.UTF_8));
+        }
+    }
+
+    private static int utf8Length(String text) {
+        return text.getBytes(StandardCharsets.UTF_8).length;
+    }
+
     void putText(String text) throws IOException {
         byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
         putInt(bytes.length);
+        putBytes(bytes);
+    }
+
+    private void putBytes(byte[] bytes) throws IOException {
         for (int from = 0; from < bytes.length; ) {
             room(1);
             int count = Math.min(buffer.remaining(), bytes.length - from);

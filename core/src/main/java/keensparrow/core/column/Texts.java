@@ -1,0 +1,102 @@
+package keensparrow.core.column;
+
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Distinct texts in the order of {@link TextOrder}, each found by its place. Few are kept as strings; many, such as the
+ * numbers of orders, as their bytes one behind the other, which takes a quarter of the memory. Immutable.
+ */
+public final class Texts {
+    private static final int MANY = 1 << 16;
+
+    private final String @Nullable [] strings;
+    private final byte[] bytes; // UTF-8
+    private final int[] ends; // of each text in the bytes
+
+    private Texts(String @Nullable [] strings, byte[] bytes, int[] ends) {
+        this.strings = strings;
+        this.bytes = bytes;
+        this.ends = ends;
+    }
+
+    /** Takes over the array, which is sorted and has no text twice. */
+    public static Texts of(String[] sorted) {
+        if (sorted.length < MANY) {
+            return new Texts(sorted, new byte[0], new int[0]);
+        }
+        long length = 0;
+        for (String text : sorted) {
+            length += text.length() * 3L;
+        }
+        if (length > Integer.MAX_VALUE - 16) {
+            return new Texts(sorted, new byte[0], new int[0]);
+        }
+        byte[] all = new byte[1 << 16];
+        int[] ends = new int[sorted.length];
+        int size = 0;
+        for (int i = 0; i < sorted.length; i++) {
+            byte[] text = sorted[i].getBytes(StandardCharsets.UTF_8);
+            if (size + text.length > all.length) {
+                all = Arrays.copyOf(
+                        all, (int) Math.min(Integer.MAX_VALUE - 16, Math.max(all.length * 2L, size + text.length)));
+            }
+            System.arraycopy(text, 0, all, size, text.length);
+            size += text.length;
+            ends[i] = size;
+        }
+        return new Texts(null, Arrays.copyOf(all, size), ends);
+    }
+
+    /** Takes over the arrays: the texts as UTF-8 one behind the other, and where each ends. */
+    public static Texts of(byte[] bytes, int[] ends) {
+        Texts many = new Texts(null, bytes, ends);
+        if (ends.length >= MANY) {
+            return many;
+        }
+        String[] strings = new String[ends.length];
+        Arrays.setAll(strings, many::get);
+        return new Texts(strings, new byte[0], new int[0]);
+    }
+
+    public int size() {
+        return strings != null ? strings.length : ends.length;
+    }
+
+    public String get(int place) {
+        if (strings != null) {
+            return strings[place];
+        }
+        int from = place == 0 ? 0 : ends[place - 1];
+        return new String(bytes, from, ends[place] - from, StandardCharsets.UTF_8);
+    }
+
+    /** The place of a text; O(log size). */
+    public Optional<Integer> find(String text) {
+        int low = 0;
+        int high = size() - 1;
+        while (low <= high) {
+            int middle = (low + high) >>> 1;
+            int compared = TextOrder.INSTANCE.compare(get(middle), text);
+            if (compared == 0) {
+                return Optional.of(middle);
+            }
+            if (compared < 0) {
+                low = middle + 1;
+            } else {
+                high = middle - 1;
+            }
+        }
+        return Optional.empty();
+    }
+
+    public long sizeBytes() {
+        long size = bytes.length + 4L * ends.length;
+        for (int i = 0; strings != null && i < strings.length; i++) {
+            size += 48L + strings[i].length();
+        }
+        return size;
+    }
+}
