@@ -4,7 +4,16 @@ export type ColumnType = 'TEXT' | 'WHOLE' | 'DECIMAL' | 'DATE' | 'DATE_TIME' | '
 export type Role = 'CATEGORY' | 'MEASURE' | 'TIME' | 'PLACE' | 'TEXT' | 'IDENTIFIER';
 export type TimeStep = 'YEAR' | 'QUARTER' | 'MONTH' | 'WEEK' | 'DAY';
 export type Aggregate =
-  'ROWS' | 'FILLED' | 'DISTINCT' | 'SUM' | 'AVERAGE' | 'SMALLEST' | 'LARGEST' | 'SHARE';
+  | 'ROWS'
+  | 'FILLED'
+  | 'DISTINCT'
+  | 'SUM'
+  | 'AVERAGE'
+  | 'MEDIAN'
+  | 'SMALLEST'
+  | 'LARGEST'
+  | 'DEVIATION'
+  | 'SHARE';
 export type ViewKind = 'FIGURE' | 'BARS' | 'LINES' | 'TABLE';
 export type FilterKind = 'VALUES' | 'RANGE' | 'DATES' | 'TEXT';
 export type AccountRole = 'READER' | 'AUTHOR' | 'ADMINISTRATOR';

@@ -60,7 +60,7 @@ export const when = (instant: string): string => moment.format(new Date(instant)
 export function measured(value: number | null, aggregate: string, type: ColumnType | null): string {
   if (value === null) return '–';
   if (aggregate === 'SHARE') return percent.format(value);
-  if (aggregate === 'SMALLEST' || aggregate === 'LARGEST') {
+  if (aggregate === 'SMALLEST' || aggregate === 'LARGEST' || aggregate === 'MEDIAN') {
     if (type === 'DATE') return day.format(new Date(value * 86_400_000));
     if (type === 'DATE_TIME') return dateTime(new Date(value / 1000).toISOString());
   }

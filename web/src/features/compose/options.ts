@@ -15,8 +15,10 @@ export const isNumber = (column: PageColumn): boolean =>
 const AGGREGATES: [Aggregate, string, (column: PageColumn) => boolean][] = [
   ['SUM', 'sum of', isNumber],
   ['AVERAGE', 'average of', isNumber],
+  ['MEDIAN', 'median of', (column) => isNumber(column) || isTime(column)],
   ['SMALLEST', 'smallest', (column) => isNumber(column) || isTime(column)],
   ['LARGEST', 'largest', (column) => isNumber(column) || isTime(column)],
+  ['DEVIATION', 'standard deviation of', isNumber],
   ['SHARE', 'share of', (column) => column.type === 'YES_NO'],
   ['DISTINCT', 'distinct values of', () => true],
   ['FILLED', 'filled values of', () => true],

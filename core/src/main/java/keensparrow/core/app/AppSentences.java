@@ -82,18 +82,9 @@ public final class AppSentences {
         };
     }
 
-    /** {@code sum of revenue}, {@code number of departures}, {@code share of cancelled}. */
+    /** {@code sum of revenue}, {@code number of departures}, {@code share of cancelled}, with what is derived. */
     public static String measure(Measure measure, App app, Schema schema) {
-        if (measure.aggregate() == Aggregate.ROWS || measure.column() == null) {
-            return "number of " + app.noun();
-        }
-        String label = Wording.inline(schema.label(measure.column()));
-        return switch (measure.aggregate()) {
-                    case FILLED -> "filled values of " + label;
-                    case DISTINCT -> "distinct values of " + label;
-                    default -> measure.aggregate().label() + " of " + label;
-                }
-                + (schema.has(measure.column()) ? "" : " (this column is gone)");
+        return MeasureSentences.of(measure, app.noun(), schema);
     }
 
     /** The view's own title, or one made from its definition: {@code Average delay by route}. */
@@ -117,8 +108,13 @@ public final class AppSentences {
     }
 
     private static String shortMeasure(Measure measure, App app, Schema schema) {
-        if (measure.aggregate() == Aggregate.ROWS || measure.column() == null) {
+        if (measure.aggregate() == Aggregate.ROWS && measure.derived() == null) {
             return Wording.capital(app.noun());
+        }
+        if (measure.derived() != null
+                || measure.column() == null
+                || measure.aggregate().isOfTwo()) {
+            return Wording.capital(MeasureSentences.of(measure, app.noun(), schema));
         }
         String label = schema.label(measure.column());
         return switch (measure.aggregate()) {

@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.TagsColumn;
 import keensparrow.core.column.TextColumn;
@@ -32,8 +33,8 @@ public record Checked(Selection selection, List<String> notices) {
         Set<String> seen = new HashSet<>();
         for (Filter filter : asked.filters()) {
             String label = table.schema().label(filter.column());
-            boolean known = app.filter(filter.column()).isPresent() && seen.add(filter.column());
-            if (!known || !table.schema().has(filter.column())) {
+            boolean known = isOver(filter, column -> app.filter(column).isPresent()) && seen.add(filter.column());
+            if (!known || !isOver(filter, table.schema()::has)) {
                 notices.add("This app has no filter on “" + label + "” any more; it was left out.");
             } else {
                 fitting(filter, table, notices).ifPresent(filters::add);
@@ -45,8 +46,8 @@ public record Checked(Selection selection, List<String> notices) {
             Optional<View> view = app.view(mark.view());
             boolean possible = view.isPresent()
                     && marked.add(mark.view())
-                    && canMark(view.get(), mark.filter().column());
-            if (!possible || !table.schema().has(mark.filter().column())) {
+                    && isOver(mark.filter(), column -> canMark(view.get(), column));
+            if (!possible || !isOver(mark.filter(), table.schema()::has)) {
                 notices.add("What was marked in a view is not there any more; the mark was left out.");
             } else {
                 fitting(mark.filter(), table, notices)
@@ -54,6 +55,11 @@ public record Checked(Selection selection, List<String> notices) {
             }
         }
         return new Checked(new Selection(filters, marks), notices);
+    }
+
+    /** Whether a filter looks at columns, and at none but allowed ones. */
+    private static boolean isOver(Filter filter, Predicate<String> allowed) {
+        return !filter.columns().isEmpty() && filter.columns().stream().allMatch(allowed);
     }
 
     private static boolean canMark(View view, String column) {

@@ -1,18 +1,28 @@
 package keensparrow.core.expression;
 
-import java.math.BigDecimal;
-import java.util.ArrayList;
-import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import keensparrow.core.column.Bits;
 import keensparrow.core.column.Column;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.column.DoubleColumn;
+import keensparrow.core.column.LongColumn;
+import keensparrow.core.column.LongList;
+import keensparrow.core.column.Narrow;
+import keensparrow.core.column.TextBuilder;
+import keensparrow.core.column.YesNoColumn;
 import keensparrow.core.error.ErrorCode;
-import keensparrow.core.error.Nearest;
 import keensparrow.core.error.UserException;
-import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Table;
 
-/** Computes columns from expressions. */
+/** Computes columns and conditions from expressions. */
 public final class Expressions {
+    /** Functions over many rows, by their names in lower case. */
+    public static final Set<String> AGGREGATES =
+            Set.of("sum", "avg", "min", "max", "count", "median", "stddev", "stddev_samp");
+
     private static final int LONGEST = 4000;
+    private static final int BLOCK = 4096;
 
     private Expressions() {}
 
@@ -26,53 +36,125 @@ public final class Expressions {
     }
 
     /**
-     * A number for each row: a whole or exact decimal column where it can be kept exactly, else of doubles. A row is
-     * blank when a value it needs is, and when it divides by zero.
+     * A value for each row. Numbers are a whole or exact decimal column where they can be kept exactly, else doubles. A
+     * row is blank when a value it needs is, and when it divides by zero.
      *
      * @throws UserException EXPRESSION_SYNTAX; COLUMN_NOT_FOUND and TYPE_MISMATCH with the place
      */
     public static Column compute(String text, Table table) {
-        Operand result = evaluate(parse(text), table);
-        return result.column(table.rowCount());
+        Expression expression = parse(text);
+        try {
+            return column(new Binder(table, true).bind(expression), table.rowCount(), expression);
+        } catch (NumberNodes.BeyondLong e) {
+            return column(new Binder(table, false).bind(expression), table.rowCount(), expression);
+        }
     }
 
-    private static Operand evaluate(Expression expression, Table table) {
-        if (expression instanceof Expression.Literal literal) {
-            return Operand.constant(literal.value());
-        }
-        if (expression instanceof Expression.ColumnName name) {
-            return Operand.of(numbers(name, table));
-        }
-        if (expression instanceof Expression.Negative negative) {
-            return Operand.constant(BigDecimal.ZERO)
-                    .with(Expression.Operator.SUBTRACT, evaluate(negative.of(), table), table.rowCount());
-        }
-        Expression.Arithmetic both = (Expression.Arithmetic) expression;
-        return evaluate(both.left(), table).with(both.operator(), evaluate(both.right(), table), table.rowCount());
+    /**
+     * A condition ready for a table.
+     *
+     * @throws UserException as {@link #compute}, and TYPE_MISMATCH when it is no condition
+     */
+    public static Condition condition(String text, Table table) {
+        Expression expression = parse(text);
+        Node exact = new Binder(table, true).truth(expression);
+        Node approximate = new Binder(table, false).truth(expression);
+        return (from, count) -> {
+            Vector values;
+            try {
+                values = exact.at(from, count);
+            } catch (NumberNodes.BeyondLong e) {
+                values = approximate.at(from, count);
+            }
+            boolean[] holds = new boolean[count];
+            for (int i = 0; i < count; i++) {
+                holds[i] = !values.blank[i] && values.longs[i] == 1;
+            }
+            return holds;
+        };
     }
 
-    private static Column numbers(Expression.ColumnName name, Table table) {
-        ColumnInfo info = table.schema().find(name.name()).orElseThrow(() -> unknown(name, table));
-        if (!info.type().isNumber()) {
-            throw new UserException(
-                    ErrorCode.TYPE_MISMATCH,
-                    UserException.quote(info.label()) + " holds " + info.type().label()
-                            + ", and one can only calculate with numbers.",
-                    name.span());
-        }
-        return table.column(info.name());
+    private static Column column(Node node, int rows, Expression expression) {
+        return switch (node.kind()) {
+            case NUMBER -> node.scale() == Node.DOUBLES ? doubles(node, rows) : longs(node, rows, number(node));
+            case DATE -> longs(node, rows, ColumnType.DATE);
+            case DATE_TIME -> longs(node, rows, ColumnType.DATE_TIME);
+            case TEXT -> texts(node, rows);
+            case TRUTH -> truths(node, rows);
+            case NOTHING -> throw Binder.mismatch("This is blank in every row.", expression.span());
+        };
     }
 
-    private static UserException unknown(Expression.ColumnName name, Table table) {
-        List<String> names = new ArrayList<>();
-        for (ColumnInfo info : table.schema().columns()) {
-            if (info.type().isNumber()) {
-                names.add(info.name());
+    private static ColumnType number(Node node) {
+        return node.scale() == 0 ? ColumnType.WHOLE : ColumnType.DECIMAL;
+    }
+
+    /** Takes in the values of one block. */
+    private interface Block {
+        void take(int from, Vector values);
+    }
+
+    private static void each(Node node, int rows, Block block) {
+        for (int from = 0; from < rows; from += BLOCK) {
+            block.take(from, node.at(from, Math.min(BLOCK, rows - from)));
+        }
+    }
+
+    private static LongList list(Node node, int rows) {
+        LongList list = new LongList();
+        each(node, rows, (from, values) -> {
+            for (int i = 0; i < values.count(); i++) {
+                if (values.blank[i]) {
+                    list.addBlank();
+                } else {
+                    list.add(values.longs[i]);
+                }
+            }
+        });
+        return list;
+    }
+
+    private static Column longs(Node node, int rows, ColumnType type) {
+        LongList list = list(node, rows);
+        long[] present = list.presence();
+        return new LongColumn(type, node.scale(), list.drain(), present);
+    }
+
+    private static Column truths(Node node, int rows) {
+        LongList list = list(node, rows);
+        long[] present = list.presence();
+        Narrow values = list.drain();
+        long[] yes = new long[Bits.words(rows)];
+        for (int row = 0; row < rows; row++) {
+            if (values.get(row) == 1) {
+                Bits.set(yes, row);
             }
         }
-        return new UserException(
-                ErrorCode.COLUMN_NOT_FOUND,
-                "There is no column " + UserException.quote(name.name()) + " here." + Nearest.hint(name.name(), names),
-                name.span());
+        return new YesNoColumn(rows, yes, present);
+    }
+
+    private static Column doubles(Node node, int rows) {
+        double[] all = new double[rows];
+        long[] present = new long[Bits.words(rows)];
+        each(node, rows, (from, values) -> {
+            double[] doubles = Objects.requireNonNull(values.doubles);
+            for (int i = 0; i < values.count(); i++) {
+                if (!values.blank[i]) {
+                    all[from + i] = doubles[i];
+                    Bits.set(present, from + i);
+                }
+            }
+        });
+        return new DoubleColumn(all, present);
+    }
+
+    private static Column texts(Node node, int rows) {
+        TextBuilder builder = new TextBuilder();
+        each(node, rows, (from, values) -> {
+            for (int i = 0; i < values.count(); i++) {
+                builder.add(values.blank[i] ? null : values.texts[i]);
+            }
+        });
+        return builder.build();
     }
 }

@@ -2,11 +2,16 @@ package keensparrow.core.sentence;
 
 import java.util.ArrayList;
 import java.util.List;
+import keensparrow.core.filter.Anywhere;
 import keensparrow.core.filter.Between;
+import keensparrow.core.filter.Box;
 import keensparrow.core.filter.Containing;
 import keensparrow.core.filter.During;
 import keensparrow.core.filter.Filter;
+import keensparrow.core.filter.HasAll;
+import keensparrow.core.filter.NamedPeriod;
 import keensparrow.core.filter.OneOf;
+import keensparrow.core.filter.Where;
 import keensparrow.core.table.Schema;
 
 /** Filters in words. */
@@ -15,12 +20,18 @@ public final class FilterSentences {
 
     /** A phrase for the reading line: {@code route is Vienna–Hamburg or 3 more}. */
     public static String phrase(Filter filter, Schema schema) {
-        return Wording.inline(schema.label(filter.column())) + " " + condition(filter)
-                + (schema.has(filter.column()) ? "" : " (this column is gone)");
+        String second = filter instanceof Box box
+                ? " and " + Wording.inline(schema.label(box.up().column())) + " " + range(box.up())
+                : "";
+        return Wording.inline(subject(filter, schema)) + " " + condition(filter) + second
+                + (filter.columns().stream().allMatch(schema::has) ? "" : " (this column is gone)");
     }
 
     /** A whole sentence, with what becomes of blanks. */
     public static String sentence(Filter filter, Schema schema) {
+        if (!(filter instanceof OneOf || filter instanceof Between || filter instanceof During)) {
+            return Wording.capital(phrase(filter, schema)) + ".";
+        }
         String label = Wording.capital(schema.label(filter.column()));
         String blanks = filter instanceof Between between
                 ? blanks(between.blanks())
@@ -46,7 +57,32 @@ public final class FilterSentences {
         if (filter instanceof During during) {
             return Wording.period(during.from(), during.to()) + (during.blanks() ? " or blank" : "");
         }
+        if (filter instanceof HasAll all) {
+            return "has all of " + Wording.all(all.tags());
+        }
+        if (filter instanceof NamedPeriod period) {
+            return "in " + period.name().label() + (period.blanks() ? " or blank" : "");
+        }
+        if (filter instanceof Box box) {
+            return range(box.across());
+        }
+        if (filter instanceof Anywhere anywhere) {
+            return "contains “" + anywhere.text() + "”";
+        }
+        if (filter instanceof Where) {
+            return "holds";
+        }
         return "contains “" + ((Containing) filter).text() + "”";
+    }
+
+    /** What the condition is about: the column by its label, of several all of them, or an expression as written. */
+    private static String subject(Filter filter, Schema schema) {
+        if (filter instanceof Where where) {
+            return where.expression();
+        }
+        return filter instanceof Anywhere anywhere
+                ? Wording.either(anywhere.columns().stream().map(schema::label).toList())
+                : schema.label(filter.column());
     }
 
     private static String range(Between between) {

@@ -64,6 +64,14 @@ public final class Wording {
     }
 
     /** {@code May to Aug 2026} where both ends are those of months, else days; open ends are said. */
+    /** {@code crew, signalling and weather}. */
+    public static String all(List<String> values) {
+        int last = values.size() - 1;
+        return last < 1
+                ? String.join("", values)
+                : String.join(", ", values.subList(0, last)) + " and " + values.get(last);
+    }
+
     public static String period(@Nullable LocalDate from, @Nullable LocalDate to) {
         if (from == null) {
             return to == null ? "any" : "up to " + day(to);

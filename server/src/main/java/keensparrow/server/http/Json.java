@@ -11,11 +11,19 @@ import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.fasterxml.jackson.databind.jsontype.NamedType;
 import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
+import keensparrow.core.filter.Anywhere;
 import keensparrow.core.filter.Between;
+import keensparrow.core.filter.Box;
 import keensparrow.core.filter.Containing;
 import keensparrow.core.filter.During;
 import keensparrow.core.filter.Filter;
+import keensparrow.core.filter.HasAll;
+import keensparrow.core.filter.NamedPeriod;
 import keensparrow.core.filter.OneOf;
+import keensparrow.core.filter.Where;
+import keensparrow.core.group.ByBins;
+import keensparrow.core.group.ByExpression;
+import keensparrow.core.group.ByPart;
 import keensparrow.core.group.ByTime;
 import keensparrow.core.group.ByValue;
 import keensparrow.core.group.Grouping;
@@ -49,6 +57,11 @@ public final class Json {
                     new NamedType(Between.class, "between"),
                     new NamedType(During.class, "during"),
                     new NamedType(Containing.class, "containing"),
+                    new NamedType(HasAll.class, "hasAll"),
+                    new NamedType(NamedPeriod.class, "namedPeriod"),
+                    new NamedType(Anywhere.class, "anywhere"),
+                    new NamedType(Box.class, "box"),
+                    new NamedType(Where.class, "where"),
                     new NamedType(Relabel.class, "relabel"),
                     new NamedType(Retype.class, "retype"),
                     new NamedType(SetRole.class, "setRole"),
@@ -57,6 +70,9 @@ public final class Json {
                     new NamedType(Compute.class, "compute"),
                     new NamedType(ByValue.class, "byValue"),
                     new NamedType(ByTime.class, "byTime"),
+                    new NamedType(ByPart.class, "byPart"),
+                    new NamedType(ByBins.class, "byBins"),
+                    new NamedType(ByExpression.class, "byExpression"),
                     new NamedType(Question.Groups.class, "groups"),
                     new NamedType(Question.Rows.class, "rows"),
                     new NamedType(Question.ValueCounts.class, "valueCounts"),

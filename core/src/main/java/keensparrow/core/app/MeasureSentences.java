@@ -1,0 +1,68 @@
+package keensparrow.core.app;
+
+import java.math.BigDecimal;
+import keensparrow.core.aggregate.Aggregate;
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.sentence.Wording;
+import keensparrow.core.table.Schema;
+import org.jspecify.annotations.Nullable;
+
+/** Measures as phrases. */
+final class MeasureSentences {
+    private static final int TEENS_FROM = 11;
+    private static final int TEENS_TO = 13;
+
+    private MeasureSentences() {}
+
+    static String of(Measure measure, String noun, Schema schema) {
+        String plain = plain(measure, noun, schema);
+        return measure.derived() == null
+                ? plain
+                : plain + ", " + measure.derived().label();
+    }
+
+    private static String plain(Measure measure, String noun, Schema schema) {
+        String expression = measure.expression();
+        if (measure.aggregate() == Aggregate.FORMULA) {
+            return String.valueOf(expression);
+        }
+        if (measure.aggregate() == Aggregate.ROWS || (measure.column() == null && expression == null)) {
+            return "number of " + noun;
+        }
+        String label = expression != null ? expression : label(measure.column(), schema);
+        return switch (measure.aggregate()) {
+            case FILLED -> "filled values of " + label;
+            case DISTINCT -> "distinct values of " + label;
+            case WEIGHTED_AVERAGE -> "average of " + label + " weighted by " + label(measure.with(), schema);
+            case RATIO -> "sum of " + label + " per " + label(measure.with(), schema);
+            case FIRST, LAST -> measure.aggregate().label() + " " + label + " by " + label(measure.with(), schema);
+            case PERCENTILE -> ordinal(measure.percent()) + " percentile of " + label;
+            default -> measure.aggregate().label() + " of " + label;
+        };
+    }
+
+    private static String label(@Nullable String column, Schema schema) {
+        return column == null
+                ? "no column"
+                : Wording.inline(schema.label(column)) + (schema.has(column) ? "" : " (this column is gone)");
+    }
+
+    /** {@code 95th}, {@code 1st}, {@code 99.9th}. */
+    private static String ordinal(@Nullable BigDecimal number) {
+        if (number == null) {
+            return "no";
+        }
+        BigDecimal plain = number.stripTrailingZeros();
+        int rest = plain.scale() > 0 ? 0 : plain.intValue() % 100;
+        boolean teen = rest >= TEENS_FROM && rest <= TEENS_TO;
+        String ending = teen
+                ? "th"
+                : switch (rest % 10) {
+                    case 1 -> "st";
+                    case 2 -> "nd";
+                    case 3 -> "rd";
+                    default -> "th";
+                };
+        return plain.toPlainString() + ending;
+    }
+}
