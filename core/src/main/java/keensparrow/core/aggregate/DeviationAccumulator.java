@@ -131,8 +131,8 @@ final class DeviationAccumulator implements Accumulator {
             BigInteger squared =
                     wholeSquares.of(group).multiply(BigInteger.valueOf(n)).subtract(sum.multiply(sum));
             BigDecimal variance = new BigDecimal(squared, 2 * ((LongColumn) column).scale())
-                    .divide(BigDecimal.valueOf(n).multiply(BigDecimal.valueOf(n - 1)), MathContext.DECIMAL128);
-            return variance.sqrt(MathContext.DECIMAL64);
+                    .divide(BigDecimal.valueOf(n).multiply(BigDecimal.valueOf(n - 1)), MathContext.DECIMAL64);
+            return BigDecimal.valueOf(Math.sqrt(variance.doubleValue()));
         }
         double sum = sums.of(group);
         double variance = Math.max(0, (squares.of(group) - sum / n * sum) / (n - 1));

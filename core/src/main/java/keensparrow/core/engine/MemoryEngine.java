@@ -165,8 +165,8 @@ public final class MemoryEngine implements QueryEngine, Inputs {
         private void requireFew(Question.Groups groups) {
             if (groups.by().size() > Question.Groups.MOST_GROUPINGS
                     || groups.measures().isEmpty()
-                    || groups.orderBy() < 0
-                    || groups.orderBy() >= groups.measures().size()) {
+                    || groups.orderingMeasure() < 0
+                    || groups.orderingMeasure() >= groups.measures().size()) {
                 throw new UserException(
                         ErrorCode.INVALID_REQUEST,
                         "A question needs at least one measure, at most " + Question.Groups.MOST_GROUPINGS

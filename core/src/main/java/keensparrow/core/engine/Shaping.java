@@ -143,7 +143,11 @@ final class Shaping {
     private static Comparator<Integer> byValue(Cells cells, int measure, boolean largestFirst) {
         Comparator<BigDecimal> numbers = largestFirst ? Comparator.reverseOrder() : Comparator.naturalOrder();
         Comparator<@Nullable BigDecimal> blanksLast = Comparator.nullsLast(numbers);
-        return Comparator.<Integer, @Nullable BigDecimal>comparing(place -> cells.value(measure, place), blanksLast)
+        @Nullable BigDecimal[] values = new BigDecimal[cells.count()]; // worked out once, compared often
+        for (int place = 0; place < values.length; place++) {
+            values[place] = cells.value(measure, place);
+        }
+        return Comparator.<Integer, @Nullable BigDecimal>comparing(place -> values[place], blanksLast)
                 .thenComparing(Comparator.naturalOrder());
     }
 
@@ -181,7 +185,7 @@ final class Shaping {
             }
         }
         Answer.@Nullable Totals totals =
-                question.totals() || DerivedValues.needsTotals(measure.derived()) ? totals(m, shown) : null;
+                question.wantsTotals() || DerivedValues.needsTotals(measure.derived()) ? totals(m, shown) : null;
         List<@Nullable BigDecimal> made = measure.derived() == null
                 ? values
                 : DerivedValues.of(
@@ -191,7 +195,7 @@ final class Shaping {
                         directions.get(0).isTime(),
                         shown.get(1).size() * shown.get(2).size(),
                         totals);
-        return new Answer.MeasureValues(typeOf(measure), made, error, question.totals() ? totals : null);
+        return new Answer.MeasureValues(typeOf(measure), made, error, question.wantsTotals() ? totals : null);
     }
 
     private int cell(int a, int s, int p) {
@@ -254,7 +258,7 @@ final class Shaping {
         }
         boolean byValue = question.order() != Question.Order.LABEL && !direction.isOrdered();
         if (number == 0 && byValue) {
-            places.sort(byValue(alone, question.orderBy(), question.order() == Question.Order.LARGEST_FIRST));
+            places.sort(byValue(alone, question.orderingMeasure(), question.order() == Question.Order.LARGEST_FIRST));
         } else if (direction.merged == 0 || number == 0) {
             places.sort(Comparator.comparing(direction::group));
         }

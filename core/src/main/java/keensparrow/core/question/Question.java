@@ -12,16 +12,31 @@ public sealed interface Question {
      *
      * @param by groupings: the first along the axis, the second splits it, the third makes a panel for each value
      * @param measures at least one; the first ranks the groups that are kept
-     * @param orderBy number of the measure that orders the groups
-     * @param totals whether the totals of all groups and of each direction are wanted
+     * @param orderBy number of the measure that orders the groups; the first when null
+     * @param totals whether the totals of all groups and of each direction are wanted; not when null
      */
-    record Groups(List<Grouped> by, List<Measure> measures, Order order, int orderBy, boolean totals)
-            implements Question {
+    record Groups(
+            List<Grouped> by,
+            List<Measure> measures,
+            Order order,
+            @Nullable Integer orderBy,
+            @Nullable Boolean totals) implements Question {
         public static final int MOST_GROUPINGS = 3;
 
         public Groups {
             by = List.copyOf(by);
             measures = List.copyOf(measures);
+            orderBy = orderBy == null ? Integer.valueOf(0) : orderBy; // the same question either way
+            totals = totals != null && totals;
+        }
+
+        /** Number of the measure that orders the groups. */
+        public int orderingMeasure() {
+            return orderBy == null ? 0 : orderBy;
+        }
+
+        public boolean wantsTotals() {
+            return totals != null && totals;
         }
 
         public Groups(List<Grouped> by, List<Measure> measures, Order order) {
