@@ -35,20 +35,41 @@ class ExpressionsTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '>', textBlock = """
-                    a + b                 > 10 | 10 | blank
-                    a - b * 2             > -2 | 10 | blank
-                    (a - b) * 2           > 4 | 20 | blank
-                    -a                    > -6 | -10 | blank
-                    - - b                 > 4 | 0 | 3
-                    a / b                 > 1.5 | blank | blank
-                    money * 10            > 1.00 | 12.50 | 20.00
-                    money + 0.001         > 0.101 | 1.251 | 2.001
-                    "money" * "money"     > 0.0100 | 1.5625 | 4.0000
-                    1                     > 1 | 1 | 1
-                    2.50 - 0.5            > 2.0 | 2.0 | 2.0
-                    b / 0                 > blank | blank | blank
-                    .5 * b                > 2.0 | 0.0 | 1.5
+    @CsvSource(delimiter = '~', quoteCharacter = '`', textBlock = """
+                    a + b                 ~ 10 | 10 | blank
+                    a - b * 2             ~ -2 | 10 | blank
+                    (a - b) * 2           ~ 4 | 20 | blank
+                    -a                    ~ -6 | -10 | blank
+                    - - b                 ~ 4 | 0 | 3
+                    a / b                 ~ 1.5 | blank | blank
+                    money * 10            ~ 1.00 | 12.50 | 20.00
+                    money + 0.001         ~ 0.101 | 1.251 | 2.001
+                    "money" * "money"     ~ 0.0100 | 1.5625 | 4.0000
+                    1                     ~ 1 | 1 | 1
+                    2.50 - 0.5            ~ 2.0 | 2.0 | 2.0
+                    b / 0                 ~ blank | blank | blank
+                    .5 * b                ~ 2.0 | 0.0 | 1.5
+                    a > 6                 ~ no | yes | blank
+                    a = 6 or b = 3        ~ yes | no | yes
+                    a = 6 and b = 3       ~ no | no | blank
+                    not a <> 6            ~ yes | no | blank
+                    a is null             ~ no | no | yes
+                    a is not null         ~ yes | yes | no
+                    b in (0, 4, null)     ~ yes | yes | blank
+                    b not in (0, 4)       ~ no | no | yes
+                    b between 1 and 3     ~ no | no | yes
+                    case when a > 6 then 'much' when b = 4 then name end ~ x | much | blank
+                    case b when 0 then money else a end ~ 6.00 | 1.25 | blank
+                    coalesce(a, b, 1)     ~ 6 | 10 | 3
+                    nullif(b, 0)          ~ 4 | blank | 3
+                    a / nullif(b, 0)      ~ 1.5 | blank | blank
+                    abs(b - 4)            ~ 0 | 4 | 1
+                    round(money * 1.5, 1) ~ 0.2 | 1.9 | 3.0
+                    upper(name)           ~ X | Y | Z
+                    length('a''b')        ~ 3 | 3 | 3
+                    name < 'y'            ~ yes | no | no
+                    date '2026-02-01' > '2026-01-31' ~ yes | yes | yes
+                    timestamp '2026-02-01 06:00' = date '2026-02-01' ~ no | no | no
                     """)
     void computes(String expression, String expected) {
         assertThat(values(expression)).containsExactly(expected.split(" \\| "));
@@ -69,13 +90,19 @@ class ExpressionsTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '>', textBlock = """
-                    a +        > 3 > 3 > ends too early
-                    a b        > 2 > 3 > not expected
-                    (a         > 0 > 2 > closing parenthesis
-                    a $ b      > 2 > 3 > not expected
-                    "a         > 0 > 2 > closing double quote
-                    1.2.3      > 0 > 5 > is no number
+    @CsvSource(delimiter = '~', quoteCharacter = '`', textBlock = """
+                    a +        ~ 3 ~ 3 ~ ends too early
+                    a b        ~ 2 ~ 3 ~ not expected
+                    (a         ~ 0 ~ 2 ~ closing parenthesis
+                    a $ b      ~ 2 ~ 3 ~ not expected
+                    "a         ~ 0 ~ 2 ~ closing double quote
+                    1.2.3      ~ 0 ~ 5 ~ is no number
+                    'a         ~ 0 ~ 2 ~ closing single quote
+                    a and      ~ 5 ~ 5 ~ ends too early
+                    case a end ~ 7 ~ 8 ~ not expected
+                    a is 3     ~ 5 ~ 6 ~ not expected
+                    round(a    ~ 0 ~ 7 ~ closing parenthesis
+                    date '1'   ~ 0 ~ 8 ~ is no date
                     """)
     void errorsSayWhere(String expression, int from, int to, String message) {
         assertThatThrownBy(() -> Expressions.parse(expression)).isInstanceOfSatisfying(UserException.class, e -> {

@@ -53,6 +53,62 @@ class FilterTest {
     }
 
     @Test
+    void allOfSeveralTags() {
+        assertThat(rows(new HasAll("tags", List.of("signalling", "weather")))).contains(4);
+        assertThat(rows(new HasAll("tags", List.of("signalling", "nothing")))).isEmpty();
+        assertThat(rows(new HasAll("tags", List.of("weather")))).isEqualTo(rows(OneOf.of("tags", "weather")));
+        assertThatThrownBy(() -> rows(new HasAll("route", List.of("x")))).hasMessageContaining("lists of tags");
+    }
+
+    @Test
+    void namedPeriodsCountFromTheLatestDate() {
+        Table dates = TextRows.table(
+                "day,n\n2025-11-30,1\n2025-12-31,2\n2026-01-01,3\n2026-02-27,4\n2026-02-28,5\n,6\n2024-02-29,7\n");
+        assertThat(rows(dates, NamedPeriod.Name.LAST_7_DAYS)).containsExactly(3, 4);
+        assertThat(rows(dates, NamedPeriod.Name.THIS_MONTH)).containsExactly(3, 4);
+        assertThat(rows(dates, NamedPeriod.Name.MONTH_BEFORE)).containsExactly(2);
+        assertThat(rows(dates, NamedPeriod.Name.THIS_QUARTER)).containsExactly(2, 3, 4);
+        assertThat(rows(dates, NamedPeriod.Name.QUARTER_BEFORE)).containsExactly(0, 1);
+        assertThat(rows(dates, NamedPeriod.Name.THIS_YEAR)).containsExactly(2, 3, 4);
+        assertThat(rows(dates, NamedPeriod.Name.YEAR_BEFORE)).containsExactly(0, 1);
+        assertThat(rows(dates, NamedPeriod.Name.LAST_12_MONTHS)).containsExactly(0, 1, 2, 3, 4);
+        assertThat(rows(dates, NamedPeriod.Name.LAST_90_DAYS)).containsExactly(1, 2, 3, 4);
+        assertThat(rows(dates, NamedPeriod.Name.LAST_30_DAYS)).containsExactly(3, 4);
+    }
+
+    private static int[] rows(Table table, NamedPeriod.Name name) {
+        return new NamedPeriod("day", name, false).select(table).toArray();
+    }
+
+    @Test
+    void aBoxNeedsBothRanges() {
+        int[] both = rows(new Box(Between.of("delay", "0", "20"), Between.of("fare", "5", "50")));
+        for (int row : both) {
+            assertThat(rows(Between.of("delay", "0", "20"))).contains(row);
+            assertThat(rows(Between.of("fare", "5", "50"))).contains(row);
+        }
+        assertThat(both).contains(4).doesNotContain(3);
+    }
+
+    @Test
+    void aTextIsFoundInAnyColumnAsItIsWritten() {
+        assertThat(rows(new Anywhere(List.of("route", "delay", "fare"), "99.9")))
+                .containsExactly(3);
+        assertThat(rows(new Anywhere(List.of("route", "date"), "2026-03-01"))).containsExactly(4);
+        assertThat(rows(new Anywhere(List.of("route"), "ZÜR"))).contains(4);
+        assertThat(rows(new Anywhere(List.of("late"), "yes"))).contains(4);
+    }
+
+    @Test
+    void aConditionHoldsOnlyWhereItIsKnown() {
+        assertThat(rows(new Where("delay > 5"))).contains(4);
+        assertThat(rows(new Where("not (delay > 5)"))).contains(3);
+        assertThat(rows(new Where("delay > 5 or not (delay > 5)")).length)
+                .isEqualTo(TABLE.rowCount() - TABLE.column("delay").blankCount());
+        assertThatThrownBy(() -> rows(new Where("delay + 1"))).hasMessageContaining("a condition is needed");
+    }
+
+    @Test
     void blankIsAValueThatCanBePicked() {
         assertThat(rows(new OneOf("route", List.of(), true, false))).containsExactly(2);
         assertThat(rows(new OneOf("delay", List.of("5"), true, false))).containsExactly(0, 1);
