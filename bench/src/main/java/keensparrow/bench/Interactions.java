@@ -75,7 +75,7 @@ public final class Interactions {
             Sql duck = new Sql(connection, true);
             Cost duckLoad = Cost.of(() -> duck.load(file));
             say("%-44s %9.2f s%n", "load into DuckDB, with enumerations", duckLoad.millis / 1000);
-            MemoryEngine engine = new MemoryEngine(table[0], workers);
+            MemoryEngine engine = new MemoryEngine(table[0], workers, 512L << 20);
             Cost first = Cost.of(() -> Page.ask(engine, Page.State.first(new Random(0))));
             say("%-44s %9.1f ms%n", "first page of a fresh process", first.millis);
             compare(engine, duck);
@@ -116,7 +116,9 @@ public final class Interactions {
     }
 
     private static void measure(MemoryEngine engine, Sql duck, Path h2File) throws Exception {
-        script(2, SCRIPT * 2, state -> Page.ask(engine, state)); // warms up
+        for (int round = 0; round < 40; round++) { // warms up
+            script(1000 + round, SCRIPT, state -> Page.ask(engine, state));
+        }
         List<Cost> firsts = new ArrayList<>();
         Costs ours = script(3, SCRIPT * ROUNDS, state -> {
             Cost cost = new Cost();
@@ -124,7 +126,7 @@ public final class Interactions {
             firsts.add(cost);
         });
         ours.say("one interaction", null);
-        new Costs(firsts).say("  to its first answer", null);
+        new Costs(firsts).say("  to its headline figures", null);
         script(4, 3, duck::groupingSets);
         script(3, SCRIPT, duck::groupingSets).say("DuckDB, grouping sets", ours);
         script(3, SCRIPT, duck::results).say("DuckDB, one statement a result", ours);
@@ -190,7 +192,7 @@ public final class Interactions {
                     }
                     cost.millis = (System.nanoTime() - start) / 1e6;
                     costs.add(cost);
-                    state = state.next(random);
+                    state = state.clicked(random);
                 }
             });
             threads.add(thread);

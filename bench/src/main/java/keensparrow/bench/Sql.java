@@ -36,7 +36,7 @@ final class Sql {
             if (!duck) {
                 statement.execute("create table departure as select "
                         + columns.replaceAll("cast\\((\"[^\"]+\") as", "cast(nullif($1, '') as") + " from csvread('"
-                        + file + "')");
+                        + file + "', null, 'caseSensitiveColumnNames=true')");
                 for (String column : List.of("route", "delay", "on_day")) {
                     statement.execute("create index on departure (" + column + ")");
                 }
@@ -86,44 +86,31 @@ final class Sql {
         try (Statement statement = connection.createStatement()) {
             results.put("figures", groups(statement, 0, "select count(*), sum(revenue), avg(delay)" + all));
             results.put("bars", groups(statement, 1, bars(all)));
-            results.put(
-                    "lines",
-                    groups(
-                            statement,
-                            2,
-                            "select " + week() + " w, booking_channel, avg(delay)" + all + "group by 1, 2"));
-            results.put(
-                    "histogram",
-                    groups(statement, 1, "select " + bin("passengers") + " b, count(*)" + all + "group by 1"));
+            results.put("lines", groups(statement, 2, by("avg(delay)", all, week(), "booking_channel")));
+            results.put("histogram", groups(statement, 1, by("count(*)", all, bin("passengers"))));
             results.put("rows", rows(statement, all));
-            results.put(
-                    "twoWay", groups(statement, 2, "select country, coach_class, count(*)" + all + "group by 1, 2"));
+            results.put("twoWay", groups(statement, 2, by("count(*)", all, "country", "coach_class")));
             for (String column : Page.CATEGORIES) {
-                results.put(
-                        "count:" + column,
-                        groups(statement, 1, "select " + column + ", count(*)" + all + "group by 1"));
+                results.put("count:" + column, groups(statement, 1, by("count(*)", all, column)));
             }
-            results.put("count:berths", groups(statement, 1, "select berths, count(*)" + all + "group by 1"));
-            results.put(
-                    "count:route",
-                    groups(statement, 1, "select route, count(*)" + where(state, "route") + "group by 1"));
-            results.put(
-                    "count:delay",
-                    groups(
-                            statement,
-                            1,
-                            "select " + bin("delay") + " b, count(*)" + where(state, "delay") + "group by 1"));
-            results.put(
-                    "count:date",
-                    groups(statement, 1, "select " + month() + " m, count(*)" + where(state, "date") + "group by 1"));
+            results.put("count:berths", groups(statement, 1, by("count(*)", all, "berths")));
+            results.put("count:route", groups(statement, 1, by("count(*)", where(state, "route"), "route")));
+            results.put("count:delay", groups(statement, 1, by("count(*)", where(state, "delay"), bin("delay"))));
+            results.put("count:date", groups(statement, 1, by("count(*)", where(state, "date"), month())));
         }
         return results;
     }
 
+    private static String by(String measure, String where, String... groups) {
+        String keys = String.join(", ", groups);
+        return "select " + keys + ", " + measure + where + "group by " + keys;
+    }
+
     private static String bars(String all) {
-        return "with s as (select route, sum(revenue) r" + all + "group by 1), n as (select route, r,"
-                + " row_number() over (order by r desc) p, count(*) over () c from s)"
-                + " select case when p <= 5 or c <= 6 then cast(route as varchar) else 'Other' end g, sum(r) from n group by 1";
+        return "with s as (select route, sum(revenue) r" + all + "group by route), n as (select route, r,"
+                + " row_number() over (order by r desc) p, count(*) over () c from s), g as (select"
+                + " case when p <= 5 or c <= 6 then cast(route as varchar) else 'Other' end g, r from n)"
+                + " select g, sum(r) from g group by g";
     }
 
     /** The results that share their rows in one statement with grouping sets. */
@@ -139,9 +126,9 @@ final class Sql {
                             + " (w, booking_channel), (b), (country, coach_class), (coach_class), (booking_channel), (country),"
                             + " (origin), (berths))");
             rows(statement, all);
-            drain(statement, "select route, count(*)" + where(state, "route") + "group by 1");
-            drain(statement, "select " + bin("delay") + " b, count(*)" + where(state, "delay") + "group by 1");
-            drain(statement, "select " + month() + " m, count(*)" + where(state, "date") + "group by 1");
+            drain(statement, by("count(*)", where(state, "route"), "route"));
+            drain(statement, by("count(*)", where(state, "delay"), bin("delay")));
+            drain(statement, by("count(*)", where(state, "date"), month()));
         }
     }
 

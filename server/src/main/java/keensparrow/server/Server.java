@@ -26,6 +26,7 @@ import keensparrow.server.job.JobRoutes;
 import keensparrow.server.job.Jobs;
 import keensparrow.server.publish.PublishRoutes;
 import keensparrow.server.publish.PublishService;
+import keensparrow.server.publish.WarmUp;
 import keensparrow.server.source.QueryService;
 import keensparrow.server.source.SourceRoutes;
 import keensparrow.server.store.DataFolder;
@@ -88,7 +89,7 @@ public final class Server implements AutoCloseable {
         Javalin web = listen(settings, api, Json.mapper());
         Server server = new Server(web, jobs, database, folder);
         server.offerSetup(accounts, settings.host());
-        datasets.warmUp();
+        new WarmUp(publishing, datasets).start();
         return server;
     }
 

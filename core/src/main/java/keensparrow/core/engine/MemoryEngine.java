@@ -7,14 +7,19 @@ import java.util.Set;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import keensparrow.core.aggregate.Accumulator;
+import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Inputs;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.column.Column;
+import keensparrow.core.column.TextColumn;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.expression.Expressions;
 import keensparrow.core.filter.Anywhere;
 import keensparrow.core.filter.Filter;
+import keensparrow.core.filter.OneOf;
+import keensparrow.core.filter.RowTest;
+import keensparrow.core.group.ByValue;
 import keensparrow.core.group.GroupKeys;
 import keensparrow.core.group.Grouping;
 import keensparrow.core.question.Answer;
@@ -31,22 +36,23 @@ import org.jspecify.annotations.Nullable;
  * several threads.
  */
 public final class MemoryEngine implements QueryEngine, Inputs {
-    private static final long ROW_BYTES = 64L << 20;
-    private static final long TALLY_BYTES = 64L << 20;
-    private static final long ANSWER_BYTES = 32L << 20;
-    private static final long KEY_BYTES = 256L << 20;
+    private static final long KEPT_BYTES = 256L << 20;
+    private static final int SHARES = 16; // of what may be kept
+    private static final int FEW_ROWS = 1 << 14;
 
     private final Table table;
     private final Workers workers;
     private final RowPages pages;
     private final FilterShapes filterShapes;
     private final Recent recent = new Recent();
-    private final Lru<Filter, RowSet> filterRows = new Lru<>(ROW_BYTES, set -> 8L * set.words().length);
-    private final Lru<Set<Filter>, RowSet> passing = new Lru<>(ROW_BYTES, set -> 8L * set.words().length);
-    private final Lru<Counted, Part> parts = new Lru<>(TALLY_BYTES, MemoryEngine::weight);
-    private final Lru<Asked, Answer> answers = new Lru<>(ANSWER_BYTES, Weights::of);
-    private final Lru<Grouping, GroupKeys> keys = new Lru<>(KEY_BYTES, kept -> 256 + kept.sizeBytes());
-    private final Lru<String, Column> computed = new Lru<>(KEY_BYTES, Column::sizeBytes);
+    private final Lru<Filter, RowSet> filterRows;
+    private final Lru<Set<Filter>, RowSet> passing;
+    private final Lru<Counted, Part> parts;
+    private final Lru<Asked, Answer> answers;
+    private final Lru<Grouping, GroupKeys> keys;
+    private final Lru<String, Column> computed;
+    private final Lru<Grouping, SlotBits> bits;
+    private final long mostBitBytes;
 
     /** What was counted under which filters. */
     record Counted(Object what, Set<Filter> filters) {}
@@ -55,13 +61,23 @@ public final class MemoryEngine implements QueryEngine, Inputs {
 
     /** On one thread. */
     public MemoryEngine(Table table) {
-        this(table, new Workers(1));
+        this(table, new Workers(1), KEPT_BYTES);
     }
 
-    public MemoryEngine(Table table, Workers workers) {
+    /** @param keptBytes what may be kept to answer sooner, besides the table */
+    public MemoryEngine(Table table, Workers workers, long keptBytes) {
         this.table = table;
         this.workers = workers;
-        this.pages = new RowPages(table);
+        long share = keptBytes / SHARES;
+        this.filterRows = new Lru<>(2 * share, set -> 8L * set.words().length);
+        this.passing = new Lru<>(share, set -> 8L * set.words().length);
+        this.parts = new Lru<>(3 * share, MemoryEngine::weight);
+        this.answers = new Lru<>(share, Weights::of);
+        this.keys = new Lru<>(2 * share, kept -> 256 + kept.sizeBytes());
+        this.computed = new Lru<>(share, Column::sizeBytes);
+        this.mostBitBytes = 4 * share;
+        this.bits = new Lru<>(mostBitBytes, SlotBits::sizeBytes);
+        this.pages = new RowPages(table, 2 * share);
         this.filterShapes = new FilterShapes(table);
     }
 
@@ -229,7 +245,36 @@ public final class MemoryEngine implements QueryEngine, Inputs {
         for (Measure measure : shape.measures()) {
             measures.add(measure.start(this, Tally.capacity(by), most));
         }
-        return new Tally(by, measures);
+        boolean rowsOnly = shape.by().size() == 1
+                && shape.measures().stream().allMatch(measure -> measure.aggregate() == Aggregate.ROWS);
+        return new Tally(by, measures, rowsOnly ? bits(shape.by().get(0), by.get(0)) : null);
+    }
+
+    /** Bits by slot where they are worth their memory. */
+    private @Nullable SlotBits bits(Grouping grouping, GroupKeys slots) {
+        boolean worthIt = table.rowCount() >= FEW_ROWS
+                && slots.slots() <= SlotBits.MOST_SLOTS
+                && SlotBits.bytesFor(slots, table.rowCount()) <= mostBitBytes / 4;
+        return worthIt ? bits.get(grouping, () -> SlotBits.of(slots, table.rowCount(), workers)) : null;
+    }
+
+    /** A filter made ready: by the bits of its values where they are there, else by looking at the rows. */
+    RowTest test(Filter filter) {
+        if (filter instanceof OneOf oneOf && table.column(oneOf.column()) instanceof TextColumn text) {
+            Grouping grouping = new ByValue(oneOf.column());
+            SlotBits known = bits.find(grouping);
+            if (known != null) {
+                boolean[] wanted = new boolean
+                        [keys.get(grouping, () -> grouping.keys(table)).slots()];
+                for (int slot = 0; slot < wanted.length; slot++) {
+                    boolean picked =
+                            slot < text.dictionarySize() ? oneOf.values().contains(text.text(slot)) : oneOf.blank();
+                    wanted[slot] = picked != oneOf.exclude();
+                }
+                return known.rowsIn(wanted);
+            }
+        }
+        return filter.test(table);
     }
 
     Lru<Counted, Part> parts() {
@@ -283,6 +328,7 @@ public final class MemoryEngine implements QueryEngine, Inputs {
                 + answers.weight()
                 + keys.weight()
                 + computed.weight()
+                + bits.weight()
                 + pages.sizeBytes();
     }
 }

@@ -104,6 +104,7 @@ final class Pass {
         private final Batch passing = new Batch();
         private final boolean[] only = new boolean[all];
         private final long[] mask = new long[Masks.WORDS];
+        private final long[] picked = new long[Masks.WORDS];
 
         Lane() {
             for (Task task : tasks) {
@@ -161,24 +162,35 @@ final class Pass {
         private void take(long[] words, int from, int to, Batch batch, List<Part> into) {
             Delta changed = delta;
             if (changed == null) {
-                batch.fill(words, to - from, from << 6);
-                if (batch.size() > 0) {
-                    for (Part part : into) {
-                        part.add(batch);
-                    }
-                }
+                take(words, from, to, batch, into, 1);
                 return;
             }
-            long[] some = new long[to - from];
-            if (pick(words, changed.now, changed.before, from, to, some)) {
-                batch.fill(some, to - from, from << 6);
-                for (Part part : into) {
-                    part.add(batch);
-                }
+            pick(words, changed.now, changed.before, from, to, picked);
+            take(picked, from, to, batch, into, 1);
+            pick(words, changed.before, changed.now, from, to, picked);
+            take(picked, from, to, batch, into, -1);
+        }
+
+        private void take(long[] mask, int from, int to, Batch batch, List<Part> into, int sign) {
+            int count = 0;
+            for (int i = 0; i < to - from; i++) {
+                count += Long.bitCount(mask[i]);
             }
-            if (pick(words, changed.before, changed.now, from, to, some)) {
-                batch.fill(some, to - from, from << 6);
-                for (Part part : into) {
+            if (count == 0) {
+                return;
+            }
+            boolean numbered = false; // row numbers are made only when some part needs them
+            for (Part part : into) {
+                if (part.take(mask, count, from, to, sign)) {
+                    continue;
+                }
+                if (!numbered) {
+                    batch.fill(mask, to - from, from << 6);
+                    numbered = true;
+                }
+                if (sign > 0) {
+                    part.add(batch);
+                } else {
                     part.remove(batch);
                 }
             }
@@ -198,14 +210,11 @@ final class Pass {
         return words == null ? -1L : words[w];
     }
 
-    /** Of {@code words} the rows that pass one form of the changed condition and not the other; whether there are any. */
-    private static boolean pick(
+    /** Of {@code words} the rows that pass one form of the changed condition and not the other. */
+    private static void pick(
             long[] words, long @Nullable [] in, long @Nullable [] notIn, int from, int to, long[] out) {
-        long any = 0;
         for (int w = from; w < to; w++) {
             out[w - from] = words[w - from] & word(in, w) & ~word(notIn, w);
-            any |= out[w - from];
         }
-        return any != 0;
     }
 }

@@ -17,16 +17,16 @@ import org.jspecify.annotations.Nullable;
  * order: from then on a page costs the same at any depth.
  */
 final class RowPages {
-    private static final long CACHE_BYTES = 128L << 20;
-
     private final Table table;
-    private final Lru<List<Question.Sort>, int[]> orders = new Lru<>(CACHE_BYTES, order -> 4L * order.length);
-    private final Lru<Selected, int[]> selections = new Lru<>(CACHE_BYTES, order -> 4L * order.length);
+    private final Lru<List<Question.Sort>, int[]> orders;
+    private final Lru<Selected, int[]> selections;
 
     private record Selected(List<Question.Sort> sort, Set<Filter> filters) {}
 
-    RowPages(Table table) {
+    RowPages(Table table, long keptBytes) {
         this.table = table;
+        this.orders = new Lru<>(keptBytes / 2, order -> 4L * order.length);
+        this.selections = new Lru<>(keptBytes / 2, order -> 4L * order.length);
     }
 
     /** The rows given, which are the page asked for. */

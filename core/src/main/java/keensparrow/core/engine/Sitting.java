@@ -80,18 +80,20 @@ final class Sitting {
 
     /** Counts some of what is missing; whether nothing is missing afterwards. */
     boolean run(int stage) {
-        if (stage == 0) {
-            onlyChanged();
-            boolean split = engine.table().rowCount() > ONE_PASS
-                    && missing.values().stream().anyMatch(Need::first)
-                    && !missing.values().stream().allMatch(Need::first);
-            if (split) {
-                full(true);
-                return false;
-            }
-        }
-        full(false);
-        return true;
+        boolean split = stage == 0
+                && engine.table().rowCount() > ONE_PASS
+                && missing.values().stream().anyMatch(Need::first)
+                && !missing.values().stream().allMatch(Need::first);
+        onlyChanged(split);
+        full(split);
+        return !split;
+    }
+
+    private List<MemoryEngine.Counted> wanted(boolean firstOnly) {
+        return missing.keySet().stream()
+                .filter(counted -> !firstOnly
+                        || Objects.requireNonNull(missing.get(counted)).first())
+                .toList();
     }
 
     void end() {
@@ -105,10 +107,7 @@ final class Sitting {
     }
 
     private void full(boolean firstOnly) {
-        List<MemoryEngine.Counted> wanted = missing.keySet().stream()
-                .filter(counted -> !firstOnly
-                        || Objects.requireNonNull(missing.get(counted)).first())
-                .toList();
+        List<MemoryEngine.Counted> wanted = wanted(firstOnly);
         if (wanted.isEmpty()) {
             return;
         }
@@ -165,9 +164,7 @@ final class Sitting {
                     known != null
                             ? new Condition(filter, known)
                             : new Condition(
-                                    filter,
-                                    filter.test(engine.table()),
-                                    engine.table().rowCount()));
+                                    filter, engine.test(filter), engine.table().rowCount()));
         }
         return conditions;
     }
@@ -201,14 +198,15 @@ final class Sitting {
         }
     }
 
-    private void onlyChanged() {
+    private void onlyChanged(boolean firstOnly) {
+        List<MemoryEngine.Counted> wanted = wanted(firstOnly);
         for (Set<Filter> before : engine.recent().newestFirst()) {
             Change change = change(before);
-            if (change == null || missing.isEmpty()) {
+            if (change == null || wanted.isEmpty()) {
                 continue;
             }
-            Map<MemoryEngine.Counted, Part> starts = starts(change);
-            if (starts.size() * 2 > missing.size() && isSmall(change)) {
+            Map<MemoryEngine.Counted, Part> starts = starts(change, wanted);
+            if (starts.size() * 2 > wanted.size() && isSmall(change)) {
                 run(change, starts);
                 return;
             }
@@ -227,10 +225,9 @@ final class Sitting {
     }
 
     /** For what is missing, what there was before; only where rows can be taken out again. */
-    private Map<MemoryEngine.Counted, Part> starts(Change change) {
+    private Map<MemoryEngine.Counted, Part> starts(Change change, List<MemoryEngine.Counted> wanted) {
         Map<MemoryEngine.Counted, Part> starts = new LinkedHashMap<>();
-        for (Map.Entry<MemoryEngine.Counted, Need> need : missing.entrySet()) {
-            MemoryEngine.Counted counted = need.getKey();
+        for (MemoryEngine.Counted counted : wanted) {
             boolean touched = change.come() == null || counted.filters().contains(change.come());
             Part known = touched && inForce.containsAll(counted.filters())
                     ? engine.parts().find(change.before(counted))
@@ -289,8 +286,8 @@ final class Sitting {
 
     private RowSet fill(Filter filter) {
         int words = Bits.words(engine.table().rowCount());
-        Condition condition = new Condition(
-                filter, filter.test(engine.table()), engine.table().rowCount());
+        Condition condition =
+                new Condition(filter, engine.test(filter), engine.table().rowCount());
         engine.workers().run((words + Pass.PIECE - 1) / Pass.PIECE, (worker, piece) -> {
             MemoryEngine.stopIf(cancelled);
             condition.fill(piece * Pass.PIECE, Math.min(words, (piece + 1) * Pass.PIECE));

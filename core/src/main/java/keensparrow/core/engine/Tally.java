@@ -24,14 +24,16 @@ final class Tally implements Part {
     private static final int MOST_LANES = 4096;
 
     private final List<GroupKeys> keys;
+    private final @Nullable SlotBits bits; // where only rows are counted, by few slots
     private final @Nullable CellIds ids; // null: cells are places
     private long[] rows;
     private final long[] otherRows; // every second row is counted here: waiting for one counter to be stored costs most
     private final Accumulator[] measures;
     private int[] scratch = new int[0];
 
-    Tally(List<GroupKeys> keys, List<Accumulator> measures) {
+    Tally(List<GroupKeys> keys, List<Accumulator> measures, @Nullable SlotBits bits) {
         this.keys = keys;
+        this.bits = bits;
         this.ids = cells(keys) > MOST_DENSE ? new CellIds() : null;
         this.rows = new long[capacity(keys)];
         this.otherRows = new long[ids == null && rows.length <= MOST_LANES ? rows.length : 0];
@@ -60,13 +62,22 @@ final class Tally implements Part {
         List<Accumulator> fresh = Arrays.stream(measures)
                 .map(measure -> measure.empty(capacity(keys)))
                 .toList();
-        return new Tally(keys, fresh);
+        return new Tally(keys, fresh, bits);
     }
 
     Tally copy() {
         Tally copy = empty();
         copy.merge(this);
         return copy;
+    }
+
+    @Override
+    public boolean take(long[] mask, int count, int from, int to, int sign) {
+        if (bits == null || !bits.isQuickerFor(count, from)) {
+            return false;
+        }
+        bits.count(mask, from, to, rows, sign);
+        return true;
     }
 
     @Override

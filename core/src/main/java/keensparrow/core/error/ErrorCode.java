@@ -19,6 +19,7 @@ public enum ErrorCode {
     FILE_SHAPES_DIFFER,
     UPLOAD_INCOMPLETE,
     DISK_FULL,
+    MEMORY_FULL,
     VERSION_DOES_NOT_FIT,
     // queries
     QUERY_FAILED,

@@ -42,8 +42,8 @@ class EngineAgreementTest {
         try (Workers two = new Workers(2);
                 Workers seven = new Workers(7)) {
             MemoryEngine alone = new MemoryEngine(table); // lives through all selections, as do the next two
-            MemoryEngine withTwo = new MemoryEngine(table, two);
-            MemoryEngine withSeven = new MemoryEngine(table, seven);
+            MemoryEngine withTwo = new MemoryEngine(table, two, 64L << 20);
+            MemoryEngine withSeven = new MemoryEngine(table, seven, 64L << 20);
             RandomQuestions person = new RandomQuestions(seed);
             QuestionSet page = person.page();
             for (int i = 0; i < 24; i++) {

@@ -83,7 +83,7 @@ class WorkersTest {
     void cancellingStopsAQuestionInTheMiddle() {
         Table table = RandomTables.of(3, 400_000);
         try (Workers workers = new Workers(2)) {
-            MemoryEngine engine = new MemoryEngine(table, workers);
+            MemoryEngine engine = new MemoryEngine(table, workers, 64L << 20);
             QuestionSet page = new QuestionSet(
                     List.of(new QuestionSet.Condition("few", OneOf.of("few", "v1", "v2"))),
                     List.of(new QuestionSet.Asked(

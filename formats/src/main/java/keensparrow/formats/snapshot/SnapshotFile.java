@@ -70,10 +70,7 @@ public final class SnapshotFile {
             return new Table(new Schema(infos), columns, rows);
         } catch (UncheckedIOException e) {
             throw e.getCause();
-        } catch (IllegalArgumentException
-                | IndexOutOfBoundsException
-                | NegativeArraySizeException
-                | OutOfMemoryError e) {
+        } catch (IllegalArgumentException | IndexOutOfBoundsException | NegativeArraySizeException e) {
             throw new DamagedSnapshotException(String.valueOf(e.getMessage()));
         }
     }

@@ -194,7 +194,9 @@ public final class DatasetService {
     /** The engine over the rows of a version. */
     public MemoryEngine engine(Dataset.Version version) {
         return engines.get(
-                new DatasetRepository.VersionId(version.datasetId(), version.number()), () -> loads.table(version));
+                new DatasetRepository.VersionId(version.datasetId(), version.number()),
+                folder.snapshotBytes(version.datasetId(), version.number()),
+                () -> loads.table(version));
     }
 
     void rename(long ownerId, String id, String name, String noun) {
@@ -225,19 +227,12 @@ public final class DatasetService {
         folder.sweep(inUse);
     }
 
-    /** Loads the tables in the background, so that the first reader does not wait for them. */
-    public void warmUp() {
-        Thread loading = new Thread(
-                () -> {
-                    for (DatasetRepository.VersionId id :
-                            database.inTransaction(connection -> datasets.keptVersions(connection, 1))) {
-                        database.inTransaction(
-                                        connection -> datasets.findVersion(connection, id.datasetId(), id.number()))
-                                .ifPresent(this::engine);
-                    }
-                },
-                "warm-up");
-        loading.setDaemon(true);
-        loading.start();
+    /** Loads the newest tables of all datasets, so that the first reader does not wait for them. */
+    public void loadAll() {
+        for (DatasetRepository.VersionId id :
+                database.inTransaction(connection -> datasets.keptVersions(connection, 1))) {
+            database.inTransaction(connection -> datasets.findVersion(connection, id.datasetId(), id.number()))
+                    .ifPresent(this::engine);
+        }
     }
 }

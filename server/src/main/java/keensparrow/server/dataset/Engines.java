@@ -6,6 +6,8 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.engine.Workers;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
 import keensparrow.core.table.Table;
 import keensparrow.server.store.StoreException;
 
@@ -19,7 +21,10 @@ final class Engines {
         Table load();
     }
 
+    private static final long MOST_KEPT_BYTES = 512L << 20;
+
     private final long budgetBytes;
+    private final long keptBytes; // by each engine besides its table, to answer sooner
     private final Workers workers; // one for all datasets: questions take turns at the cores
     private final Map<DatasetRepository.VersionId, CompletableFuture<MemoryEngine>> engines =
             new LinkedHashMap<>(16, 0.75f, true);
@@ -27,9 +32,26 @@ final class Engines {
     Engines(long budgetBytes, Workers workers) {
         this.budgetBytes = budgetBytes;
         this.workers = workers;
+        this.keptBytes = Math.min(MOST_KEPT_BYTES, budgetBytes / 4);
     }
 
-    MemoryEngine get(DatasetRepository.VersionId id, Loading loading) {
+    /** @throws UserException MEMORY_FULL when a table of so many bytes does not fit even alone */
+    void requireFits(long bytes) {
+        if (bytes > budgetBytes) {
+            throw new UserException(
+                    ErrorCode.MEMORY_FULL,
+                    "This dataset needs about " + megabytes(bytes) + " MB of memory, and the server may use "
+                            + megabytes(budgetBytes) + " MB for tables. Leave out columns or rows that are not needed,"
+                            + " or ask the administrator for more memory.");
+        }
+    }
+
+    private static long megabytes(long bytes) {
+        return (bytes + (1 << 20) - 1) >> 20;
+    }
+
+    /** @param bytes that the table will take, about; tables not used for longest make room for it */
+    MemoryEngine get(DatasetRepository.VersionId id, long bytes, Loading loading) {
         CompletableFuture<MemoryEngine> fresh = new CompletableFuture<>();
         CompletableFuture<MemoryEngine> known;
         synchronized (engines) {
@@ -39,9 +61,11 @@ final class Engines {
             return wait(known);
         }
         try {
-            MemoryEngine engine = new MemoryEngine(loading.load(), workers);
+            requireFits(bytes);
+            makeRoom(id, bytes);
+            MemoryEngine engine = new MemoryEngine(loading.load(), workers, keptBytes);
             fresh.complete(engine);
-            makeRoom(id);
+            makeRoom(id, 0);
             return engine;
         } catch (RuntimeException | OutOfMemoryError e) {
             synchronized (engines) {
@@ -55,9 +79,9 @@ final class Engines {
     /** Puts in a table that was just made. */
     void put(DatasetRepository.VersionId id, Table table) {
         synchronized (engines) {
-            engines.put(id, CompletableFuture.completedFuture(new MemoryEngine(table, workers)));
+            engines.put(id, CompletableFuture.completedFuture(new MemoryEngine(table, workers, keptBytes)));
         }
-        makeRoom(id);
+        makeRoom(id, 0);
     }
 
     void remove(String datasetId) {
@@ -80,9 +104,10 @@ final class Engines {
         }
     }
 
-    private void makeRoom(DatasetRepository.VersionId keep) {
+    private void makeRoom(DatasetRepository.VersionId keep, long coming) {
         synchronized (engines) {
-            long total = engines.values().stream().mapToLong(Engines::size).sum();
+            long total =
+                    coming + engines.values().stream().mapToLong(Engines::size).sum();
             var oldest = engines.entrySet().iterator();
             while (total > budgetBytes && oldest.hasNext()) {
                 var entry = oldest.next();

@@ -63,7 +63,10 @@ final class Loads {
     Dataset.Version extend(Job job, Dataset dataset, Dataset.Version before, List<Step> steps) {
         List<Step> added = steps.subList(before.steps().size(), steps.size());
         job.says("Applying the step", 0, 0);
-        Table now = engines.get(new DatasetRepository.VersionId(dataset.id(), before.number()), () -> table(before))
+        Table now = engines.get(
+                        new DatasetRepository.VersionId(dataset.id(), before.number()),
+                        folder.snapshotBytes(dataset.id(), before.number()),
+                        () -> table(before))
                 .table();
         Steps.Run run;
         try {
@@ -103,6 +106,7 @@ final class Loads {
             throw new UserException(
                     ErrorCode.FILE_NO_ROWS, "The steps leave out every row. Undo the last one, or pick other values.");
         }
+        engines.requireFits(table.sizeBytes());
         job.says("Looking at the columns", table.rowCount(), table.rowCount());
         Profile profile = Profile.of(table);
         job.says("Storing", table.rowCount(), table.rowCount());

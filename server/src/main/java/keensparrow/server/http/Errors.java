@@ -94,7 +94,7 @@ public final class Errors {
             case 422 -> "Does not fit";
             case 429 -> "Too many tries";
             case 500, 503 -> "Server trouble";
-            case 507 -> "Disk full";
+            case 507 -> "No room";
             default -> "Not answered";
         };
     }
@@ -108,7 +108,7 @@ public final class Errors {
             case CONFLICT, CANCELLED -> 409;
             case FILE_TOO_LARGE -> 413;
             case TOO_MANY_TRIES -> 429;
-            case DISK_FULL -> 507;
+            case DISK_FULL, MEMORY_FULL -> 507;
             default -> 422;
         };
     }

@@ -64,6 +64,10 @@ final class PublishRepository {
         return Database.update(connection, "update link set access = ? where app_id = ?", access.name(), appId) == 1;
     }
 
+    List<String> publishedApps(Connection connection) throws SQLException {
+        return Database.list(connection, "select app_id from link order by created_at desc", row -> row.getString(1));
+    }
+
     Optional<Published> newest(Connection connection, String appId) throws SQLException {
         String sql = """
                 select a.dataset_id, e.number, e.published_at, e.definition

@@ -1,6 +1,7 @@
 package keensparrow.server.publish;
 
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import keensparrow.core.error.ErrorCode;
@@ -82,6 +83,17 @@ public final class PublishService {
         }
         return database.inTransaction(connection -> repository.newest(connection, link.appId()))
                 .orElseThrow(PublishService::noSuchLink);
+    }
+
+    /** The newest edition of every published app, the latest published first. */
+    List<PublishRepository.Published> all() {
+        return database.inTransaction(connection -> {
+            List<PublishRepository.Published> all = new ArrayList<>();
+            for (String appId : repository.publishedApps(connection)) {
+                repository.newest(connection, appId).ifPresent(all::add);
+            }
+            return all;
+        });
     }
 
     private static UserException noSuchLink() {

@@ -63,6 +63,15 @@ public final class DataFolder {
         return root.resolve("snapshots").resolve(datasetId + "-" + version + ".snapshot");
     }
 
+    /** Size of a snapshot, which is about that of the table in memory; 0 when it is not there. */
+    public long snapshotBytes(String datasetId, int version) {
+        try {
+            return Files.size(snapshot(datasetId, version));
+        } catch (IOException e) {
+            return 0; // it will be made again from the original file
+        }
+    }
+
     /** A stored file: where it lies is its content. */
     public record Stored(String sha256, long sizeBytes) {}
 
