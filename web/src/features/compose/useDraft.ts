@@ -21,15 +21,21 @@ export function useDraft(initial: Draft) {
   const latest = useRef(initial);
   const wanted = useRef(initial.page.app);
   const busy = useRef(false);
+  const stored = useRef(JSON.stringify(initial.page.app)); // as sent: the server may write it with more fields
 
   const save = useCallback(async () => {
     if (busy.current) return;
     busy.current = true;
     setState('saving');
     try {
-      while (JSON.stringify(wanted.current) !== JSON.stringify(latest.current.page.app)) {
-        const body = { revision: latest.current.revision, app: wanted.current };
+      for (
+        let next = wanted.current;
+        JSON.stringify(next) !== stored.current;
+        next = wanted.current
+      ) {
+        const body = { revision: latest.current.revision, app: next };
         latest.current = await call<Draft>('PUT', `/api/apps/${initial.id}/draft`, body);
+        stored.current = JSON.stringify(next);
         setSaved(latest.current);
       }
       setState('saved');

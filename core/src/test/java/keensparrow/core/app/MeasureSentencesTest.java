@@ -1,0 +1,104 @@
+package keensparrow.core.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.math.BigDecimal;
+import java.util.List;
+import keensparrow.core.TextRows;
+import keensparrow.core.aggregate.Aggregate;
+import keensparrow.core.aggregate.Derived;
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.filter.Anywhere;
+import keensparrow.core.filter.Between;
+import keensparrow.core.filter.Box;
+import keensparrow.core.filter.Filter;
+import keensparrow.core.filter.HasAll;
+import keensparrow.core.filter.NamedPeriod;
+import keensparrow.core.filter.Where;
+import keensparrow.core.sentence.FilterSentences;
+import keensparrow.core.table.Schema;
+import org.junit.jupiter.api.Test;
+
+/** Every measure and filter reads as a plain phrase. */
+class MeasureSentencesTest {
+    private static final Schema SCHEMA = TextRows.table(
+                    "Delay,Fare,Day,Tags\n1,2.5,2026-01-01,a;b\n2,3.5,2026-01-02,b;c\n")
+            .schema();
+
+    private static String of(Measure measure) {
+        return MeasureSentences.of(measure, "departures", SCHEMA);
+    }
+
+    private static Measure percentile(String percent) {
+        return Measure.percentile("delay", percent);
+    }
+
+    @Test
+    void measuresOfOneColumn() {
+        assertThat(of(Measure.ROWS)).isEqualTo("number of departures");
+        assertThat(of(new Measure(Aggregate.MEDIAN, "delay"))).isEqualTo("median of delay");
+        assertThat(of(new Measure(Aggregate.DEVIATION, "fare"))).isEqualTo("standard deviation of fare");
+        assertThat(of(new Measure(Aggregate.SUM, "gone"))).isEqualTo("sum of gone (this column is gone)");
+    }
+
+    @Test
+    void percentilesAreOrdinals() {
+        assertThat(List.of(
+                        of(percentile("1")),
+                        of(percentile("2")),
+                        of(percentile("11")),
+                        of(percentile("23")),
+                        of(percentile("95")),
+                        of(percentile("99.9"))))
+                .containsExactly(
+                        "1st percentile of delay",
+                        "2nd percentile of delay",
+                        "11th percentile of delay",
+                        "23rd percentile of delay",
+                        "95th percentile of delay",
+                        "99.9th percentile of delay");
+        assertThat(of(new Measure(Aggregate.PERCENTILE, "delay"))).isEqualTo("no percentile of delay");
+    }
+
+    @Test
+    void measuresOfTwoColumnsAndFormulas() {
+        assertThat(of(Measure.of(Aggregate.WEIGHTED_AVERAGE, "delay", "fare")))
+                .isEqualTo("average of delay weighted by fare");
+        assertThat(of(Measure.of(Aggregate.RATIO, "fare", "delay"))).isEqualTo("sum of fare per delay");
+        assertThat(of(Measure.of(Aggregate.LAST, "fare", "day"))).isEqualTo("last fare by day");
+        assertThat(of(new Measure(Aggregate.FIRST, "fare"))).isEqualTo("first fare by no column");
+        assertThat(of(Measure.formula("sum(fare) / count(*)"))).isEqualTo("sum(fare) / count(*)");
+        assertThat(of(new Measure(Aggregate.SUM, null, null, null, "fare * 2", null)))
+                .isEqualTo("sum of fare * 2");
+    }
+
+    @Test
+    void whatIsDerivedIsSaidToo() {
+        assertThat(of(Measure.ROWS.derived(Derived.SHARE_OF_TOTAL))).isEqualTo("number of departures, share of total");
+        assertThat(of(new Measure(Aggregate.SUM, "fare").derived(Derived.CHANGE_YEAR)))
+                .isEqualTo("sum of fare, change from a year before");
+    }
+
+    private static String phrase(Filter filter) {
+        return FilterSentences.phrase(filter, SCHEMA);
+    }
+
+    @Test
+    void filtersOfEveryKind() {
+        assertThat(phrase(new HasAll("tags", List.of("a", "b", "c")))).isEqualTo("tags has all of a, b and c");
+        assertThat(phrase(new NamedPeriod("day", NamedPeriod.Name.LAST_30_DAYS, false)))
+                .isEqualTo("day in the last 30 days");
+        assertThat(phrase(new NamedPeriod("day", NamedPeriod.Name.THIS_YEAR, true)))
+                .isEqualTo("day in the latest year or blank");
+        Box box = new Box(
+                new Between("delay", BigDecimal.ZERO, BigDecimal.TEN, false, false), Between.of("fare", "2", null));
+        assertThat(phrase(box)).isEqualTo("delay from 0 to 10 and fare at least 2");
+        assertThat(phrase(new Anywhere(List.of("delay", "fare"), "7")))
+                .contains("delay")
+                .contains("contains “7”");
+        assertThat(phrase(new Where("delay > 3"))).isEqualTo("delay > 3 holds");
+        assertThat(FilterSentences.sentence(new HasAll("tags", List.of("a")), SCHEMA))
+                .isEqualTo("Tags has all of a.");
+        assertThat(phrase(new HasAll("gone", List.of("a")))).endsWith("(this column is gone)");
+    }
+}
