@@ -87,8 +87,8 @@ class QuestionsTest {
                 .isEqualTo(3);
         assertThat(
                         passing(
-                                "{'kind': 'box', 'across': {'column': 'delay', 'from': 0, 'to': 15, 'belowTo': false, 'blanks': false},"
-                                        + "'up': {'column': 'fare', 'from': 20, 'to': null, 'belowTo': false, 'blanks': false}}"))
+                                "{'kind': 'box', 'across': {'kind': 'between', 'column': 'delay', 'from': 0, 'to': 15, 'belowTo': false, 'blanks': false},"
+                                        + "'up': {'kind': 'between', 'column': 'fare', 'from': 20, 'to': null, 'belowTo': false, 'blanks': false}}"))
                 .isEqualTo(2);
     }
 
