@@ -57,7 +57,7 @@ public final class TableLoader {
         List<SourceGuess> guesses = new ArrayList<>();
         for (RowSource source : sources) {
             SourceGuess guess = new SourceGuess(source, guesses.isEmpty() ? null : guesses.get(0), watch, rowsInAll);
-            source.read(guess);
+            ReadAhead.read(source, guess);
             guess.finish();
             rowsInAll += guess.rows();
             guesses.add(guess);
@@ -81,7 +81,7 @@ public final class TableLoader {
         long before = 0;
         for (SourceGuess guess : guesses) {
             Filling filling = new Filling(guess, plan, builders, misfitsOf, before);
-            guess.source().read(filling);
+            ReadAhead.read(guess.source(), filling);
             for (long i = 0; i < guess.rows() && sources.size() > 1; i++) {
                 fileColumn.add(guess.source().name());
             }
