@@ -1,7 +1,9 @@
 package keensparrow.core.engine;
 
+import java.util.Arrays;
 import keensparrow.core.group.GroupKeys;
 import keensparrow.core.rows.RowBatches;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The rows of one block that pass, as numbers, and their slots under the groupings asked for: worked out once for all
@@ -10,7 +12,7 @@ import keensparrow.core.rows.RowBatches;
 final class Batch {
     private final int[] rows = new int[RowBatches.BLOCK];
     private int size;
-    private GroupKeys[] known = new GroupKeys[8];
+    private @Nullable GroupKeys[] known = new GroupKeys[8];
     private int[][] slots = new int[8][];
     private int filled;
 
@@ -35,6 +37,13 @@ final class Batch {
         filled = 0;
     }
 
+    /** Forgets which groupings the slots are of, so that a batch put by keeps no table in memory. */
+    void forget() {
+        Arrays.fill(known, null);
+        size = 0;
+        filled = 0;
+    }
+
     /** Row numbers in rising order; the first {@link #size} count. */
     int[] rows() {
         return rows;
@@ -52,8 +61,8 @@ final class Batch {
             }
         }
         if (filled == known.length) {
-            known = java.util.Arrays.copyOf(known, filled * 2);
-            slots = java.util.Arrays.copyOf(slots, filled * 2);
+            known = Arrays.copyOf(known, filled * 2);
+            slots = Arrays.copyOf(slots, filled * 2);
         }
         if (slots[filled] == null) {
             slots[filled] = new int[RowBatches.BLOCK];

@@ -59,10 +59,15 @@ final class Pass {
         workers.run(pieces, (worker, piece) -> {
             MemoryEngine.stopIf(cancelled);
             if (lanes[worker] == null) {
-                lanes[worker] = new Lane();
+                lanes[worker] = new Lane(workers);
             }
             lanes[worker].run(piece * PIECE, Math.min(words, (piece + 1) * PIECE));
         });
+        for (Lane lane : lanes) {
+            if (lane != null) {
+                lane.giveBack(workers);
+            }
+        }
         List<Part> results = new ArrayList<>();
         for (int t = 0; t < tasks.size(); t++) {
             Part result = tasks.get(t).start();
@@ -82,9 +87,10 @@ final class Pass {
         final int leftOut; // of all conditions but one the number of that one, else −1
         final boolean isAll;
         final List<Part> parts = new ArrayList<>();
-        final Batch batch = new Batch();
+        final Batch batch;
 
-        Group(long which, int all) {
+        Group(long which, int all, Batch batch) {
+            this.batch = batch;
             long full = all == 0 ? 0 : -1L >>> (64 - all);
             long missing = full & ~which;
             this.which = which;
@@ -101,16 +107,17 @@ final class Pass {
                 new Masks(conditions.stream().map(Condition::words).toList(), all, rowCount);
         private final List<Group> groups = new ArrayList<>();
         private final List<Part> followAll = new ArrayList<>(); // take the rows that pass all, besides others
-        private final Batch passing = new Batch();
+        private final Batch passing;
         private final boolean[] only = new boolean[all];
         private final long[] mask = new long[Masks.WORDS];
         private final long[] picked = new long[Masks.WORDS];
 
-        Lane() {
+        Lane(Workers workers) {
+            this.passing = workers.batch();
             for (Task task : tasks) {
                 Part part = task.start().empty();
                 parts.add(part);
-                Group group = group(task.conditions());
+                Group group = group(task.conditions(), workers);
                 group.parts.add(part);
                 if (group.isAll || group.leftOut >= 0) {
                     followAll.add(part);
@@ -121,15 +128,20 @@ final class Pass {
             }
         }
 
-        private Group group(long which) {
+        private Group group(long which, Workers workers) {
             for (Group group : groups) {
                 if (group.which == which) {
                     return group;
                 }
             }
-            Group group = new Group(which, all);
+            Group group = new Group(which, all, workers.batch());
             groups.add(group);
             return group;
+        }
+
+        void giveBack(Workers workers) {
+            workers.giveBack(passing);
+            groups.forEach(group -> workers.giveBack(group.batch));
         }
 
         void run(int from, int to) {

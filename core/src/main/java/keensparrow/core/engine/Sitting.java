@@ -311,7 +311,15 @@ final class Sitting {
         keep(conditions);
         for (MemoryEngine.Counted counted : starts.keySet()) {
             Part result = results.next();
-            if (!(result instanceof TopRows top && top.isTorn())) {
+            if (result instanceof TopRows top && top.isTorn()) {
+                Need need = Objects.requireNonNull(missing.get(counted));
+                List<RowSet> passed = counted.filters().stream()
+                        .map(filter ->
+                                Objects.requireNonNull(engine.filterRows().find(filter)))
+                        .toList();
+                TopRows again = top.again(row -> passed.stream().allMatch(rows -> rows.contains(row)));
+                missing.put(counted, new Need(again, need.first()));
+            } else {
                 done(counted, result);
             }
         }

@@ -1,5 +1,8 @@
 package keensparrow.core.engine;
 
+import java.util.function.IntPredicate;
+import java.util.stream.IntStream;
+
 /** The first rows under a sort, found without sorting the others, and how many rows there are in all. */
 final class TopRows implements Part {
     /** Pages that end further down are cut from the sorted rows instead. */
@@ -11,6 +14,7 @@ final class TopRows implements Part {
     private int kept;
     private long seen;
     private boolean torn;
+    private int[] seeds = {};
     private int boundRow = -1; // last row of the part that rows are taken out of; −1 when it keeps all of its rows
     private long boundKey;
 
@@ -34,14 +38,44 @@ final class TopRows implements Part {
             return;
         }
         long key = order.key(0, row);
+        boolean wanted = kept < rows.length || (key <= keys[0] && order.isBefore(key, row, keys[0], rows[0]));
+        if (!wanted || (seeds.length > 0 && isKept(row))) {
+            return;
+        }
         if (kept < rows.length) {
             rows[kept] = row;
             keys[kept] = key;
             rise(kept++);
-        } else if (key <= keys[0] && order.isBefore(key, row, keys[0], rows[0])) {
+        } else {
             rows[0] = row;
             keys[0] = key;
             sink();
+        }
+    }
+
+    private boolean isKept(int row) {
+        for (int i = 0; i < kept; i++) {
+            if (rows[i] == row) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /**
+     * An empty part to begin again with, when this one is torn: what it keeps and still passes is known beforehand, so
+     * that few other rows are ever taken in.
+     */
+    TopRows again(IntPredicate passes) {
+        TopRows again = new TopRows(order, rows.length);
+        again.seed(IntStream.range(0, kept).map(i -> rows[i]).filter(passes).toArray());
+        return again;
+    }
+
+    private void seed(int[] known) {
+        seeds = known;
+        for (int row : known) {
+            offer(row);
         }
     }
 
@@ -107,6 +141,7 @@ final class TopRows implements Part {
     public TopRows empty() {
         TopRows empty = new TopRows(order, rows.length);
         empty.bound(this);
+        empty.seed(seeds);
         return empty;
     }
 
@@ -118,6 +153,7 @@ final class TopRows implements Part {
 
     TopRows copy() {
         TopRows copy = new TopRows(order, rows.length);
+        copy.seeds = seeds;
         copy.merge(this);
         return copy;
     }

@@ -1,5 +1,6 @@
 package keensparrow.core.engine;
 
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -13,10 +14,12 @@ import java.util.concurrent.atomic.AtomicReference;
  */
 public final class Workers implements AutoCloseable {
     private static final long TURN_NANOS = 20_000_000;
+    private static final int MOST_BATCHES = 64;
 
     private final int count;
     private final ExecutorService helpers;
     private final Semaphore turn = new Semaphore(1, true);
+    private final ConcurrentLinkedQueue<Batch> batches = new ConcurrentLinkedQueue<>();
 
     /** @param count threads that work at once, the asking one among them */
     public Workers(int count) {
@@ -35,6 +38,19 @@ public final class Workers implements AutoCloseable {
 
     public int count() {
         return count;
+    }
+
+    /** A batch of an earlier pass, or a new one: their arrays are large, and making them anew for each pass costs more. */
+    Batch batch() {
+        Batch known = batches.poll();
+        return known != null ? known : new Batch();
+    }
+
+    void giveBack(Batch batch) {
+        batch.forget();
+        if (batches.size() < MOST_BATCHES) {
+            batches.add(batch);
+        }
     }
 
     /** Work on one piece of the rows. */
