@@ -102,6 +102,9 @@ final class Sitting {
 
     private void done(MemoryEngine.Counted counted, Part part) {
         missing.remove(counted);
+        if (part instanceof Tally tally) {
+            tally.finish();
+        }
         ready.put(counted, part);
         engine.parts().put(counted, part);
     }
@@ -304,7 +307,8 @@ final class Sitting {
         Pass pass = new Pass(engine.table().rowCount(), conditions, conditions.size())
                 .onlyChanged(new Pass.Delta(words(change.gone()), words(change.come())));
         starts.forEach((counted, before) -> {
-            Part start = before instanceof Tally tally ? tally.copy() : ((TopRows) before).copy();
+            Part start = Objects.requireNonNull(missing.get(counted)).empty();
+            start.merge(before);
             pass.add(start, bits(conditions, counted.filters()));
         });
         Iterator<Part> results = pass.run(engine.workers(), cancelled).iterator();

@@ -24,7 +24,7 @@ final class Tally implements Part {
     private static final int MOST_LANES = 4096;
 
     private final List<GroupKeys> keys;
-    private final @Nullable SlotBits bits; // where only rows are counted, by few slots
+    private @Nullable SlotBits bits; // where only rows are counted, by few slots; gone once it is kept
     private final @Nullable CellIds ids; // null: cells are places
     private long[] rows;
     private final long[] otherRows; // every second row is counted here: waiting for one counter to be stored costs most
@@ -65,10 +65,10 @@ final class Tally implements Part {
         return new Tally(keys, fresh, bits);
     }
 
-    Tally copy() {
-        Tally copy = empty();
-        copy.merge(this);
-        return copy;
+    /** It will only be read from now on: bits that were given up elsewhere must not live on in what is kept. */
+    void finish() {
+        bits = null;
+        scratch = new int[0];
     }
 
     @Override
