@@ -265,7 +265,8 @@ public final class Interactions {
                     ? ""
                     : String.format(
                             Locale.ROOT, "   time 1/%.0f, CPU 1/%.0f", at(0.5) / than.at(0.5), cpu() / than.cpu());
-            Interactions.say("%-44s %9.1f ms, 95th %8.1f ms, CPU %8.1f ms%s%n", label, at(0.5), at(0.95), cpu(), ratio);
+            String processor = cpu() == 0 ? "" : String.format(Locale.ROOT, ", CPU %8.1f ms", cpu());
+            Interactions.say("%-44s %9.1f ms, 95th %8.1f ms%s%s%n", label, at(0.5), at(0.95), processor, ratio);
         }
     }
 

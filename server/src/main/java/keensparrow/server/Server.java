@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.util.Map;
 import java.util.Optional;
+import keensparrow.core.engine.Workers;
 import keensparrow.server.account.AccountRoutes;
 import keensparrow.server.account.AccountService;
 import keensparrow.server.account.Sessions;
@@ -40,6 +41,7 @@ public final class Server implements AutoCloseable {
 
     private final Javalin web;
     private final Jobs jobs;
+    private final Workers workers;
     private final Database database;
     private final DataFolder folder;
 
@@ -52,9 +54,10 @@ public final class Server implements AutoCloseable {
      */
     public record Settings(Path data, String host, int port, long mostUploadBytes, long reserveBytes) {}
 
-    private Server(Javalin web, Jobs jobs, Database database, DataFolder folder) {
+    private Server(Javalin web, Jobs jobs, Workers workers, Database database, DataFolder folder) {
         this.web = web;
         this.jobs = jobs;
+        this.workers = workers;
         this.database = database;
         this.folder = folder;
     }
@@ -68,8 +71,9 @@ public final class Server implements AutoCloseable {
         Jobs jobs = new Jobs(database, clock);
         AccountService accounts = new AccountService(database, clock);
         QueryService queries = new QueryService(database, secrets, folder, clock);
+        Workers workers = Workers.ofMachine();
         long memory = Runtime.getRuntime().maxMemory() * 6 / 10;
-        DatasetService datasets = new DatasetService(database, folder, jobs, queries, memory, clock);
+        DatasetService datasets = new DatasetService(database, folder, jobs, queries, memory, workers, clock);
         AppService apps = new AppService(database, datasets, clock);
         PageAnswers answers = new PageAnswers(datasets);
         PublishService publishing = new PublishService(database, apps, clock);
@@ -87,7 +91,7 @@ public final class Server implements AutoCloseable {
 
         datasets.sweep();
         Javalin web = listen(settings, api, Json.mapper());
-        Server server = new Server(web, jobs, database, folder);
+        Server server = new Server(web, jobs, workers, database, folder);
         server.offerSetup(accounts, settings.host());
         new WarmUp(publishing, datasets).start();
         return server;
@@ -139,6 +143,7 @@ public final class Server implements AutoCloseable {
     public void close() {
         web.stop();
         jobs.close();
+        workers.close();
         database.close();
     }
 }

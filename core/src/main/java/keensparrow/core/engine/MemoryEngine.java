@@ -102,7 +102,7 @@ public final class MemoryEngine implements QueryEngine, Inputs {
             Answer known = answers.find(new Asked(asked.question(), one.filters));
             if (known != null) {
                 sink.accept(new Answered(asked.id(), known, null));
-            } else if (one.tried(sink, () -> one.need(sitting))) {
+            } else if (one.tried(sink, () -> one.need(sitting, cancelled))) {
                 waiting.add(one);
             }
         }
@@ -150,23 +150,23 @@ public final class MemoryEngine implements QueryEngine, Inputs {
         }
 
         /** Says what has to be counted for the answer; fails when the question does not fit the table. */
-        void need(Sitting sitting) {
+        void need(Sitting sitting, BooleanSupplier cancelled) {
             if (asked.question() instanceof Question.Groups groups) {
                 requireFew(groups);
                 Shape shape = new Shape(
                         groups.by().stream().map(Question.Grouped::grouping).toList(),
                         groups.measures().stream().map(Measure::plain).toList());
                 counted = new Counted(shape, filters);
-                sitting.need(counted, tally(shape), groups.by().isEmpty());
+                sitting.need(counted, () -> tally(shape, cancelled), groups.by().isEmpty());
             } else if (asked.question() instanceof Question.Rows rows) {
                 rows.columns().forEach(table::column);
                 RowOrder order = new RowOrder(table, rows.sort());
                 Set<Filter> narrowed = narrowed(rows);
-                narrowed.forEach(filter -> filter.fit(table));
+                sitting.requireFit(narrowed);
                 long end = (long) rows.offset() + rows.limit();
                 if (!rows.sort().isEmpty() && end <= TopRows.MOST) {
                     counted = new Counted(new FirstRows(rows.sort(), (int) Math.max(0, end)), narrowed);
-                    sitting.need(counted, new TopRows(order, (int) Math.max(0, end)), false);
+                    sitting.need(counted, () -> new TopRows(order, (int) Math.max(0, end)), false);
                 }
             } else {
                 Shape shape = asked.question() instanceof Question.ValueCounts counts
@@ -174,8 +174,8 @@ public final class MemoryEngine implements QueryEngine, Inputs {
                         : filterShapes.shape((Question.Spread) asked.question());
                 counted = new Counted(shape, filters);
                 total = new Counted(shape, Set.of());
-                sitting.need(counted, tally(shape), false);
-                sitting.need(total, tally(shape), false);
+                sitting.need(counted, () -> tally(shape, cancelled), false);
+                sitting.need(total, () -> tally(shape, cancelled), false);
             }
         }
 
@@ -236,7 +236,7 @@ public final class MemoryEngine implements QueryEngine, Inputs {
     private record FirstRows(List<Question.Sort> sort, int count) {}
 
     /** An empty tally; fails when what it is of does not fit the table. */
-    private Tally tally(Shape shape) {
+    private Tally tally(Shape shape, BooleanSupplier cancelled) {
         List<GroupKeys> by = new ArrayList<>();
         for (Grouping grouping : shape.by()) {
             by.add(keys.get(grouping, () -> grouping.keys(table)));
@@ -248,17 +248,17 @@ public final class MemoryEngine implements QueryEngine, Inputs {
         }
         boolean rowsOnly = shape.by().size() == 1
                 && shape.measures().stream().allMatch(measure -> measure.aggregate() == Aggregate.ROWS);
-        return new Tally(by, measures, rowsOnly ? bits(shape.by().get(0), by.get(0)) : null);
+        return new Tally(by, measures, rowsOnly ? bits(shape.by().get(0), by.get(0), cancelled) : null);
     }
 
     /** Bits by slot where they are worth their memory. */
-    private @Nullable SlotBits bits(Grouping grouping, GroupKeys slots) {
+    private @Nullable SlotBits bits(Grouping grouping, GroupKeys slots, BooleanSupplier cancelled) {
         boolean worthIt = table.rowCount() >= FEW_ROWS
                 && table.rowCount() <= MANY_ROWS
                 && slots.slots() <= SlotBits.MOST_SLOTS
                 && (bits.find(grouping) != null
                         || bits.weight() + SlotBits.bytesFor(slots, table.rowCount()) <= mostBitBytes);
-        return worthIt ? bits.get(grouping, () -> SlotBits.of(slots, table.rowCount(), workers)) : null;
+        return worthIt ? bits.get(grouping, () -> SlotBits.of(slots, table.rowCount(), workers, cancelled)) : null;
     }
 
     /** A filter made ready: by the bits of its values where they are there, else by looking at the rows. */

@@ -28,6 +28,7 @@ final class Shaping {
         this.table = table;
         this.question = question;
         this.tally = tally;
+        tally.requireFew();
         for (int axis = 0; axis < Question.Groups.MOST_GROUPINGS; axis++) {
             directions.add(axis < question.by().size() ? direction(axis) : Direction.SINGLE);
         }

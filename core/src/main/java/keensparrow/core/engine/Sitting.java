@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
+import java.util.function.Supplier;
 import keensparrow.core.column.Bits;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -31,6 +32,7 @@ final class Sitting {
     private final BooleanSupplier cancelled;
     private final Map<String, Filter> byId = new LinkedHashMap<>();
     private final Set<Filter> inForce;
+    private final Set<Filter> fitting = new HashSet<>();
     private final Map<MemoryEngine.Counted, Part> ready = new HashMap<>();
     private final Map<MemoryEngine.Counted, Need> missing = new LinkedHashMap<>();
 
@@ -59,14 +61,32 @@ final class Sitting {
         return filters;
     }
 
-    /** @param first whether it is for a headline figure, which people read first */
-    void need(MemoryEngine.Counted counted, Part empty, boolean first) {
-        counted.filters().forEach(filter -> filter.fit(engine.table()));
+    /** Fails when one of the filters does not fit the table; each is looked at once. */
+    void requireFit(Set<Filter> filters) {
+        for (Filter filter : filters) {
+            if (!fitting.contains(filter)) {
+                filter.fit(engine.table());
+                fitting.add(filter);
+            }
+        }
+    }
+
+    /**
+     * @param empty makes the part to begin with, when it is not known already
+     * @param first whether it is for a headline figure, which people read first
+     */
+    void need(MemoryEngine.Counted counted, Supplier<Part> empty, boolean first) {
+        requireFit(counted.filters());
+        Need before = missing.get(counted);
+        if (before != null) {
+            missing.put(counted, new Need(before.empty(), before.first() || first));
+            return;
+        }
         Part known = engine.parts().find(counted);
         if (known != null) {
             ready.put(counted, known);
-        } else if (!ready.containsKey(counted)) {
-            missing.merge(counted, new Need(empty, first), (a, b) -> new Need(a.empty(), a.first() || b.first()));
+        } else {
+            missing.put(counted, new Need(empty.get(), first));
         }
     }
 
@@ -140,16 +160,20 @@ final class Sitting {
     }
 
     /** For what can be put together from the cells of another count under the same filters, the finest such count. */
-    private static Map<MemoryEngine.Counted, MemoryEngine.Counted> finer(List<MemoryEngine.Counted> wanted) {
+    private Map<MemoryEngine.Counted, MemoryEngine.Counted> finer(List<MemoryEngine.Counted> wanted) {
         Map<MemoryEngine.Counted, MemoryEngine.Counted> finer = new LinkedHashMap<>();
         for (MemoryEngine.Counted coarse : wanted) {
             wanted.stream()
-                    .filter(fine -> isWithin(coarse, fine))
-                    .filter(fine -> wanted.stream().noneMatch(other -> isWithin(fine, other)))
+                    .filter(fine -> isWithin(coarse, fine) && isDense(fine))
+                    .filter(fine -> wanted.stream().noneMatch(other -> isWithin(fine, other) && isDense(other)))
                     .findFirst()
                     .ifPresent(fine -> finer.put(coarse, fine));
         }
         return finer;
+    }
+
+    private boolean isDense(MemoryEngine.Counted counted) {
+        return Objects.requireNonNull(missing.get(counted)).empty() instanceof Tally tally && tally.isDense();
     }
 
     private static boolean isWithin(MemoryEngine.Counted coarse, MemoryEngine.Counted fine) {

@@ -1,5 +1,6 @@
 package keensparrow.core.engine;
 
+import java.util.function.BooleanSupplier;
 import keensparrow.core.column.Bits;
 import keensparrow.core.filter.RowTest;
 import keensparrow.core.group.GroupKeys;
@@ -31,10 +32,11 @@ final class SlotBits {
         return 8L * keys.slots() * Bits.words(rowCount);
     }
 
-    static SlotBits of(GroupKeys keys, int rowCount, Workers workers) {
+    static SlotBits of(GroupKeys keys, int rowCount, Workers workers, BooleanSupplier cancelled) {
         SlotBits made = new SlotBits(rowCount, keys.slots());
         int words = Bits.words(rowCount);
         workers.run((words + Pass.PIECE - 1) / Pass.PIECE, (worker, piece) -> {
+            MemoryEngine.stopIf(cancelled);
             int[] rows = new int[RowBatches.BLOCK];
             int[] slots = new int[RowBatches.BLOCK];
             int end = Math.min(rowCount, (piece + 1) * Pass.PIECE << BLOCK_BITS);

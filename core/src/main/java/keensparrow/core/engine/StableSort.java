@@ -31,9 +31,7 @@ final class StableSort {
         int[] from = order;
         int[] to = new int[order.length];
         for (int shift = 0; shift < Long.SIZE && (shift == 0 || reach >>> shift != 0); shift += DIGIT) {
-            if (cancelled.getAsBoolean()) {
-                MemoryEngine.stopIf(cancelled);
-            }
+            MemoryEngine.stopIf(cancelled);
             int[] starts = new int[VALUES + 2];
             for (int row : from) {
                 starts[digit(keys[row], low, shift) + 1]++;

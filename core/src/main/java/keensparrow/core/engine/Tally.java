@@ -30,6 +30,7 @@ final class Tally implements Part {
     private final long[] otherRows; // every second row is counted here: waiting for one counter to be stored costs most
     private final Accumulator[] measures;
     private int[] scratch = new int[0];
+    private boolean tooMany; // more cells than are allowed: nothing more is counted
 
     Tally(List<GroupKeys> keys, List<Accumulator> measures, @Nullable SlotBits bits) {
         this.keys = keys;
@@ -80,9 +81,22 @@ final class Tally implements Part {
         return true;
     }
 
+    /** Fails when there are more cells than are allowed; not earlier, so that other questions of the pass go on. */
+    void requireFew() {
+        if (tooMany) {
+            throw new UserException(
+                    ErrorCode.TOO_MANY_GROUPS,
+                    "This gives more than " + MOST_CELLS
+                            + " groups, more than can be shown. Keep fewer groups, take longer periods, or drop a grouping.");
+        }
+    }
+
     @Override
     public void add(Batch batch) {
         int[] cells = cells(batch);
+        if (tooMany) {
+            return;
+        }
         count(cells, batch.size(), 1);
         for (Accumulator measure : measures) {
             measure.add(batch.rows(), cells, batch.size());
@@ -92,6 +106,9 @@ final class Tally implements Part {
     @Override
     public void remove(Batch batch) {
         int[] cells = cells(batch);
+        if (tooMany) {
+            return;
+        }
         count(cells, batch.size(), -1);
         for (Accumulator measure : measures) {
             measure.remove(batch.rows(), cells, batch.size());
@@ -132,7 +149,7 @@ final class Tally implements Part {
         int size = batch.size();
         if (ids == null) {
             combine(batch, size);
-        } else {
+        } else if (!tooMany) {
             number(batch, size, ids);
         }
         return scratch;
@@ -167,10 +184,8 @@ final class Tally implements Part {
 
     private void grow(int cells) {
         if (cells > MOST_CELLS) {
-            throw new UserException(
-                    ErrorCode.TOO_MANY_GROUPS,
-                    "This gives more than " + MOST_CELLS
-                            + " groups, more than can be shown. Keep fewer groups, take longer periods, or drop a grouping.");
+            tooMany = true;
+            return;
         }
         if (cells > rows.length) {
             int capacity = Math.max(cells, rows.length * 2);
@@ -183,12 +198,16 @@ final class Tally implements Part {
 
     @Override
     public boolean isReversible() {
-        return Arrays.stream(measures).allMatch(Accumulator::isReversible);
+        return !tooMany && Arrays.stream(measures).allMatch(Accumulator::isReversible);
     }
 
     @Override
     public void merge(Part part) {
         Tally other = (Tally) part;
+        tooMany |= other.tooMany;
+        if (tooMany) {
+            return;
+        }
         int[] target = new int[other.rows.length];
         for (int cell = 0; cell < target.length; cell++) {
             target[cell] = ids == null ? cell : -1;
@@ -200,18 +219,24 @@ final class Tally implements Part {
             }
             grow(ids.size());
         }
-        merge(other, target);
+        if (!tooMany) {
+            merge(other, target);
+        }
     }
 
-    /** Adds cell {@code c} of another tally to the cell {@code target[c]} of this one; −1 leaves it out. */
-    void merge(Tally other, int[] target) {
+    private void merge(Tally other, int[] target) {
+        addRows(other, target);
+        for (int m = 0; m < measures.length; m++) {
+            measures[m].merge(other.measures[m], target);
+        }
+    }
+
+    /** Adds the rows of cell {@code c} of another tally to the cell {@code target[c]} of this one; −1 leaves it out. */
+    private void addRows(Tally other, int[] target) {
         for (int cell = 0; cell < target.length; cell++) {
             if (target[cell] >= 0) {
                 rows[target[cell]] += other.rows(cell);
             }
-        }
-        for (int m = 0; m < measures.length; m++) {
-            measures[m].merge(other.measures[m], target);
         }
     }
 
@@ -234,14 +259,15 @@ final class Tally implements Part {
             }
         }
         grow(ids == null ? 0 : ids.size());
-        for (int cell = 0; cell < target.length; cell++) {
-            if (target[cell] >= 0) {
-                rows[target[cell]] += finer.rows(cell);
-            }
-        }
+        addRows(finer, target);
         for (int m = 0; m < measures.length; m++) {
             measures[m].merge(finer.measures[from[m]], target);
         }
+    }
+
+    /** Whether every cell has its place, so that there cannot be too many of them. */
+    boolean isDense() {
+        return ids == null;
     }
 
     List<GroupKeys> keys() {

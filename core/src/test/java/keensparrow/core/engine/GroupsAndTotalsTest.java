@@ -4,11 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.math.BigDecimal;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import keensparrow.core.TextRows;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Derived;
 import keensparrow.core.aggregate.Measure;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.column.LongColumn;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.group.ByBins;
@@ -21,7 +25,12 @@ import keensparrow.core.group.GroupKey;
 import keensparrow.core.group.Grouping;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.question.Answer;
+import keensparrow.core.question.Answered;
 import keensparrow.core.question.Question;
+import keensparrow.core.question.QuestionSet;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Role;
+import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 import org.junit.jupiter.api.Test;
 
@@ -235,5 +244,44 @@ class GroupsAndTotalsTest {
         assertThatThrownBy(() -> Asking.ask(table, crossed))
                 .isInstanceOfSatisfying(
                         UserException.class, e -> assertThat(e.code()).isEqualTo(ErrorCode.TOO_MANY_GROUPS));
+    }
+
+    @Test
+    void aQuestionWithTooManyGroupsDoesNotTakeTheOthersOfItsPageAlong() {
+        int rows = Tally.MOST_CELLS + 100_000;
+        long[] left = new long[rows];
+        long[] right = new long[rows];
+        for (int row = 0; row < rows; row++) {
+            left[row] = row / 2;
+            right[row] = row * 7L % 1_000_003;
+        }
+        Table large = new Table(
+                new Schema(List.of(
+                        new ColumnInfo("left", "left", ColumnType.WHOLE, Role.IDENTIFIER),
+                        new ColumnInfo("right", "right", ColumnType.WHOLE, Role.IDENTIFIER))),
+                List.of(
+                        new LongColumn(ColumnType.WHOLE, 0, left, null),
+                        new LongColumn(ColumnType.WHOLE, 0, right, null)),
+                rows);
+        Question crossed = new Question.Groups(
+                List.of(new Question.Grouped(new ByValue("left"), 5), new Question.Grouped(new ByValue("right"), 5)),
+                List.of(Measure.ROWS),
+                Question.Order.LABEL);
+        Question one = new Question.Groups(
+                List.of(new Question.Grouped(new ByValue("left"), 1)), List.of(Measure.ROWS), Question.Order.LABEL);
+        List<Answered> answers = new ArrayList<>();
+        new MemoryEngine(large)
+                .answer(
+                        new QuestionSet(
+                                List.of(),
+                                List.of(
+                                        new QuestionSet.Asked("crossed", crossed, Set.of()),
+                                        new QuestionSet.Asked("one", one, Set.of()))),
+                        answers::add,
+                        () -> false);
+        assertThat(answers).extracting(Answered::id).containsExactly("crossed", "one");
+        assertThat(answers.get(0).failure().code()).isEqualTo(ErrorCode.TOO_MANY_GROUPS);
+        assertThat(Asking.lines((Answer.Groups) answers.get(1).answer()))
+                .containsExactly("0: 2", "Other 1049999: " + (rows - 2));
     }
 }

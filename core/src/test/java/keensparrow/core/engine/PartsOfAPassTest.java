@@ -72,7 +72,7 @@ class PartsOfAPassTest {
         for (String column : List.of("few", "flag", "tags")) {
             GroupKeys keys = new ByValue(column).keys(table);
             try (Workers workers = new Workers(2)) {
-                SlotBits bits = SlotBits.of(keys, rows, workers);
+                SlotBits bits = SlotBits.of(keys, rows, workers, () -> false);
                 long[] counts = new long[keys.slots()];
                 int words = Bits.words(rows);
                 for (int from = 0; from < words; from += Masks.WORDS) {

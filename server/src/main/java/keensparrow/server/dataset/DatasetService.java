@@ -39,13 +39,19 @@ public final class DatasetService {
 
     /** @param memoryBytes that tables may take together */
     public DatasetService(
-            Database database, DataFolder folder, Jobs jobs, QueryService queries, long memoryBytes, Clock clock) {
+            Database database,
+            DataFolder folder,
+            Jobs jobs,
+            QueryService queries,
+            long memoryBytes,
+            Workers workers,
+            Clock clock) {
         this.database = database;
         this.folder = folder;
         this.jobs = jobs;
         this.queries = queries;
         this.clock = clock;
-        this.engines = new Engines(memoryBytes, Workers.ofMachine());
+        this.engines = new Engines(memoryBytes, workers);
         this.loads = new Loads(database, folder, engines, clock);
     }
 

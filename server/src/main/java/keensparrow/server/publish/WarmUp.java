@@ -42,13 +42,15 @@ public final class WarmUp {
     }
 
     private void run() {
-        try {
-            for (PublishRepository.Published published : publishing.all()) {
-                ask(published);
+        List<Runnable> tasks = new ArrayList<>();
+        publishing.all().forEach(published -> tasks.add(() -> ask(published)));
+        tasks.add(datasets::loadAll);
+        for (Runnable task : tasks) {
+            try {
+                task.run();
+            } catch (UserException | StoreException e) {
+                LOG.info("part of the warm-up failed: {}", e.getMessage()); // whoever asks meets the same and is told
             }
-            datasets.loadAll();
-        } catch (UserException | StoreException e) {
-            LOG.info("the warm-up ended early: {}", e.getMessage()); // whoever asks meets the same and is told
         }
     }
 
