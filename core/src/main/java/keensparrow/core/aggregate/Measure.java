@@ -79,8 +79,8 @@ public record Measure(
             case LARGEST -> new ExtremeAccumulator(any, groups, true);
             case MEDIAN -> new PercentileAccumulator(any, HALF, groups, most);
             case PERCENTILE -> new PercentileAccumulator(any, share(), groups, most);
-            case DEVIATION -> new DeviationAccumulator(any, groups);
-            case WEIGHTED_AVERAGE -> new WeightedAccumulator(any, second(inputs), groups);
+            case DEVIATION -> DeviationAccumulator.of(any, groups);
+            case WEIGHTED_AVERAGE -> WeightedAccumulator.of(any, second(inputs), groups);
             case RATIO -> new RatioAccumulator(any, second(inputs), groups);
             case FIRST -> new EndAccumulator(any, second(inputs), groups, false);
             case LAST -> new EndAccumulator(any, second(inputs), groups, true);

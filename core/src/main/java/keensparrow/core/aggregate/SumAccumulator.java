@@ -3,34 +3,61 @@ package keensparrow.core.aggregate;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import keensparrow.core.column.Column;
+import keensparrow.core.column.DoubleColumn;
+import keensparrow.core.column.LongColumn;
+import keensparrow.core.rows.RowBatches;
 import org.jspecify.annotations.Nullable;
 
 /** Sum or average of the filled values; blank for none of them. */
 final class SumAccumulator implements Accumulator {
+    private final Column column;
     private final boolean average;
     private final CountAccumulator filled;
-    private final Numbers numbers;
+    private final Total total;
+    private long[] values = new long[0];
 
     SumAccumulator(Column column, int groups, boolean average) {
-        this(new CountAccumulator(column, groups), new Numbers(column, groups), average);
+        this(
+                column,
+                average,
+                new CountAccumulator(column, groups),
+                Total.of(column instanceof LongColumn, groups, Numbers.largest(column), column.rowCount()));
     }
 
-    private SumAccumulator(CountAccumulator filled, Numbers numbers, boolean average) {
-        this.filled = filled;
-        this.numbers = numbers;
+    private SumAccumulator(Column column, boolean average, CountAccumulator filled, Total total) {
+        this.column = column;
         this.average = average;
+        this.filled = filled;
+        this.total = total;
     }
 
     @Override
     public void add(int[] rows, int[] ids, int count) {
         filled.add(rows, ids, count);
-        numbers.add(rows, ids, count, 1);
+        addValues(rows, ids, count, 1);
     }
 
     @Override
     public void remove(int[] rows, int[] ids, int count) {
         filled.remove(rows, ids, count);
-        numbers.add(rows, ids, count, -1);
+        addValues(rows, ids, count, -1);
+    }
+
+    private void addValues(int[] rows, int[] ids, int count, int sign) {
+        if (column instanceof LongColumn longs) {
+            if (values.length < count) {
+                values = new long[Math.max(count, RowBatches.BLOCK)];
+            }
+            longs.read(rows, count, values); // blank rows read as 0
+            total.add(values, ids, count, sign);
+            return;
+        }
+        DoubleColumn doubles = (DoubleColumn) column;
+        for (int i = 0; i < count; i++) {
+            if (!doubles.isBlank(rows[i])) {
+                total.add(ids[i], doubles.value(rows[i]), sign);
+            }
+        }
     }
 
     @Override
@@ -40,19 +67,19 @@ final class SumAccumulator implements Accumulator {
 
     @Override
     public Accumulator empty(int groups) {
-        return new SumAccumulator((CountAccumulator) filled.empty(groups), numbers.empty(groups), average);
+        return new SumAccumulator(column, average, (CountAccumulator) filled.empty(groups), total.empty(groups));
     }
 
     @Override
     public void grow(int groups) {
         filled.grow(groups);
-        numbers.grow(groups);
+        total.grow(groups);
     }
 
     @Override
     public void merge(Accumulator other, int[] target) {
         filled.merge(((SumAccumulator) other).filled, target);
-        numbers.merge(((SumAccumulator) other).numbers, target);
+        total.merge(((SumAccumulator) other).total, target);
     }
 
     @Override
@@ -61,17 +88,17 @@ final class SumAccumulator implements Accumulator {
         if (count.signum() == 0) {
             return null;
         }
-        if (numbers.isExact()) {
-            BigDecimal sum = numbers.exactly(group);
+        if (column instanceof LongColumn longs) {
+            BigDecimal sum = total.exactly(group, longs.scale());
             return average ? sum.divide(count, MathContext.DECIMAL64) : sum;
         }
-        double sum = numbers.approximately(group);
+        double sum = total.approximately(group);
         double result = average ? sum / count.doubleValue() : sum;
         return Double.isFinite(result) ? BigDecimal.valueOf(result) : null;
     }
 
     @Override
     public long sizeBytes() {
-        return filled.sizeBytes() + numbers.sizeBytes();
+        return filled.sizeBytes() + total.sizeBytes() + 8L * values.length;
     }
 }

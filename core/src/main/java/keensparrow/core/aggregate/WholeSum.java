@@ -55,6 +55,15 @@ final class WholeSum {
         }
     }
 
+    void add(int group, long value, int sign) {
+        if (high != null) {
+            sums[group] += sign * (value & LOW);
+            high[group] += sign * (value >> 32);
+        } else {
+            sums[group] += sign * value;
+        }
+    }
+
     void grow(int groups) {
         sums = Arrays.copyOf(sums, groups);
         high = high == null ? null : Arrays.copyOf(high, groups);

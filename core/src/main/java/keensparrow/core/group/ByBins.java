@@ -1,6 +1,7 @@
 package keensparrow.core.group;
 
 import java.math.BigDecimal;
+import java.util.Objects;
 import java.util.Optional;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.LongColumn;
@@ -42,7 +43,7 @@ public record ByBins(String column, @Nullable BigDecimal width) implements Group
                 for (int i = 0; i < slotOf.length; i++) {
                     slotOf[i] = bins.get().of((longs.smallest() + i) / (double) longs.unit());
                 }
-                return new Keys(any, bins.get(), Slots.ofValues(longs, slotOf, blank), 4L * slotOf.length);
+                return keys(any, bins.get(), Slots.ofValues(longs, slotOf, blank), 4L * slotOf.length);
             }
         }
         LongList slots = new LongList();
@@ -50,37 +51,21 @@ public record ByBins(String column, @Nullable BigDecimal width) implements Group
             slots.add(any.isBlank(row) ? blank : bins.orElseThrow().of(Bins.number(any, row)));
         }
         Narrow codes = slots.drain();
-        return new Keys(any, bins.orElse(null), Slots.ofCodes(codes, -1), codes.sizeBytes());
+        return keys(any, bins.orElse(null), Slots.ofCodes(codes, -1), codes.sizeBytes());
     }
 
-    private record Keys(Column column, @Nullable Bins bins, Slots of, long sizeBytes) implements GroupKeys {
-        private int bars() {
-            return bins == null ? 0 : bins.count();
-        }
+    private static GroupKeys keys(Column column, @Nullable Bins bins, Slots slots, long ownBytes) {
+        int bars = bins == null ? 0 : bins.count();
+        return new PlainKeys(
+                slots,
+                bars,
+                column.blankCount() > 0,
+                bar -> GroupKey.bin(edge(bins, bar), edge(bins, bar + 1)),
+                PlainKeys.Order.OWN,
+                ownBytes);
+    }
 
-        @Override
-        public int slots() {
-            return bars() + (column.blankCount() > 0 ? 1 : 0);
-        }
-
-        @Override
-        public boolean isOrdered() {
-            return true;
-        }
-
-        @Override
-        public void assign(int[] rows, int count, int[] slots) {
-            of.assign(rows, count, slots);
-        }
-
-        @Override
-        public GroupKey key(int group) {
-            if (bins == null || group >= bins.count()) {
-                return GroupKey.BLANK;
-            }
-            return GroupKey.bin(
-                    bins.edges().get(group).toPlainString(),
-                    bins.edges().get(group + 1).toPlainString());
-        }
+    private static String edge(@Nullable Bins bins, int number) {
+        return Objects.requireNonNull(bins).edges().get(number).toPlainString();
     }
 }

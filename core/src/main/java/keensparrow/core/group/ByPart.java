@@ -17,33 +17,12 @@ public record ByPart(String column, DatePart part) implements Grouping {
         Slots slots = part == DatePart.HOUR_OF_DAY
                 ? ByTime.materialized(times, value -> (int) (Math.floorMod(value, 24 * hour) / hour), part.count())
                 : ByTime.ofDays(times, day -> part.of(day) - part.first(), part.count());
-        return new Keys(times, part, slots);
-    }
-
-    private record Keys(LongColumn column, DatePart part, Slots of) implements GroupKeys {
-        @Override
-        public int slots() {
-            return part.count() + (column.blankCount() > 0 ? 1 : 0);
-        }
-
-        @Override
-        public boolean isOrdered() {
-            return true;
-        }
-
-        @Override
-        public void assign(int[] rows, int count, int[] slots) {
-            of.assign(rows, count, slots);
-        }
-
-        @Override
-        public GroupKey key(int group) {
-            return group < part.count() ? GroupKey.of(String.valueOf(part.first() + group)) : GroupKey.BLANK;
-        }
-
-        @Override
-        public long sizeBytes() {
-            return of.ownBytes(column.type() == ColumnType.DATE_TIME);
-        }
+        return new PlainKeys(
+                slots,
+                part.count(),
+                times.blankCount() > 0,
+                group -> GroupKey.of(String.valueOf(part.first() + group)),
+                PlainKeys.Order.OWN,
+                slots.ownBytes(times.type() == ColumnType.DATE_TIME));
     }
 }

@@ -28,7 +28,7 @@ public record ByTime(String column, TimeStep step) implements Grouping {
             throw Filter.mismatch(table, column, "dates with times");
         }
         if (times.isAllBlank()) {
-            return new Keys(times, step, 0, 0, 0, 0, ofDays(times, day -> 0, 0));
+            return keys(times, ofDays(times, day -> 0, 0), 0, 0);
         }
         long firstDay = Math.floorDiv(times.smallest(), unit(times));
         long lastDay = Math.floorDiv(times.largest(), unit(times));
@@ -45,7 +45,7 @@ public record ByTime(String column, TimeStep step) implements Grouping {
         Slots slots = step == TimeStep.HOUR
                 ? materialized(times, value -> (int) (Math.floorDiv(value, MICROS_AN_HOUR) - first), count)
                 : ofDays(times, day -> step.periodOf(day) - first, count);
-        return new Keys(times, step, first, count, firstDay, lastDay, slots);
+        return keys(times, slots, first, count);
     }
 
     private long period(long value, LongColumn times) {
@@ -100,49 +100,35 @@ public record ByTime(String column, TimeStep step) implements Grouping {
         return column.type() == ColumnType.DATE ? 1 : MICROS_A_DAY;
     }
 
-    private record Keys(
-            LongColumn column, TimeStep step, long first, int periods, long firstDay, long lastDay, Slots of)
-            implements GroupKeys {
-        @Override
-        public int slots() {
-            return periods + (column.blankCount() > 0 ? 1 : 0);
-        }
+    private GroupKeys keys(LongColumn times, Slots slots, long first, int count) {
+        return new PlainKeys(
+                slots,
+                count,
+                times.blankCount() > 0,
+                id -> key(times, first + id, id == count - 1),
+                PlainKeys.Order.TIME,
+                slots.ownBytes(times.type() == ColumnType.DATE_TIME));
+    }
 
-        @Override
-        public GroupKey key(int id) {
-            if (id >= periods) {
-                return GroupKey.BLANK;
-            }
-            if (step == TimeStep.HOUR) {
-                long start = (first + id) * MICROS_AN_HOUR;
-                return GroupKey.bin(
-                        LongColumn.dateTime(start).toString(),
-                        LongColumn.dateTime(start + MICROS_AN_HOUR).toString());
-            }
-            LocalDate end = step.end(first + id);
-            boolean partial = id == periods - 1 && end.toEpochDay() > lastDay && !isCoarse();
-            return GroupKey.period(step.start(first + id).toString(), end, partial);
+    private GroupKey key(LongColumn times, long period, boolean isLast) {
+        if (step == TimeStep.HOUR) {
+            long start = period * MICROS_AN_HOUR;
+            return GroupKey.bin(
+                    LongColumn.dateTime(start).toString(),
+                    LongColumn.dateTime(start + MICROS_AN_HOUR).toString());
         }
+        LocalDate end = step.end(period);
+        long lastDay = Math.floorDiv(times.largest(), unit(times));
+        boolean partial = isLast && end.toEpochDay() > lastDay && !isCoarse(times);
+        return GroupKey.period(step.start(period).toString(), end, partial);
+    }
 
-        /** Dates that all stand for months are written as firsts of a month: such a month is whole, not one day old. */
-        private boolean isCoarse() {
-            return LocalDate.ofEpochDay(firstDay).getDayOfMonth() == 1
-                    && LocalDate.ofEpochDay(lastDay).getDayOfMonth() == 1;
-        }
+    /** Dates that all stand for months are written as firsts of a month: such a month is whole, not one day old. */
+    private static boolean isCoarse(LongColumn times) {
+        return isFirstOfMonth(times.smallest(), times) && isFirstOfMonth(times.largest(), times);
+    }
 
-        @Override
-        public boolean isTime() {
-            return true;
-        }
-
-        @Override
-        public void assign(int[] rows, int count, int[] slots) {
-            of.assign(rows, count, slots);
-        }
-
-        @Override
-        public long sizeBytes() {
-            return of.ownBytes(column.type() == ColumnType.DATE_TIME);
-        }
+    private static boolean isFirstOfMonth(long value, LongColumn times) {
+        return LocalDate.ofEpochDay(Math.floorDiv(value, unit(times))).getDayOfMonth() == 1;
     }
 }

@@ -16,7 +16,14 @@ public record ByValue(String column) implements Grouping {
     /** The groups of a column. @throws keensparrow.core.error.UserException TOO_MANY_GROUPS for too many numbers */
     static GroupKeys of(Column any, String label) {
         if (any instanceof TextColumn text) {
-            return new TextKeys(text, Slots.ofCodes(text.codes(), text.blankCount() > 0 ? text.dictionarySize() : -1));
+            boolean blanks = text.blankCount() > 0;
+            return new PlainKeys(
+                    Slots.ofCodes(text.codes(), blanks ? text.dictionarySize() : -1),
+                    text.dictionarySize(),
+                    blanks,
+                    code -> GroupKey.of(text.text(code)),
+                    PlainKeys.Order.FREE,
+                    0);
         }
         if (any instanceof TagsColumn tags) {
             return new TagKeys(tags, Slots.ofCodes(tags.setOfRow(), tags.blankCount() > 0 ? tags.setCount() : -1));
@@ -25,23 +32,6 @@ public record ByValue(String column) implements Grouping {
             return new YesNoKeys(yesNo);
         }
         return NumberKeys.of(any, label);
-    }
-
-    private record TextKeys(TextColumn column, Slots of) implements GroupKeys {
-        @Override
-        public int slots() {
-            return column.dictionarySize() + (column.blankCount() > 0 ? 1 : 0);
-        }
-
-        @Override
-        public GroupKey key(int id) {
-            return id < column.dictionarySize() ? GroupKey.of(column.text(id)) : GroupKey.BLANK;
-        }
-
-        @Override
-        public void assign(int[] rows, int count, int[] slots) {
-            of.assign(rows, count, slots);
-        }
     }
 
     private record TagKeys(TagsColumn column, Slots of) implements GroupKeys {

@@ -10,23 +10,13 @@ import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 
 /** A group for each different number, date or time of a column, in their order. */
-final class NumberKeys implements GroupKeys {
+final class NumberKeys {
     private static final int MOST = 2_000_000;
     private static final int NEAR = 1 << 16; // values this close together are looked up in an array
 
-    private final Column column;
-    private final long[] values; // distinct, rising; doubles as bits that rise with them
-    private final Slots of;
-    private final long ownBytes;
+    private NumberKeys() {}
 
-    private NumberKeys(Column column, long[] values, Slots of, long ownBytes) {
-        this.column = column;
-        this.values = values;
-        this.of = of;
-        this.ownBytes = ownBytes;
-    }
-
-    static NumberKeys of(Column column, String label) {
+    static GroupKeys of(Column column, String label) {
         long[] distinct = distinct(column, label);
         int blank = column.blankCount() > 0 ? distinct.length : -1;
         if (column instanceof LongColumn longs && !longs.isAllBlank()) {
@@ -38,7 +28,7 @@ final class NumberKeys implements GroupKeys {
                     slotOf[(int) (distinct[slot] - longs.smallest())] = slot;
                 }
                 Slots slots = Slots.ofValues(longs, slotOf, blank);
-                return new NumberKeys(column, distinct, slots, slots.ownBytes(false));
+                return keys(column, distinct, slots, slots.ownBytes(false));
             }
         }
         LongList slots = new LongList();
@@ -46,7 +36,7 @@ final class NumberKeys implements GroupKeys {
             slots.add(column.isBlank(row) ? -1 : Arrays.binarySearch(distinct, rank(column, row)));
         }
         Narrow codes = slots.drain();
-        return new NumberKeys(column, distinct, Slots.ofCodes(codes, blank), codes.sizeBytes());
+        return keys(column, distinct, Slots.ofCodes(codes, blank), codes.sizeBytes());
     }
 
     /** A number that rises with the value of a row that is not blank. */
@@ -89,29 +79,17 @@ final class NumberKeys implements GroupKeys {
         return kept;
     }
 
-    @Override
-    public void assign(int[] rows, int count, int[] slots) {
-        of.assign(rows, count, slots);
-    }
-
-    @Override
-    public int slots() {
-        return values.length + (column.blankCount() > 0 ? 1 : 0);
-    }
-
-    @Override
-    public GroupKey key(int group) {
-        if (group >= values.length) {
-            return GroupKey.BLANK;
-        }
-        String plain = column instanceof LongColumn longs
-                ? longs.plainOf(values[group])
-                : DoubleColumn.plainOf(DoubleColumn.ofRank(values[group]));
-        return GroupKey.of(plain);
-    }
-
-    @Override
-    public long sizeBytes() {
-        return ownBytes + 8L * values.length;
+    /** @param values distinct, rising; doubles as bits that rise with them */
+    private static GroupKeys keys(Column column, long[] values, Slots slots, long ownBytes) {
+        return new PlainKeys(
+                slots,
+                values.length,
+                column.blankCount() > 0,
+                group -> GroupKey.of(
+                        column instanceof LongColumn longs
+                                ? longs.plainOf(values[group])
+                                : DoubleColumn.plainOf(DoubleColumn.ofRank(values[group]))),
+                PlainKeys.Order.FREE,
+                ownBytes + 8L * values.length);
     }
 }
