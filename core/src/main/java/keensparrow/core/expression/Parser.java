@@ -8,7 +8,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.Span;
 import keensparrow.core.error.UserException;
 import org.jspecify.annotations.Nullable;
@@ -36,19 +35,18 @@ final class Parser {
             "false",
             "distinct");
 
-    private final String text;
-    private int at;
+    private final Scanner in;
     private int depth;
 
     Parser(String text) {
-        this.text = text;
+        this.in = new Scanner(text);
     }
 
     /** @throws UserException EXPRESSION_SYNTAX with the place */
     Expression parse() {
         Expression whole = any();
-        if (peek() != 0) {
-            throw unexpected();
+        if (in.peek() != 0) {
+            throw in.unexpected();
         }
         return whole;
     }
@@ -56,7 +54,7 @@ final class Parser {
     private Expression any() {
         deeper();
         Expression left = both();
-        while (word("or")) {
+        while (in.word("or")) {
             Expression right = both();
             left = new Expression.Logic(false, left, right, over(left, right));
         }
@@ -66,7 +64,7 @@ final class Parser {
 
     private Expression both() {
         Expression left = negated();
-        while (word("and")) {
+        while (in.word("and")) {
             Expression right = negated();
             left = new Expression.Logic(true, left, right, over(left, right));
         }
@@ -74,8 +72,8 @@ final class Parser {
     }
 
     private Expression negated() {
-        int from = start();
-        if (!word("not")) {
+        int from = in.start();
+        if (!in.word("not")) {
             return predicate();
         }
         deeper();
@@ -91,16 +89,16 @@ final class Parser {
             if (relation != null) {
                 Expression right = sum();
                 left = new Expression.Comparison(relation, left, right, over(left, right));
-            } else if (word("is")) {
-                boolean not = word("not");
-                if (!word("null")) {
-                    throw unexpected();
+            } else if (in.word("is")) {
+                boolean not = in.word("not");
+                if (!in.word("null")) {
+                    throw in.unexpected();
                 }
-                Span span = new Span(left.span().from(), at);
+                Span span = in.since(left.span().from());
                 left = turned(not, new Expression.IsBlank(left, span), span);
-            } else if (ahead("in") || ahead("between") || ahead("not")) {
-                boolean not = word("not");
-                Expression list = word("in") ? in(left) : between(left);
+            } else if (in.isAhead("in") || in.isAhead("between") || in.isAhead("not")) {
+                boolean not = in.word("not");
+                Expression list = in.word("in") ? oneOf(left) : between(left);
                 left = turned(not, list, list.span());
             } else {
                 return left;
@@ -112,27 +110,27 @@ final class Parser {
         return not ? new Expression.Not(expression, span) : expression;
     }
 
-    private Expression in(Expression left) {
-        if (!sign('(')) {
-            throw unexpected();
+    private Expression oneOf(Expression left) {
+        if (!in.sign('(')) {
+            throw in.unexpected();
         }
         Expression all = null;
         do {
             Expression right = sum();
             Expression one = new Expression.Comparison(Expression.Relation.EQUAL, left, right, over(left, right));
             all = all == null ? one : new Expression.Logic(false, all, one, over(left, right));
-        } while (sign(','));
-        close(left.span().from());
+        } while (in.sign(','));
+        in.close(left.span().from());
         return all;
     }
 
     private Expression between(Expression left) {
-        if (!word("between")) {
-            throw unexpected();
+        if (!in.word("between")) {
+            throw in.unexpected();
         }
         Expression low = sum();
-        if (!word("and")) {
-            throw unexpected();
+        if (!in.word("and")) {
+            throw in.unexpected();
         }
         Expression high = sum();
         Span span = over(left, high);
@@ -144,8 +142,8 @@ final class Parser {
     }
 
     private Expression.@Nullable Relation relation() {
-        char c = peek();
-        char second = at + 1 < text.length() ? text.charAt(at + 1) : 0;
+        char c = in.peek();
+        char second = in.second();
         Expression.Relation relation = switch (c) {
             case '=' -> Expression.Relation.EQUAL;
             case '<' ->
@@ -158,15 +156,15 @@ final class Parser {
         };
         if (relation != null) {
             boolean one = c == '=' || relation == Expression.Relation.LESS || relation == Expression.Relation.MORE;
-            at += one ? 1 : 2;
+            in.skip(one ? 1 : 2);
         }
         return relation;
     }
 
     private Expression sum() {
         Expression left = product();
-        for (char sign = peek(); sign == '+' || sign == '-'; sign = peek()) {
-            at++;
+        for (char sign = in.peek(); sign == '+' || sign == '-'; sign = in.peek()) {
+            in.skip(1);
             Expression right = product();
             left = joined(sign == '+' ? Expression.Operator.ADD : Expression.Operator.SUBTRACT, left, right);
         }
@@ -175,8 +173,8 @@ final class Parser {
 
     private Expression product() {
         Expression left = signed();
-        for (char sign = peek(); sign == '*' || sign == '/'; sign = peek()) {
-            at++;
+        for (char sign = in.peek(); sign == '*' || sign == '/'; sign = in.peek()) {
+            in.skip(1);
             Expression right = signed();
             left = joined(sign == '*' ? Expression.Operator.MULTIPLY : Expression.Operator.DIVIDE, left, right);
         }
@@ -192,8 +190,8 @@ final class Parser {
     }
 
     private Expression signed() {
-        int from = start();
-        if (!sign('-')) {
+        int from = in.start();
+        if (!in.sign('-')) {
             return primary();
         }
         deeper();
@@ -203,18 +201,18 @@ final class Parser {
     }
 
     private Expression primary() {
-        int from = start();
-        char c = peek();
-        if (sign('(')) {
+        int from = in.start();
+        char c = in.peek();
+        if (in.sign('(')) {
             Expression inner = any();
-            close(from);
+            in.close(from);
             return inner;
         }
         if (c == '"') {
-            return new Expression.ColumnName(quoted('"', "a column name"), new Span(from, at));
+            return new Expression.ColumnName(in.quoted('"', "a column name"), in.since(from));
         }
         if (c == '\'') {
-            return new Expression.TextLiteral(quoted('\'', "a text"), new Span(from, at));
+            return new Expression.TextLiteral(in.quoted('\'', "a text"), in.since(from));
         }
         if (Character.isDigit(c) || c == '.') {
             return number();
@@ -222,186 +220,95 @@ final class Parser {
         if (Character.isLetter(c) || c == '_') {
             return named(from);
         }
-        throw unexpected();
+        throw in.unexpected();
     }
 
     private Expression named(int from) {
-        if (word("case")) {
+        if (in.word("case")) {
             return cases(from);
         }
-        if (word("null")) {
-            return new Expression.Blank(new Span(from, at));
+        if (in.word("null")) {
+            return new Expression.Blank(in.since(from));
         }
-        if (ahead("true") || ahead("false")) {
-            boolean value = word("true") || !word("false");
-            return new Expression.TruthLiteral(value, new Span(from, at));
+        if (in.isAhead("true") || in.isAhead("false")) {
+            boolean value = in.word("true") || !in.word("false");
+            return new Expression.TruthLiteral(value, in.since(from));
         }
-        String name = name();
+        String name = in.name();
         if (RESERVED.contains(name.toLowerCase(Locale.ROOT))) {
-            at = from;
-            throw unexpected();
+            in.backTo(from);
+            throw in.unexpected();
         }
         boolean isDate = name.equalsIgnoreCase("date");
-        if ((isDate || name.equalsIgnoreCase("timestamp")) && peek() == '\'') {
+        if ((isDate || name.equalsIgnoreCase("timestamp")) && in.peek() == '\'') {
             return time(isDate, from);
         }
-        if (sign('(')) {
+        if (in.sign('(')) {
             return call(name.toLowerCase(Locale.ROOT), from);
         }
         return new Expression.ColumnName(name, new Span(from, from + name.length()));
     }
 
     private Expression time(boolean isDate, int from) {
-        String written = quoted('\'', "a date");
+        String written = in.quoted('\'', "a date");
         try {
             LocalDateTime value = isDate
                     ? LocalDate.parse(written).atStartOfDay()
                     : LocalDateTime.parse(written.strip().replace(' ', 'T'));
-            return new Expression.TimeLiteral(value, isDate, new Span(from, at));
+            return new Expression.TimeLiteral(value, isDate, in.since(from));
         } catch (DateTimeParseException e) {
-            throw error(UserException.quote(written) + " is no date. Write it like 2026-01-31.", from, at);
+            throw Scanner.error(
+                    UserException.quote(written) + " is no date. Write it like 2026-01-31.", from, in.end());
         }
     }
 
     private Expression call(String name, int from) {
-        boolean distinct = word("distinct");
-        boolean star = !distinct && sign('*');
+        boolean distinct = in.word("distinct");
+        boolean star = !distinct && in.sign('*');
         List<Expression> arguments = new ArrayList<>();
-        if (!star && peek() != ')') {
+        if (!star && in.peek() != ')') {
             do {
                 arguments.add(any());
-            } while (sign(','));
+            } while (in.sign(','));
         }
-        close(from);
-        return new Expression.Call(name, arguments, distinct, star, new Span(from, at));
+        in.close(from);
+        return new Expression.Call(name, arguments, distinct, star, in.since(from));
     }
 
     private Expression cases(int from) {
-        Expression subject = ahead("when") ? null : any();
+        Expression subject = in.isAhead("when") ? null : any();
         List<Expression.When> whens = new ArrayList<>();
-        while (word("when")) {
+        while (in.word("when")) {
             Expression condition = any();
-            if (!word("then")) {
-                throw unexpected();
+            if (!in.word("then")) {
+                throw in.unexpected();
             }
             Expression test = subject == null
                     ? condition
                     : new Expression.Comparison(Expression.Relation.EQUAL, subject, condition, condition.span());
             whens.add(new Expression.When(test, any()));
         }
-        Expression otherwise = word("else") ? any() : null;
-        if (whens.isEmpty() || !word("end")) {
-            throw unexpected();
+        Expression otherwise = in.word("else") ? any() : null;
+        if (whens.isEmpty() || !in.word("end")) {
+            throw in.unexpected();
         }
-        return new Expression.Case(whens, otherwise, new Span(from, at));
+        return new Expression.Case(whens, otherwise, in.since(from));
     }
 
     private Expression number() {
-        int from = at;
-        while (at < text.length() && (Character.isDigit(text.charAt(at)) || text.charAt(at) == '.')) {
-            at++;
-        }
-        String digits = text.substring(from, at);
+        int from = in.start();
+        String digits = in.digits();
         try {
-            return new Expression.Literal(new BigDecimal(digits), new Span(from, at));
+            return new Expression.Literal(new BigDecimal(digits), in.since(from));
         } catch (NumberFormatException e) {
-            throw error(UserException.quote(digits) + " is no number. Write it like 12.5.", from, at);
+            throw Scanner.error(UserException.quote(digits) + " is no number. Write it like 12.5.", from, in.end());
         }
-    }
-
-    private String quoted(char quote, String what) {
-        int from = at++;
-        StringBuilder name = new StringBuilder();
-        while (at < text.length()) {
-            char c = text.charAt(at++);
-            if (c != quote) {
-                name.append(c);
-            } else if (at < text.length() && text.charAt(at) == quote) {
-                name.append(c);
-                at++;
-            } else {
-                return name.toString();
-            }
-        }
-        String kind = quote == '"' ? "double" : "single";
-        throw error("The closing " + kind + " quote of " + what + " is missing.", from, text.length());
     }
 
     private void deeper() {
         if (++depth > DEEPEST) {
-            throw error("The expression is nested too deeply. Split it over two computed columns.", at, at);
+            throw Scanner.error(
+                    "The expression is nested too deeply. Split it over two computed columns.", in.end(), in.end());
         }
-    }
-
-    private void close(int from) {
-        if (!sign(')')) {
-            throw error("A closing parenthesis is missing.", from, Math.max(at, from + 1));
-        }
-    }
-
-    private boolean sign(char wanted) {
-        if (peek() != wanted) {
-            return false;
-        }
-        at++;
-        return true;
-    }
-
-    /** Takes the word if it comes next. */
-    private boolean word(String wanted) {
-        if (!ahead(wanted)) {
-            return false;
-        }
-        at += wanted.length();
-        return true;
-    }
-
-    private boolean ahead(String wanted) {
-        int from = start();
-        int end = from + wanted.length();
-        return text.regionMatches(true, from, wanted, 0, wanted.length())
-                && (end >= text.length() || !isOfName(text.charAt(end)));
-    }
-
-    private String name() {
-        int from = at;
-        while (at < text.length() && isOfName(text.charAt(at))) {
-            at++;
-        }
-        return text.substring(from, at);
-    }
-
-    private static boolean isOfName(char c) {
-        return Character.isLetterOrDigit(c) || c == '_';
-    }
-
-    /** Where the next character that is no space stands. */
-    private int start() {
-        peek();
-        return at;
-    }
-
-    /** The next character that is no space, or a zero at the end. */
-    private char peek() {
-        while (at < text.length() && Character.isWhitespace(text.charAt(at))) {
-            at++;
-        }
-        return at < text.length() ? text.charAt(at) : 0;
-    }
-
-    private UserException unexpected() {
-        if (peek() == 0) {
-            return error("The expression ends too early. A number or a column name is expected.", at, at);
-        }
-        String found = UserException.quote(text.substring(at, at + 1));
-        return error(
-                found + " is not expected at character " + (at + 1)
-                        + ". Use column names, numbers, 'texts', + - * /, comparisons, and, or, not, case and parentheses.",
-                at,
-                at + 1);
-    }
-
-    private static UserException error(String message, int from, int to) {
-        return new UserException(ErrorCode.EXPRESSION_SYNTAX, message, new Span(from, to));
     }
 }
