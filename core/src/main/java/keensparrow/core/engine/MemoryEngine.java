@@ -38,8 +38,6 @@ import org.jspecify.annotations.Nullable;
 public final class MemoryEngine implements QueryEngine, Inputs {
     private static final long KEPT_BYTES = 256L << 20;
     private static final int SHARES = 16; // of what may be kept
-    private static final int FEW_ROWS = 1 << 14;
-    private static final int MANY_ROWS = 1 << 22; // beyond, bits do not stay in the processor's caches
 
     private final Table table;
     private final Workers workers;
@@ -253,9 +251,7 @@ public final class MemoryEngine implements QueryEngine, Inputs {
 
     /** Bits by slot where they are worth their memory. */
     private @Nullable SlotBits bits(Grouping grouping, GroupKeys slots, BooleanSupplier cancelled) {
-        boolean worthIt = table.rowCount() >= FEW_ROWS
-                && table.rowCount() <= MANY_ROWS
-                && slots.slots() <= SlotBits.MOST_SLOTS
+        boolean worthIt = SlotBits.isFor(slots, table.rowCount())
                 && (bits.find(grouping) != null
                         || bits.weight() + SlotBits.bytesFor(slots, table.rowCount()) <= mostBitBytes);
         return worthIt ? bits.get(grouping, () -> SlotBits.of(slots, table.rowCount(), workers, cancelled)) : null;

@@ -116,8 +116,15 @@ final class Sitting {
                 .toList();
     }
 
+    /** The filters in force that fit the table; no question that is counted has one of the others. */
+    private Set<Filter> usable() {
+        Set<Filter> usable = new LinkedHashSet<>(inForce);
+        usable.retainAll(fitting);
+        return usable;
+    }
+
     void end() {
-        engine.recent().add(inForce);
+        engine.recent().add(usable());
     }
 
     private void done(MemoryEngine.Counted counted, Part part) {
@@ -135,10 +142,10 @@ final class Sitting {
             return;
         }
         // filters that only single questions have, such as the text looked for in a table, come after the others
-        Set<Filter> filters = new LinkedHashSet<>(inForce);
+        Set<Filter> filters = usable();
         wanted.forEach(counted -> filters.addAll(counted.filters()));
         List<Condition> conditions = conditions(filters);
-        Pass pass = new Pass(engine.table().rowCount(), conditions, inForce.size());
+        Pass pass = new Pass(engine.table().rowCount(), conditions, usable().size());
         Map<MemoryEngine.Counted, MemoryEngine.Counted> finer = finer(wanted);
         List<MemoryEngine.Counted> walked =
                 wanted.stream().filter(counted -> !finer.containsKey(counted)).toList();
@@ -242,8 +249,8 @@ final class Sitting {
 
     private @Nullable Change change(Set<Filter> before) {
         List<Filter> gone = new ArrayList<>(before);
-        gone.removeAll(inForce);
-        List<Filter> come = new ArrayList<>(inForce);
+        gone.removeAll(usable());
+        List<Filter> come = new ArrayList<>(usable());
         come.removeAll(before);
         if (gone.size() > 1 || come.size() > 1 || gone.size() + come.size() == 0) {
             return null;
@@ -256,7 +263,7 @@ final class Sitting {
         Map<MemoryEngine.Counted, Part> starts = new LinkedHashMap<>();
         for (MemoryEngine.Counted counted : wanted) {
             boolean touched = change.come() == null || counted.filters().contains(change.come());
-            Part known = touched && inForce.containsAll(counted.filters())
+            Part known = touched && usable().containsAll(counted.filters())
                     ? engine.parts().find(change.before(counted))
                     : null;
             if (known != null && known.isReversible()) {
@@ -274,7 +281,7 @@ final class Sitting {
             return false; // its rows were forgotten: filling them again would cost as much
         }
         List<long[]> others = new ArrayList<>();
-        for (Filter filter : inForce) {
+        for (Filter filter : usable()) {
             if (!filter.equals(change.come())) {
                 RowSet rows = engine.filterRows().find(filter);
                 if (rows == null) {
@@ -325,7 +332,7 @@ final class Sitting {
     }
 
     private void run(Change change, Map<MemoryEngine.Counted, Part> starts) {
-        Set<Filter> filters = new LinkedHashSet<>(inForce);
+        Set<Filter> filters = usable();
         filters.remove(change.come());
         List<Condition> conditions = conditions(filters);
         Pass pass = new Pass(engine.table().rowCount(), conditions, conditions.size())

@@ -11,9 +11,11 @@ import keensparrow.core.rows.RowBatches;
  * picked, 64 rows at a time: far quicker than row by row unless few rows pass.
  */
 final class SlotBits {
-    /** Groupings with more slots are counted row by row. */
-    static final int MOST_SLOTS = 64;
+    private static final int MOST_SLOTS = 64; // groupings with more are counted row by row
+    private static final int FEW_ROWS = 1 << 14;
 
+    private static final int MANY_ROWS = 1 << 22; // beyond, bits do not stay in the processor's caches
+    private static final int FEW_SLOTS = 32;
     private static final int ROWS_A_SLOT = 40; // so many rows of a block cost as much as one slot's bits
     private static final int BLOCK_BITS = 6;
 
@@ -26,6 +28,11 @@ final class SlotBits {
         int words = Bits.words(rowCount);
         this.bits = new long[slots][words];
         this.occurring = new long[(words + Masks.WORDS - 1) / Masks.WORDS];
+    }
+
+    /** Whether bits may be worth their memory, for a table of so many rows. */
+    static boolean isFor(GroupKeys keys, int rowCount) {
+        return rowCount >= FEW_ROWS && keys.slots() <= (rowCount > MANY_ROWS ? FEW_SLOTS : MOST_SLOTS);
     }
 
     static long bytesFor(GroupKeys keys, int rowCount) {
@@ -62,7 +69,7 @@ final class SlotBits {
 
     /** Whether counting bits is quicker than counting so many rows of the block that begins at a word. */
     boolean isQuickerFor(int rows, int word) {
-        return rows > ROWS_A_SLOT * Long.bitCount(occurring[word / Masks.WORDS]);
+        return rows > (rowCount > MANY_ROWS ? 2 : 1) * ROWS_A_SLOT * Long.bitCount(occurring[word / Masks.WORDS]);
     }
 
     /** Adds the rows of {@code mask} to the counts of their slots, or takes them away when {@code sign} is −1. */

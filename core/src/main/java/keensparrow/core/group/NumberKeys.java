@@ -1,6 +1,7 @@
 package keensparrow.core.group;
 
 import java.util.Arrays;
+import java.util.stream.IntStream;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
@@ -17,19 +18,16 @@ final class NumberKeys {
     private NumberKeys() {}
 
     static GroupKeys of(Column column, String label) {
-        long[] distinct = distinct(column, label);
+        long[] distinct =
+                column instanceof LongColumn near && isNear(near) ? distinctNear(near) : distinct(column, label);
         int blank = column.blankCount() > 0 ? distinct.length : -1;
-        if (column instanceof LongColumn longs && !longs.isAllBlank()) {
-            long reach = longs.largest() - longs.smallest();
-            boolean near = reach >= 0 && reach < NEAR && longs.values().width() < Long.BYTES;
-            if (near) {
-                int[] slotOf = new int[(int) reach + 1];
-                for (int slot = 0; slot < distinct.length; slot++) {
-                    slotOf[(int) (distinct[slot] - longs.smallest())] = slot;
-                }
-                Slots slots = Slots.ofValues(longs, slotOf, blank);
-                return keys(column, distinct, slots, slots.ownBytes(false));
+        if (column instanceof LongColumn longs && isNear(longs)) {
+            int[] slotOf = new int[(int) (longs.largest() - longs.smallest()) + 1];
+            for (int slot = 0; slot < distinct.length; slot++) {
+                slotOf[(int) (distinct[slot] - longs.smallest())] = slot;
             }
+            Slots slots = Slots.ofValues(longs, slotOf, blank);
+            return keys(column, distinct, slots, slots.ownBytes(false));
         }
         LongList slots = new LongList();
         for (int row = 0; row < column.rowCount(); row++) {
@@ -37,6 +35,28 @@ final class NumberKeys {
         }
         Narrow codes = slots.drain();
         return keys(column, distinct, Slots.ofCodes(codes, blank), codes.sizeBytes());
+    }
+
+    /** Whether the values lie close enough together for an array of all there may be. */
+    private static boolean isNear(LongColumn longs) {
+        long reach = longs.largest() - longs.smallest();
+        return !longs.isAllBlank()
+                && reach >= 0
+                && reach < NEAR
+                && longs.values().width() < Long.BYTES;
+    }
+
+    private static long[] distinctNear(LongColumn longs) {
+        boolean[] seen = new boolean[(int) (longs.largest() - longs.smallest()) + 1];
+        for (int row = 0; row < longs.rowCount(); row++) {
+            if (!longs.isBlank(row)) {
+                seen[(int) (longs.value(row) - longs.smallest())] = true;
+            }
+        }
+        return IntStream.range(0, seen.length)
+                .filter(place -> seen[place])
+                .mapToLong(place -> longs.smallest() + place)
+                .toArray();
     }
 
     /** A number that rises with the value of a row that is not blank. */

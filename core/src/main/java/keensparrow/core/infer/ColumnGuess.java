@@ -193,6 +193,8 @@ final class ColumnGuess {
                     several = true;
                     count(chars, start, at);
                     start = at + 1;
+                } else if (chars[at] < ' ') {
+                    ruledOut = true; // lines of text, not tags
                 }
             }
             if (several) {

@@ -1,0 +1,187 @@
+package keensparrow.core.engine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import keensparrow.core.TextRows;
+import keensparrow.core.aggregate.Aggregate;
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.column.DoubleColumn;
+import keensparrow.core.column.LongColumn;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.filter.Between;
+import keensparrow.core.filter.Filter;
+import keensparrow.core.filter.OneOf;
+import keensparrow.core.filter.Where;
+import keensparrow.core.group.ByValue;
+import keensparrow.core.question.Answer;
+import keensparrow.core.question.Answered;
+import keensparrow.core.question.Question;
+import keensparrow.core.question.QuestionSet;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Role;
+import keensparrow.core.table.Schema;
+import keensparrow.core.table.Table;
+import org.junit.jupiter.api.Test;
+
+/** The edges: nothing there, one value, too much asked, filters that do not fit, pages far down. */
+class EngineLimitsTest {
+    private static final List<Measure> NUMBERS = List.of(
+            new Measure(Aggregate.SUM, "n"),
+            new Measure(Aggregate.AVERAGE, "n"),
+            new Measure(Aggregate.MEDIAN, "n"),
+            new Measure(Aggregate.SMALLEST, "n"),
+            new Measure(Aggregate.LARGEST, "n"),
+            new Measure(Aggregate.DEVIATION, "n"),
+            Measure.of(Aggregate.RATIO, "n", "n"),
+            Measure.of(Aggregate.WEIGHTED_AVERAGE, "n", "n"),
+            Measure.of(Aggregate.FIRST, "n", "n"));
+
+    private static Table numbers(DoubleColumn column) {
+        return new Table(
+                new Schema(List.of(new ColumnInfo("n", "n", ColumnType.DECIMAL, Role.MEASURE))),
+                List.of(column),
+                column.rowCount());
+    }
+
+    private static String figures(Table table) {
+        Question question = new Question.Groups(List.of(), NUMBERS, Question.Order.LABEL);
+        return Asking.lines(Asking.ask(table, question)).get(0);
+    }
+
+    @Test
+    void aColumnOfBlanksHasNoNumbers() {
+        assertThat(figures(numbers(new DoubleColumn(new double[5], new long[1]))))
+                .isEqualTo(":" + " –".repeat(9));
+        Table wholes = new Table(
+                new Schema(List.of(new ColumnInfo("n", "n", ColumnType.WHOLE, Role.MEASURE))),
+                List.of(new LongColumn(ColumnType.WHOLE, 0, new long[3], new long[1])),
+                3);
+        assertThat(figures(wholes)).isEqualTo(":" + " –".repeat(9));
+        assertThat(Asking.lines(Asking.ask(
+                        wholes,
+                        new Question.Groups(
+                                List.of(new Question.Grouped(new ByValue("n"), 3)),
+                                List.of(Measure.ROWS),
+                                Question.Order.LABEL))))
+                .containsExactly("blank: 3");
+    }
+
+    @Test
+    void oneValueIsItsOwnMiddle() {
+        assertThat(figures(numbers(new DoubleColumn(new double[] {2.5}, null))))
+                .isEqualTo(": 2.5 2.5 2.5 2.5 2.5 – 1 2.5 2.5");
+    }
+
+    @Test
+    void whatIsNoNumberIsBlank() {
+        double[] values = {Double.NaN, Double.POSITIVE_INFINITY, 3, Double.NEGATIVE_INFINITY, 5};
+        assertThat(figures(numbers(new DoubleColumn(values, null)))).startsWith(": 8 4 4 3 5 ");
+    }
+
+    @Test
+    void aSumBeyondADoubleIsBlankNotInfinite() {
+        double[] values = {Double.MAX_VALUE, Double.MAX_VALUE};
+        assertThat(figures(numbers(new DoubleColumn(values, null)))).startsWith(": – – ");
+    }
+
+    @Test
+    void rangesUpsideDownSelectNothing() {
+        Table table = TextRows.table("n,m\n1,a\n2,b\n3,c\n");
+        assertThat(Between.of("n", "3", "1").select(table).size()).isZero();
+        assertThat(Between.of("n", "2", "2").select(table).toArray()).containsExactly(1);
+    }
+
+    private static Map<String, Answered> answers(
+            Table table, List<QuestionSet.Condition> conditions, QuestionSet.Asked... asked) {
+        Map<String, Answered> answers = new TreeMap<>();
+        new MemoryEngine(table)
+                .answer(new QuestionSet(conditions, List.of(asked)), each -> answers.put(each.id(), each), () -> false);
+        return answers;
+    }
+
+    private static QuestionSet.Asked rows(String id, String... without) {
+        return new QuestionSet.Asked(
+                id, new Question.Groups(List.of(), List.of(Measure.ROWS), Question.Order.LABEL), Set.of(without));
+    }
+
+    private static int rowCount(Answered answered) {
+        return ((Answer.Groups) answered.answer()).rowCount();
+    }
+
+    @Test
+    void aFilterThatDoesNotFitFailsOnlyWhatItNarrows() {
+        Table table = TextRows.table("n,m\n1,a\n2,b\n3,c\n");
+        List<QuestionSet.Condition> conditions = List.of(
+                new QuestionSet.Condition("good", OneOf.of("m", "a", "b")),
+                new QuestionSet.Condition("gone", OneOf.of("weather", "rain")),
+                new QuestionSet.Condition("wrong", Between.of("m", "1", "2")));
+        Map<String, Answered> answers =
+                answers(table, conditions, rows("all"), rows("most", "gone"), rows("fine", "gone", "wrong"));
+        assertThat(answers.get("all").failure()).isNotNull();
+        assertThat(answers.get("most").failure().code()).isEqualTo(ErrorCode.TYPE_MISMATCH);
+        assertThat(rowCount(answers.get("fine"))).isEqualTo(2);
+    }
+
+    @Test
+    void moreFiltersThanAPageCanHaveAreRefused() {
+        Table table = TextRows.table("n\n1\n2\n");
+        List<QuestionSet.Condition> conditions = new ArrayList<>();
+        for (int i = 0; i < 60; i++) {
+            conditions.add(new QuestionSet.Condition("c" + i, new Where("n < " + (100 + i))));
+        }
+        assertThat(rowCount(answers(table, conditions, rows("all")).get("all"))).isEqualTo(2);
+        conditions.add(new QuestionSet.Condition("one more", new Where("n > 0")));
+        assertThatThrownBy(() -> answers(table, conditions, rows("all")))
+                .isInstanceOfSatisfying(
+                        UserException.class, e -> assertThat(e.code()).isEqualTo(ErrorCode.INVALID_REQUEST));
+    }
+
+    @Test
+    void theSameFilterTwiceNarrowsOnce() {
+        Table table = TextRows.table("n,m\n1,a\n2,b\n3,c\n");
+        Filter same = OneOf.of("m", "a");
+        List<QuestionSet.Condition> conditions =
+                List.of(new QuestionSet.Condition("filter", same), new QuestionSet.Condition("mark", same));
+        Map<String, Answered> answers =
+                answers(table, conditions, rows("all"), rows("without", "mark"), rows("none", "mark", "filter"));
+        assertThat(rowCount(answers.get("all"))).isEqualTo(1);
+        assertThat(rowCount(answers.get("without"))).isEqualTo(1);
+        assertThat(rowCount(answers.get("none"))).isEqualTo(3);
+    }
+
+    @Test
+    void pagesFarDownGoOnWhereTheOnesBeforeEnd() {
+        Table table = RandomTables.of(21, 9000);
+        List<Question.Sort> sort = List.of(new Question.Sort("small", true), new Question.Sort("few", false));
+        MemoryEngine engine = new MemoryEngine(table);
+        int[] all = engine.sortedRows(Set.of(Between.of("small", "0", "40")), sort);
+        for (int offset :
+                new int[] {0, 1900, 1999, 2000, 2001, all.length - 30, all.length - 1, all.length, all.length + 50}) {
+            List<Answered> answers = new ArrayList<>();
+            engine.answer(
+                    new QuestionSet(
+                            List.of(new QuestionSet.Condition("small", Between.of("small", "0", "40"))),
+                            List.of(new QuestionSet.Asked(
+                                    "page", new Question.Rows(List.of("many", "small"), sort, offset, 40), Set.of()))),
+                    answers::add,
+                    () -> false);
+            Answer.Rows page = (Answer.Rows) answers.get(0).answer();
+            assertThat(page.rowCount()).isEqualTo(all.length);
+            List<List<String>> expected = new ArrayList<>();
+            for (int i = offset; i < Math.min(all.length, offset + 40); i++) {
+                expected.add(java.util.Arrays.asList(
+                        table.column("many").plain(all[i]),
+                        table.column("small").plain(all[i])));
+            }
+            assertThat(page.rows()).as("from " + offset).isEqualTo(expected);
+        }
+    }
+}
