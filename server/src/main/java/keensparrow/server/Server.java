@@ -93,7 +93,7 @@ public final class Server implements AutoCloseable {
         Javalin web = listen(settings, api, Json.mapper());
         Server server = new Server(web, jobs, workers, database, folder);
         server.offerSetup(accounts, settings.host());
-        new WarmUp(publishing, datasets).start();
+        new WarmUp(publishing, datasets, answers).start();
         return server;
     }
 

@@ -18,6 +18,7 @@ import keensparrow.core.profile.ColumnProfile;
 import keensparrow.core.profile.Profile;
 import keensparrow.core.question.Question;
 import keensparrow.core.sentence.Wording;
+import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
@@ -162,7 +163,17 @@ public final class FirstDraft {
         ColumnProfile values = profile.column(time.name());
         long from = day(values.smallest());
         long to = day(values.largest());
-        for (TimeStep step : List.of(TimeStep.DAY, TimeStep.WEEK, TimeStep.MONTH, TimeStep.QUARTER)) {
+        List<TimeStep> steps = List.of(TimeStep.DAY, TimeStep.WEEK, TimeStep.MONTH, TimeStep.QUARTER);
+        ColumnFormat format = time.format();
+        int finest = format == null
+                ? 0
+                : switch (format.kind()) {
+                    case WEEK -> 1;
+                    case MONTH -> 2;
+                    case QUARTER -> 3;
+                    default -> 0;
+                };
+        for (TimeStep step : steps.subList(finest, steps.size())) {
             if (step.periodOf(to) - step.periodOf(from) < 60) {
                 return step;
             }

@@ -235,18 +235,28 @@ public final class MemoryEngine implements QueryEngine, Inputs {
 
     /** An empty tally; fails when what it is of does not fit the table. */
     private Tally tally(Shape shape, BooleanSupplier cancelled) {
+        stopIf(cancelled);
         List<GroupKeys> by = new ArrayList<>();
         for (Grouping grouping : shape.by()) {
-            by.add(keys.get(grouping, () -> grouping.keys(table)));
+            by.add(keys(grouping, cancelled));
         }
         int most = (int) Math.min(Tally.MOST_CELLS, Tally.cells(by));
         List<Accumulator> measures = new ArrayList<>();
         for (Measure measure : shape.measures()) {
-            measures.add(measure.start(this, Tally.capacity(by), most));
+            int capacity = Tally.capacity(by);
+            measures.add(
+                    measure.expression() == null
+                            ? measure.start(this, capacity, most)
+                            : workers.aside(() -> measure.start(this, capacity, most), cancelled));
         }
         boolean rowsOnly = shape.by().size() == 1
                 && shape.measures().stream().allMatch(measure -> measure.aggregate() == Aggregate.ROWS);
         return new Tally(by, measures, rowsOnly ? bits(shape.by().get(0), by.get(0), cancelled) : null);
+    }
+
+    private GroupKeys keys(Grouping grouping, BooleanSupplier cancelled) {
+        GroupKeys known = keys.find(grouping);
+        return known != null ? known : workers.aside(() -> keys.get(grouping, () -> grouping.keys(table)), cancelled);
     }
 
     /** Bits by slot where they are worth their memory. */

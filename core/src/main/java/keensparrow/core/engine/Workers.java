@@ -1,12 +1,18 @@
 package keensparrow.core.engine;
 
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.BooleanSupplier;
+import java.util.function.Supplier;
 
 /**
  * The cores of the machine, shared by all questions. One piece of work at a time runs on all of them, in turn: that
@@ -14,21 +20,25 @@ import java.util.concurrent.atomic.AtomicReference;
  */
 public final class Workers implements AutoCloseable {
     private static final long TURN_NANOS = 20_000_000;
+    private static final long LOOK_MILLIS = 5;
     private static final int MOST_BATCHES = 64;
 
     private final int count;
     private final ExecutorService helpers;
+    private final ExecutorService builders = Executors.newCachedThreadPool(task -> daemon(task, "builder"));
     private final Semaphore turn = new Semaphore(1, true);
     private final ConcurrentLinkedQueue<Batch> batches = new ConcurrentLinkedQueue<>();
 
     /** @param count threads that work at once, the asking one among them */
     public Workers(int count) {
         this.count = Math.max(1, count);
-        this.helpers = Executors.newFixedThreadPool(Math.max(1, count - 1), task -> {
-            Thread thread = new Thread(task, "worker");
-            thread.setDaemon(true);
-            return thread;
-        });
+        this.helpers = Executors.newFixedThreadPool(Math.max(1, count - 1), task -> daemon(task, "worker"));
+    }
+
+    private static Thread daemon(Runnable task, String name) {
+        Thread thread = new Thread(task, name);
+        thread.setDaemon(true);
+        return thread;
     }
 
     /** As many as the machine has. */
@@ -124,8 +134,33 @@ public final class Workers implements AutoCloseable {
         }
     }
 
+    /**
+     * What {@code build} makes, on a thread of its own. When cancelled, the caller goes at once and the building comes to
+     * its end by itself: it is for what is kept, so the next who asks finds it.
+     */
+    <T> T aside(Supplier<T> build, BooleanSupplier cancelled) {
+        CompletableFuture<T> made = CompletableFuture.supplyAsync(build, builders);
+        while (true) {
+            MemoryEngine.stopIf(cancelled);
+            try {
+                return made.get(LOOK_MILLIS, TimeUnit.MILLISECONDS);
+            } catch (TimeoutException e) {
+                continue; // looks whether the answer is still wanted
+            } catch (ExecutionException e) {
+                if (e.getCause() instanceof Error error) {
+                    throw error;
+                }
+                throw (RuntimeException) e.getCause(); // a Supplier throws nothing else
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return made.join();
+            }
+        }
+    }
+
     @Override
     public void close() {
         helpers.shutdown();
+        builders.shutdown();
     }
 }

@@ -15,7 +15,7 @@ import keensparrow.core.column.YesNoColumn;
 /** Builds one typed column from the characters of cells. */
 interface CellBuilder {
     /** Adds a value; false when it does not fit, and then the row is blank. {@code from < to}, spaces trimmed. */
-    boolean add(char[] chars, int from, int to);
+    boolean add(CellKind kind, char[] chars, int from, int to);
 
     void addBlank();
 
@@ -25,8 +25,9 @@ interface CellBuilder {
         return switch (plan.type()) {
             case TEXT -> new Text();
             case TAGS -> new TagCells(Objects.requireNonNull(plan.tagSeparator()));
-            case DECIMAL -> plan.scale() < 0 ? new Doubles() : new Longs(plan);
-            default -> new Longs(plan);
+            case WHOLE, DECIMAL -> plan.scale() < 0 ? new Doubles(plan) : new Longs(plan, new NumberReader(plan));
+            case DATE, DATE_TIME -> new Longs(plan, new TimeReader(plan));
+            case YES_NO -> new Longs(plan, (kind, chars, from, to) -> YesNo.value(chars, from, to));
         };
     }
 
@@ -35,7 +36,7 @@ interface CellBuilder {
         private final TextBuilder builder = new TextBuilder();
 
         @Override
-        public boolean add(char[] chars, int from, int to) {
+        public boolean add(CellKind kind, char[] chars, int from, int to) {
             builder.add(chars, from, to - from);
             return true;
         }
@@ -61,7 +62,7 @@ interface CellBuilder {
         }
 
         @Override
-        public boolean add(char[] chars, int from, int to) {
+        public boolean add(CellKind kind, char[] chars, int from, int to) {
             int start = from;
             for (int at = from; at <= to; at++) {
                 if (at == to || chars[at] == separator) {
@@ -91,32 +92,22 @@ interface CellBuilder {
     final class Longs implements CellBuilder {
         private final LongList values = new LongList();
         private final ColumnPlan plan;
+        private final LongReader reader;
 
-        Longs(ColumnPlan plan) {
+        Longs(ColumnPlan plan, LongReader reader) {
             this.plan = plan;
+            this.reader = reader;
         }
 
         @Override
-        public boolean add(char[] chars, int from, int to) {
-            long value = parse(chars, from, to);
+        public boolean add(CellKind kind, char[] chars, int from, int to) {
+            long value = reader.read(kind, chars, from, to);
             if (value == Cells.MISFIT) {
                 values.addBlank();
                 return false;
             }
             values.add(value);
             return true;
-        }
-
-        private long parse(char[] chars, int from, int to) {
-            return switch (plan.type()) {
-                case DATE -> Cells.date(chars, from, to, Objects.requireNonNull(plan.dates()));
-                case DATE_TIME -> Cells.dateTime(chars, from, to, Objects.requireNonNull(plan.dates()));
-                case YES_NO -> {
-                    int code = Cells.yesNo(chars, from, to);
-                    yield code < 0 ? Cells.MISFIT : code;
-                }
-                default -> Cells.number(chars, from, to, plan.scale());
-            };
         }
 
         @Override
@@ -145,10 +136,15 @@ interface CellBuilder {
     /** Decimals that share no exact scale. */
     final class Doubles implements CellBuilder {
         private final LongList values = new LongList(); // as bits
+        private final NumberReader reader;
+
+        Doubles(ColumnPlan plan) {
+            reader = new NumberReader(plan);
+        }
 
         @Override
-        public boolean add(char[] chars, int from, int to) {
-            Double value = DoubleCells.parse(chars, from, to);
+        public boolean add(CellKind kind, char[] chars, int from, int to) {
+            Double value = reader.number(kind, chars, from, to);
             if (value == null) {
                 values.addBlank();
                 return false;

@@ -1,9 +1,12 @@
 package keensparrow.core.infer;
 
-import java.util.HashSet;
-import java.util.Set;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
 import keensparrow.core.column.ColumnType;
-import keensparrow.core.column.LongColumn;
+import org.jspecify.annotations.Nullable;
 
 /** Counts how the values of one column are written, and decides its type over all of them. */
 final class ColumnGuess {
@@ -11,215 +14,213 @@ final class ColumnGuess {
     static final double MISFITS_BORNE = 0.02;
 
     private static final int FEW = 50;
-    private static final int MOST_TAGS = 200;
-    private static final int LONGEST_TAG = 40;
-    private static final int FEW_TAGS = 20;
-    private static final int LEAST_COMBINED = 3;
-    private static final double LEAST_SHARE = 0.005;
-    private static final char[] TAG_SEPARATORS = {';', '|'};
+    private static final int LONGEST_CODE = 3;
+    private static final int MOST_MARKERS = 20;
+    private static final char[] TAG_SEPARATORS = {';', '|', ','};
+    private static final Pattern DATED = Pattern.compile(
+            "(?iu).*(date|datum|day|tag|jour|fecha|data|giorno|dia|dzie|month|monat|mois|mes|mese|mês|maand|miesi|period|yyyy).*");
 
-    private long filled;
-    private long wholes;
-    private long decimals;
-    private long wide; // numbers beyond 18 digits or in exponent form: readable as doubles only
-    private long codes; // digits with leading zeros
+    private long filled; // marks of blanks that count anywhere left out, others not
+    private long errors;
     private long yesNos;
-    private final long[] dates = new long[DatePattern.values().length];
-    private final long[] times = new long[DatePattern.values().length];
-    private int largestScale;
-    private int mostWholeDigits;
-    private final Tags[] tags = {new Tags(TAG_SEPARATORS[0]), new Tags(TAG_SEPARATORS[1])};
+    private int pairs = -1; // of words for yes and no that all values belong to
+    private long shortCodes; // capitals, three at most
+    private final Map<String, Long> blanks = new LinkedHashMap<>(); // as written, in a column of any type
+    private final Map<String, Long> besideNumbers =
+            new LinkedHashMap<>(); // blank only if the others are numbers or dates
+    private final NumberGuess numbers = new NumberGuess();
+    private final DateGuess dates = new DateGuess();
+    private final TagGuess[] tags = new TagGuess[TAG_SEPARATORS.length];
+
+    ColumnGuess() {
+        for (int i = 0; i < tags.length; i++) {
+            tags[i] = new TagGuess(TAG_SEPARATORS[i]);
+        }
+    }
 
     /** @param from first, @param to behind the last character that is not a space; {@code from < to} */
-    void add(char[] chars, int from, int to) {
+    void add(CellKind kind, char[] chars, int from, int to) {
+        if (kind == CellKind.ERROR) {
+            errors++;
+            return;
+        }
+        if (kind == CellKind.TEXT && Blanks.canBe(chars, from, to) && isBlank(chars, from, to)) {
+            return;
+        }
         filled++;
         char first = chars[from];
-        if ((first >= '0' && first <= '9') || first == '-' || first == '+' || first == '.') {
-            if (!countNumber(chars, from, to)) {
-                countDate(chars, from, to);
+        if (first >= '0' && first <= '9') {
+            boolean number = numbers.add(kind, chars, from, to);
+            if (!number || (to - from >= 6 && to - from <= 8)) {
+                dates.add(kind, chars, from, to);
             }
-        } else if (to - from <= 5 && Cells.yesNo(chars, from, to) >= 0) {
-            yesNos++;
+        } else if (isAsciiLetter(first)) {
+            addWord(kind, chars, from, to);
+        } else if (!numbers.add(kind, chars, from, to) && first > '~') {
+            addWord(kind, chars, from, to);
         }
-        for (Tags candidate : tags) {
+        for (TagGuess candidate : tags) {
             candidate.add(chars, from, to);
         }
     }
 
-    private boolean countNumber(char[] chars, int from, int to) {
-        int digitsFrom = chars[from] == '-' || chars[from] == '+' ? from + 1 : from;
-        int point = -1;
-        for (int at = digitsFrom; at < to; at++) {
-            char c = chars[at];
-            if (c == '.' && point < 0) {
-                point = at;
-            } else if (c < '0' || c > '9') {
-                return countExponent(chars, from, to);
+    private static boolean isAsciiLetter(char c) {
+        return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z');
+    }
+
+    private void addWord(CellKind kind, char[] chars, int from, int to) {
+        if (pairs != 0) {
+            int of = YesNo.pairs(chars, from, to);
+            pairs &= of;
+            yesNos += of == 0 ? 0 : 1;
+        }
+        char last = chars[to - 1];
+        if (last >= '0' && last <= '9') {
+            if (!dates.add(kind, chars, from, to)) {
+                numbers.add(kind, chars, from, to); // EUR 12
             }
         }
-        int wholeDigits = (point < 0 ? to : point) - digitsFrom;
-        int scale = point < 0 ? 0 : to - point - 1;
-        if (wholeDigits + scale == 0) {
-            return false;
-        }
-        if (wholeDigits > 1 && chars[digitsFrom] == '0') {
-            codes++;
-            return true;
-        }
-        if (wholeDigits > 18) {
-            wide++;
-            return true;
-        }
-        mostWholeDigits = Math.max(mostWholeDigits, wholeDigits);
-        largestScale = Math.max(largestScale, scale);
-        if (point < 0) {
-            wholes++;
-        } else {
-            decimals++;
+        shortCodes += to - from <= LONGEST_CODE && isCapitals(chars, from, to) ? 1 : 0;
+    }
+
+    private static boolean isCapitals(char[] chars, int from, int to) {
+        for (int at = from; at < to; at++) {
+            if (chars[at] < 'A' || chars[at] > 'Z') {
+                return false;
+            }
         }
         return true;
     }
 
-    private boolean countExponent(char[] chars, int from, int to) {
-        for (int at = from + 1; at < to - 1; at++) {
-            if (chars[at] == 'e' || chars[at] == 'E') {
-                boolean number = DoubleCells.parse(chars, from, to) != null;
-                wide += number ? 1 : 0;
-                decimals += number ? 1 : 0;
-                return number;
-            }
+    private boolean isBlank(char[] chars, int from, int to) {
+        String value = new String(chars, from, to - from);
+        if (Blanks.isAnywhere(value)) {
+            count(blanks, value);
+            return true;
+        }
+        if (Blanks.isBesideNumbers(value)) {
+            count(besideNumbers, value);
         }
         return false;
     }
 
-    private void countDate(char[] chars, int from, int to) {
-        for (DatePattern pattern : DatePattern.values()) {
-            if (to - from <= 10) {
-                dates[pattern.ordinal()] += Cells.date(chars, from, to, pattern) == Cells.MISFIT ? 0 : 1;
-            } else {
-                times[pattern.ordinal()] += Cells.dateTime(chars, from, to, pattern) == Cells.MISFIT ? 0 : 1;
-            }
+    private static void count(Map<String, Long> counts, String value) {
+        if (counts.size() < MOST_MARKERS || counts.containsKey(value)) {
+            counts.merge(value, 1L, Long::sum);
         }
     }
 
-    ColumnPlan decide(String name, String heading) {
-        ColumnType type = type();
-        return new ColumnPlan(name, heading, type, type.isTime() ? pattern() : null, scale(type), separator(type));
+    private static long sum(Map<String, Long> counts) {
+        return counts.values().stream().mapToLong(Long::longValue).sum();
     }
 
-    /** How this column would be read as another type than its own. */
-    ColumnPlan as(ColumnType type, String name, String heading) {
-        return new ColumnPlan(name, heading, type, type.isTime() ? pattern() : null, scale(type), separator(type));
+    /** The type that the values are written in, and how. */
+    ColumnPlan decide(String name, String heading, Habits habits) {
+        return as(type(heading, habits), name, heading, habits);
     }
 
-    private ColumnType type() {
+    /** How this column is read as another type than its own. */
+    ColumnPlan as(ColumnType type, String name, String heading, Habits habits) {
+        NumberStyle style = type.isNumber() ? numbers.style(habits) : null;
+        DatePattern pattern = type.isTime() ? pattern(heading, habits) : null;
+        Character separator =
+                type == ColumnType.TAGS ? Character.valueOf(bestTags().separator()) : null;
+        int scale = style == null || type == ColumnType.WHOLE ? 0 : numbers.scale(style);
+        Boolean inUtc = type == ColumnType.DATE_TIME && dates.zonesDiffer() ? Boolean.TRUE : null;
+        return new ColumnPlan(name, heading, type, pattern, scale, separator, style, blanks(type), inUtc);
+    }
+
+    private List<String> blanks(ColumnType type) {
+        List<String> marks = new ArrayList<>();
+        if (type != ColumnType.TEXT || !isOfCodes()) {
+            marks.addAll(blanks.keySet());
+        } else {
+            blanks.keySet().stream().filter(mark -> !mark.equals("NA")).forEach(marks::add);
+        }
+        if (type != ColumnType.TEXT && type != ColumnType.TAGS) {
+            marks.addAll(besideNumbers.keySet());
+        }
+        return marks;
+    }
+
+    /** Whether all values are short capitals: NA is then one of them, such as Namibia. */
+    private boolean isOfCodes() {
+        return filled > 0 && shortCodes == filled;
+    }
+
+    private ColumnType type(String heading, Habits habits) {
         if (filled == 0) {
             return ColumnType.TEXT;
         }
-        if (yesNos == filled) {
+        long meant = filled - sum(besideNumbers);
+        if (meant <= 0) {
+            return ColumnType.TEXT;
+        }
+        if (yesNos == meant && (pairs != 0 || yesNos == filled) && pairs != 0) {
             return ColumnType.YES_NO;
         }
-        if (codes == 0 && fits(wholes) && decimals == 0 && wide == 0) {
-            return ColumnType.WHOLE;
-        }
-        if (codes == 0
-                && fits(wholes + decimals + (decimals > 0 ? 0 : wide))
-                && (decimals > 0 || wholes > 0)
-                && !(decimals == 0 && wide > 0)) {
-            return ColumnType.DECIMAL;
-        }
-        DatePattern pattern = pattern();
-        if (fits(dates[pattern.ordinal()])) {
+        DatePattern period = dates.period(meant, DATED.matcher(heading).matches());
+        if (period != null) {
             return ColumnType.DATE;
         }
-        if (fits(dates[pattern.ordinal()] + times[pattern.ordinal()])) {
-            return ColumnType.DATE_TIME;
+        NumberStyle style = numbers.style(habits);
+        if (fits(numbers.count(style), meant)) {
+            return numbers.hasPlaces(style) ? ColumnType.DECIMAL : ColumnType.WHOLE;
         }
-        return separator(ColumnType.TAGS) != null && bestTags().isLikely() ? ColumnType.TAGS : ColumnType.TEXT;
+        DatePattern pattern = dates.pattern(habits);
+        if (fits(dates.count(pattern), meant)) {
+            return dates.hasTimes(pattern) ? ColumnType.DATE_TIME : ColumnType.DATE;
+        }
+        return bestTags().isLikely() ? ColumnType.TAGS : ColumnType.TEXT;
     }
 
-    private boolean fits(long count) {
+    private DatePattern pattern(String heading, Habits habits) {
+        DatePattern period =
+                dates.period(filled - sum(besideNumbers), DATED.matcher(heading).matches());
+        return period != null ? period : dates.pattern(habits);
+    }
+
+    private static boolean fits(long count, long filled) {
         return count == filled || (filled >= FEW && filled - count <= filled * MISFITS_BORNE);
     }
 
-    private DatePattern pattern() {
-        DatePattern best = DatePattern.ISO;
-        for (DatePattern pattern : DatePattern.values()) {
-            if (dates[pattern.ordinal()] + times[pattern.ordinal()] > dates[best.ordinal()] + times[best.ordinal()]) {
-                best = pattern;
-            }
+    private TagGuess bestTags() {
+        TagGuess best = tags[0];
+        for (TagGuess candidate : tags) {
+            boolean better = candidate.isLikely() && (!best.isLikely() || candidate.combined() > best.combined());
+            best = better ? candidate : best;
         }
         return best;
     }
 
-    private int scale(ColumnType type) {
-        if (type == ColumnType.WHOLE || !type.isNumber()) {
-            return 0;
-        }
-        boolean exact = wide == 0 && largestScale <= LongColumn.LARGEST_SCALE && mostWholeDigits + largestScale <= 18;
-        return exact ? largestScale : -1;
+    /** What a formula could not give. */
+    long errors() {
+        return errors;
     }
 
-    private @org.jspecify.annotations.Nullable Character separator(ColumnType type) {
-        return type == ColumnType.TAGS ? Character.valueOf(bestTags().separator) : null;
+    /** How often each mark of the plan's blanks was met. */
+    long markCount(String mark) {
+        return blanks.getOrDefault(mark, besideNumbers.getOrDefault(mark, 0L));
     }
 
-    private Tags bestTags() {
-        return tags[0].combined >= tags[1].combined ? tags[0] : tags[1];
+    NumberGuess numbers() {
+        return numbers;
     }
 
-    /** Whether the values split at a separator give few short words that come again and again. */
-    private static final class Tags {
-        private final char separator;
-        private final Set<String> seen = new HashSet<>(); // of values of more than one tag
-        private long values;
-        private long combined; // values of more than one tag
-        private long tags; // in those
-        private boolean ruledOut;
+    DateGuess dates() {
+        return dates;
+    }
 
-        Tags(char separator) {
-            this.separator = separator;
-        }
+    /** What this column says beyond doubt; null for each part that it does not. */
+    @Nullable
+    Character mark() {
+        NumberStyle style = numbers.style(Habits.UNKNOWN);
+        return fits(numbers.count(style), filled - sum(besideNumbers)) ? numbers.mark() : null;
+    }
 
-        void add(char[] chars, int from, int to) {
-            if (ruledOut) {
-                return;
-            }
-            values++;
-            int start = from;
-            boolean several = false;
-            for (int at = from; at < to; at++) { // a value of one tag costs no more than a look at its characters
-                if (chars[at] == separator) {
-                    several = true;
-                    count(chars, start, at);
-                    start = at + 1;
-                } else if (chars[at] < ' ') {
-                    ruledOut = true; // lines of text, not tags
-                }
-            }
-            if (several) {
-                combined++;
-                count(chars, start, to);
-            } else if (to - from > LONGEST_TAG) {
-                ruledOut = true;
-            }
-        }
-
-        private void count(char[] chars, int from, int to) {
-            tags++;
-            if (to - from > LONGEST_TAG) {
-                ruledOut = true;
-            } else if (from < to) {
-                seen.add(new String(chars, from, to - from).trim());
-                ruledOut |= seen.size() > MOST_TAGS;
-            }
-        }
-
-        boolean isLikely() {
-            return !ruledOut
-                    && combined >= LEAST_COMBINED
-                    && combined >= values * LEAST_SHARE
-                    && seen.size() * (seen.size() <= FEW_TAGS ? 2L : 5L) <= tags;
-        }
+    @Nullable
+    DatePattern surely() {
+        DatePattern surely = dates.surely();
+        return surely != null && fits(dates.count(surely), filled - sum(besideNumbers)) ? surely : null;
     }
 }

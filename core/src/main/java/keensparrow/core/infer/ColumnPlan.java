@@ -1,6 +1,8 @@
 package keensparrow.core.infer;
 
+import java.util.List;
 import keensparrow.core.column.ColumnType;
+import keensparrow.core.table.ColumnFormat;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -11,6 +13,9 @@ import org.jspecify.annotations.Nullable;
  * @param dates how dates are written; null when the type is not a date
  * @param scale decimals kept exactly; −1 for a column that is read as doubles
  * @param tagSeparator between tags; null when the type is not a list of tags
+ * @param numbers how numbers are written; null when the type is not a number
+ * @param blanks what is written where there is nothing, as in the file
+ * @param inUtc whether times with their distance from UTC are turned into UTC; null or false keeps them as written
  */
 public record ColumnPlan(
         String name,
@@ -18,7 +23,10 @@ public record ColumnPlan(
         ColumnType type,
         @Nullable DatePattern dates,
         int scale,
-        @Nullable Character tagSeparator) {
+        @Nullable Character tagSeparator,
+        @Nullable NumberStyle numbers,
+        List<String> blanks,
+        @Nullable Boolean inUtc) {
     public ColumnPlan {
         if (type.isTime() && dates == null) {
             dates = DatePattern.ISO;
@@ -26,5 +34,28 @@ public record ColumnPlan(
         if (type == ColumnType.TAGS && tagSeparator == null) {
             tagSeparator = ';';
         }
+        if (type.isNumber() && numbers == null) {
+            numbers = NumberStyle.PLAIN;
+        }
+        blanks = blanks == null ? List.of() : List.copyOf(blanks); // older records have none
+    }
+
+    /** How the values are to be shown; null for as they are. */
+    @Nullable
+    ColumnFormat format() {
+        if (numbers != null && type.isNumber()) {
+            return numbers.percent()
+                    ? ColumnFormat.PERCENT
+                    : numbers.unit() == null ? null : ColumnFormat.money(numbers.unit());
+        }
+        if (type != ColumnType.DATE || dates == null) {
+            return null;
+        }
+        return switch (dates) {
+            case MONTH, MONTH_DIGITS -> ColumnFormat.MONTH;
+            case QUARTER -> ColumnFormat.QUARTER;
+            case WEEK -> ColumnFormat.WEEK;
+            default -> null;
+        };
     }
 }

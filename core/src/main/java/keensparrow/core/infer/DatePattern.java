@@ -1,31 +1,33 @@
 package keensparrow.core.infer;
 
-/** How the dates of a column are written. */
+/** In which order the parts of a column's dates stand. */
 public enum DatePattern {
-    ISO("year-month-day", '-', false),
-    DAY_FIRST_DOT("day.month.year", '.', true),
-    DAY_FIRST_SLASH("day/month/year", '/', true),
-    MONTH_FIRST_SLASH("month/day/year", '/', false);
+    ISO("year-month-day"),
+    DAY_FIRST("day-month-year"),
+    MONTH_FIRST("month-day-year"),
+    /** {@code 20260131} */
+    DIGITS("yearmonthday in digits"),
+    /** {@code 2026-01}, {@code Jan 2026}; read as the month's first day. */
+    MONTH("year and month"),
+    /** {@code 202601} */
+    MONTH_DIGITS("yearmonth in digits"),
+    /** {@code 2026 Q1}; read as the quarter's first day. */
+    QUARTER("year and quarter"),
+    /** {@code 2026-W05}; read as the week's Monday. */
+    WEEK("year and week");
 
     private final String label;
-    private final char separator;
-    private final boolean dayFirst;
 
-    DatePattern(String label, char separator, boolean dayFirst) {
+    DatePattern(String label) {
         this.label = label;
-        this.separator = separator;
-        this.dayFirst = dayFirst;
     }
 
     public String label() {
         return label;
     }
 
-    char separator() {
-        return separator;
-    }
-
-    boolean dayFirst() {
-        return dayFirst;
+    /** Whether a day is named, not a longer period. */
+    boolean isDay() {
+        return ordinal() <= DIGITS.ordinal();
     }
 }

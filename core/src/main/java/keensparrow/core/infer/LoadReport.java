@@ -1,6 +1,8 @@
 package keensparrow.core.infer;
 
 import java.util.List;
+import keensparrow.core.column.ColumnType;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What happened while a table was read.
@@ -8,12 +10,30 @@ import java.util.List;
  * @param notes sentences, each saying what was done
  * @param misfits the first values that did not fit their column's type and became blank
  * @param misfitCount how many there were in all
+ * @param doubts what the author should look at: columns that could be read in two ways
  */
-public record LoadReport(List<String> notes, List<Misfit> misfits, long misfitCount) {
+public record LoadReport(List<String> notes, List<Misfit> misfits, long misfitCount, List<Doubt> doubts) {
     public LoadReport {
         notes = List.copyOf(notes);
         misfits = List.copyOf(misfits);
+        doubts = doubts == null ? List.of() : List.copyOf(doubts); // older records have none
     }
+
+    /**
+     * A column that could be read in two ways, and the other way.
+     *
+     * @param column name of the column
+     * @param text how it was read and why, and what else it could mean
+     * @param other the other way in words
+     * @param type to read it as then, with dates in that order or numbers with that decimal mark
+     */
+    public record Doubt(
+            String column,
+            String text,
+            String other,
+            ColumnType type,
+            @Nullable DatePattern dates,
+            @Nullable Character decimalMark) {}
 
     /** @param line in the file, from 1 */
     public record Misfit(String file, long line, String column, String value, String reason) {

@@ -9,16 +9,24 @@ import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.Nearest;
 import keensparrow.core.error.UserException;
+import org.jspecify.annotations.Nullable;
 
 /** Decides how each column is read: as asked for, else as in the version before, else as its values look. */
 final class PlanMaker {
     private final SourceGuess guess;
-    private final Map<String, ColumnType> wanted;
+    private final Habits habits;
+    private final Map<String, Wanted> wanted;
     private final List<ColumnPlan> earlier;
     private final List<String> notes;
 
-    PlanMaker(SourceGuess guess, Map<String, ColumnType> wanted, List<ColumnPlan> earlier, List<String> notes) {
+    PlanMaker(
+            SourceGuess guess,
+            Habits habits,
+            Map<String, Wanted> wanted,
+            List<ColumnPlan> earlier,
+            List<String> notes) {
         this.guess = guess;
+        this.habits = habits;
         this.wanted = wanted;
         this.earlier = earlier;
         this.notes = notes;
@@ -60,11 +68,11 @@ final class PlanMaker {
     }
 
     private ColumnPlan column(ColumnGuess values, String name, String heading, Optional<ColumnPlan> before) {
-        ColumnType asked = wanted.get(name);
+        Wanted asked = wanted.get(name);
         if (asked != null) {
-            return values.as(asked, name, heading);
+            return asWanted(values, asked, name, heading);
         }
-        ColumnPlan found = values.decide(name, heading);
+        ColumnPlan found = values.decide(name, heading, habits);
         if (before.isEmpty()) {
             return found;
         }
@@ -74,12 +82,46 @@ final class PlanMaker {
             return found; // the same kind of number, with the decimals this file has
         }
         if (kept.type() == ColumnType.DECIMAL) {
-            return values.as(ColumnType.DECIMAL, name, heading);
+            return values.as(ColumnType.DECIMAL, name, heading, habits);
         }
         boolean sameDates = kept.type().isTime() && found.type() == kept.type();
         return sameDates
                 ? found
-                : new ColumnPlan(name, heading, kept.type(), kept.dates(), kept.scale(), kept.tagSeparator());
+                : new ColumnPlan(
+                        name,
+                        heading,
+                        kept.type(),
+                        kept.dates(),
+                        kept.scale(),
+                        kept.tagSeparator(),
+                        kept.numbers(),
+                        found.blanks(),
+                        kept.inUtc());
+    }
+
+    /** The author's word counts even where values say otherwise: those then do not fit, and are listed. */
+    private ColumnPlan asWanted(ColumnGuess values, Wanted asked, String name, String heading) {
+        ColumnPlan found = values.as(asked.type(), name, heading, asked.over(habits));
+        DatePattern dates = asked.dates();
+        NumberStyle style = style(found.numbers(), asked.decimalMark());
+        int scale = found.scale();
+        if (style != null && found.type() == ColumnType.DECIMAL) {
+            scale = values.numbers().scale(style);
+        }
+        return new ColumnPlan(
+                name,
+                heading,
+                found.type(),
+                dates != null && found.type().isTime() ? dates : found.dates(),
+                scale,
+                found.tagSeparator(),
+                style,
+                found.blanks(),
+                found.inUtc());
+    }
+
+    private static @Nullable NumberStyle style(@Nullable NumberStyle found, @Nullable Character mark) {
+        return found == null || mark == null ? found : new NumberStyle(mark, found.percent(), found.unit());
     }
 
     private UserException missing(List<ColumnPlan> gone, List<String> headings) {

@@ -42,6 +42,7 @@ final class ReadAhead {
     private static final class Batch {
         char[] chars = new char[CHARS];
         int[] ends = new int[CELLS]; // of cells in chars; an end of a row is written as −1
+        byte[] kinds = new byte[CELLS];
         int entries;
         int size;
         long[] lines = new long[64]; // of the rows that end here
@@ -59,12 +60,13 @@ final class ReadAhead {
             return entries < ends.length && size + length <= chars.length;
         }
 
-        void cell(char[] from, int offset, int length) {
+        void cell(CellKind kind, char[] from, int offset, int length) {
             if (size + length > chars.length) {
                 chars = Arrays.copyOf(chars, size + length); // one cell larger than a batch
             }
             System.arraycopy(from, offset, chars, size, length);
             size += length;
+            kinds[entries] = (byte) kind.ordinal();
             ends[entries++] = size;
         }
 
@@ -83,7 +85,11 @@ final class ReadAhead {
                 if (ends[i] < 0) {
                     handler.endRow(lines[row++]);
                 } else {
-                    handler.cell(chars, from, ends[i] - from);
+                    if (kinds[i] == 0) {
+                        handler.cell(chars, from, ends[i] - from);
+                    } else {
+                        handler.typed(CellKind.of(kinds[i]), chars, from, ends[i] - from);
+                    }
                     from = ends[i];
                 }
             }
@@ -162,10 +168,15 @@ final class ReadAhead {
 
         @Override
         public void cell(char[] chars, int offset, int length) {
+            typed(CellKind.TEXT, chars, offset, length);
+        }
+
+        @Override
+        public void typed(CellKind kind, char[] chars, int offset, int length) {
             if (!batch.hasRoom(length) && batch.entries > 0) {
                 next();
             }
-            batch.cell(chars, offset, length);
+            batch.cell(kind, chars, offset, length);
         }
 
         @Override

@@ -16,6 +16,8 @@ public final class Roles {
             "city|country|region|state|province|county|station|town|place|location|address|postcode|zip|lat|latitude|lon|lng|longitude|origin|destination|land|stadt|pays|ville");
     private static final Pattern IDENTIFIER = words("id|key|code|number|no|nr|uuid|reference|ref");
 
+    private static final Pattern YEAR = words("year|jahr|annee|ano|anno|jaar|rok|fy");
+
     private Roles() {}
 
     private static Pattern words(String alternatives) {
@@ -35,8 +37,17 @@ public final class Roles {
         if (PLACE.matcher(name).find()) {
             return Role.PLACE;
         }
+        if (YEAR.matcher(name).find() && column.type() == ColumnType.WHOLE && isOfYears((LongColumn) column)) {
+            return Role.CATEGORY; // nobody adds years up
+        }
         boolean identifies = IDENTIFIER.matcher(name).find() && column.type() == ColumnType.WHOLE;
         return identifies && isMostlyUnique((LongColumn) column) ? Role.IDENTIFIER : Role.MEASURE;
+    }
+
+    private static boolean isOfYears(LongColumn column) {
+        return java.util.stream.IntStream.range(0, column.rowCount())
+                .filter(row -> !column.isBlank(row))
+                .allMatch(row -> column.value(row) >= 1000 && column.value(row) < 3000);
     }
 
     private static boolean isMostlyUnique(LongColumn column) {
@@ -87,7 +98,7 @@ public final class Roles {
             case DATE, DATE_TIME -> List.of(Role.TIME);
             case YES_NO, TAGS -> List.of(Role.CATEGORY);
             case TEXT -> List.of(Role.CATEGORY, Role.PLACE, Role.TEXT, Role.IDENTIFIER);
-            case WHOLE, DECIMAL -> List.of(Role.MEASURE, Role.IDENTIFIER, Role.PLACE);
+            case WHOLE, DECIMAL -> List.of(Role.MEASURE, Role.CATEGORY, Role.IDENTIFIER, Role.PLACE);
         };
     }
 }

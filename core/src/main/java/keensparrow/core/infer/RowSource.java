@@ -13,6 +13,11 @@ public interface RowSource {
         /** The next cell of the row: {@code chars[offset .. offset + length)}, valid during the call alone. */
         void cell(char[] chars, int offset, int length);
 
+        /** The same from a source that knows what its cells are. */
+        default void typed(CellKind kind, char[] chars, int offset, int length) {
+            cell(chars, offset, length);
+        }
+
         /** @param line number of the row's first line in the file, from 1 */
         void endRow(long line);
     }

@@ -61,6 +61,11 @@ final class SourceGuess implements RowSource.CellHandler {
 
     @Override
     public void cell(char[] chars, int offset, int length) {
+        typed(CellKind.TEXT, chars, offset, length);
+    }
+
+    @Override
+    public void typed(CellKind kind, char[] chars, int offset, int length) {
         int from = offset;
         int to = offset + length;
         while (from < to && Cells.isSpace(chars[from])) {
@@ -81,7 +86,7 @@ final class SourceGuess implements RowSource.CellHandler {
             }
         } else if (at < targets.length) {
             if (from < to) {
-                guesses.get(targets[at]).add(chars, from, to);
+                guesses.get(targets[at]).add(kind, chars, from, to);
             }
         } else {
             cellBeyond |= from < to;

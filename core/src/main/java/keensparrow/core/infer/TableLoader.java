@@ -3,6 +3,7 @@ package keensparrow.core.infer;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.TextBuilder;
@@ -25,7 +26,7 @@ public final class TableLoader {
     static final String FILE_COLUMN = "file";
 
     private final List<RowSource> sources;
-    private final Map<String, ColumnType> wanted;
+    private final Map<String, Wanted> wanted;
     private final List<ColumnPlan> earlier;
     private final LoadWatch watch;
     private final List<String> notes = new ArrayList<>();
@@ -39,10 +40,7 @@ public final class TableLoader {
      * @param earlier how the version before was read; empty for the first
      */
     public TableLoader(
-            List<? extends RowSource> sources,
-            Map<String, ColumnType> wanted,
-            List<ColumnPlan> earlier,
-            LoadWatch watch) {
+            List<? extends RowSource> sources, Map<String, Wanted> wanted, List<ColumnPlan> earlier, LoadWatch watch) {
         this.sources = List.copyOf(sources);
         this.wanted = Map.copyOf(wanted);
         this.earlier = List.copyOf(earlier);
@@ -69,11 +67,33 @@ public final class TableLoader {
                             + " file, or add the rows and load it again.");
         }
         guesses.forEach(guess -> guess.addNotes(notes));
-        List<ColumnPlan> plan = new PlanMaker(guesses.get(0), wanted, earlier, notes).plan();
-        return read(guesses, plan);
+        Habits habits = habits(guesses.get(0).guesses());
+        List<ColumnPlan> plan = new PlanMaker(guesses.get(0), habits, wanted, earlier, notes).plan();
+        Findings findings = new Findings(guesses.get(0).guesses(), plan, habits, wanted);
+        return read(guesses, plan, findings);
     }
 
-    private LoadedTable read(List<SourceGuess> guesses, List<ColumnPlan> plan) {
+    /** What most of the columns that leave no doubt say. */
+    private static Habits habits(List<ColumnGuess> guesses) {
+        int commas = 0;
+        int points = 0;
+        int dayFirst = 0;
+        int monthFirst = 0;
+        for (ColumnGuess guess : guesses) {
+            Character mark = guess.mark();
+            commas += mark != null && mark == ',' ? 1 : 0;
+            points += mark != null && mark == '.' ? 1 : 0;
+            dayFirst += guess.surely() == DatePattern.DAY_FIRST ? 1 : 0;
+            monthFirst += guess.surely() == DatePattern.MONTH_FIRST ? 1 : 0;
+        }
+        return new Habits(
+                commas == points ? null : Character.valueOf(commas > points ? ',' : '.'),
+                dayFirst == monthFirst
+                        ? null
+                        : dayFirst > monthFirst ? DatePattern.DAY_FIRST : DatePattern.MONTH_FIRST);
+    }
+
+    private LoadedTable read(List<SourceGuess> guesses, List<ColumnPlan> plan, Findings findings) {
         List<CellBuilder> builders =
                 new ArrayList<>(plan.stream().map(CellBuilder::of).toList());
         long[] misfitsOf = new long[plan.size()];
@@ -88,6 +108,7 @@ public final class TableLoader {
             before += guess.rows();
         }
         new Fit(earlier, plan, misfitsOf, rowsInAll).check(misfits);
+        notes.addAll(findings.notes());
         tellMisfits(plan, misfitsOf);
         List<ColumnInfo> infos = new ArrayList<>();
         List<Column> columns = new ArrayList<>();
@@ -97,14 +118,18 @@ public final class TableLoader {
             ColumnPlan of = plan.get(i);
             columns.add(column);
             infos.add(new ColumnInfo(
-                    of.name(), Headings.label(of.heading(), i), column.type(), Roles.of(of.name(), column)));
+                    of.name(),
+                    Headings.label(of.heading(), i),
+                    column.type(),
+                    Roles.of(of.name(), column),
+                    of.format()));
         }
         if (sources.size() > 1 && infos.stream().noneMatch(info -> info.name().equals(FILE_COLUMN))) {
             infos.add(new ColumnInfo(FILE_COLUMN, "File", ColumnType.TEXT, Role.CATEGORY));
             columns.add(fileColumn.build());
         }
         Table table = new Table(new Schema(infos), columns, Math.toIntExact(rowsInAll));
-        return new LoadedTable(table, plan, new LoadReport(notes, misfits, misfitCount));
+        return new LoadedTable(table, plan, new LoadReport(notes, misfits, misfitCount, findings.doubts()));
     }
 
     private void tellMisfits(List<ColumnPlan> plan, long[] misfitsOf) {
@@ -126,6 +151,7 @@ public final class TableLoader {
         private final long[] misfitsOf;
         private final long before;
         private final boolean[] filled;
+        private final List<Set<String>> blanks;
         private int column;
         private long rows;
         private boolean anything;
@@ -139,10 +165,17 @@ public final class TableLoader {
             this.misfitsOf = misfitsOf;
             this.before = before;
             this.filled = new boolean[plan.size()];
+            this.blanks =
+                    plan.stream().map(column -> Set.copyOf(column.blanks())).toList();
         }
 
         @Override
         public void cell(char[] chars, int offset, int length) {
+            typed(CellKind.TEXT, chars, offset, length);
+        }
+
+        @Override
+        public void typed(CellKind kind, char[] chars, int offset, int length) {
             int from = offset;
             int to = offset + length;
             while (from < to && Cells.isSpace(chars[from])) {
@@ -154,14 +187,21 @@ public final class TableLoader {
             anything |= from < to;
             int at = column++;
             int target = pastHeadings && at < guess.width() ? guess.targetOf(at) : -1;
-            if (target >= 0 && from < to) {
-                add(target, chars, from, to);
+            if (target >= 0 && from < to && kind != CellKind.ERROR && !isBlank(target, kind, chars, from, to)) {
+                add(target, kind, chars, from, to);
             }
         }
 
-        private void add(int target, char[] chars, int from, int to) {
+        private boolean isBlank(int target, CellKind kind, char[] chars, int from, int to) {
+            return !blanks.get(target).isEmpty()
+                    && kind == CellKind.TEXT
+                    && to - from <= Blanks.LONGEST
+                    && blanks.get(target).contains(new String(chars, from, to - from));
+        }
+
+        private void add(int target, CellKind kind, char[] chars, int from, int to) {
             filled[target] = true;
-            if (!builders[target].add(chars, from, to)) {
+            if (!builders[target].add(kind, chars, from, to)) {
                 misfitsOf[target]++;
                 misfitCount++;
                 if (misfits.size() < TOLD_OF) {

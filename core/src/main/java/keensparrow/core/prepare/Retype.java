@@ -1,12 +1,28 @@
 package keensparrow.core.prepare;
 
 import keensparrow.core.column.ColumnType;
+import keensparrow.core.infer.DatePattern;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
+import org.jspecify.annotations.Nullable;
 
-/** Reads a column of the source as another type. Done while reading, so that the text of the file is what is read. */
-public record Retype(String column, ColumnType type) implements Step {
+/**
+ * Reads a column of the source as another type. Done while reading, so that the text of the file is what is read.
+ *
+ * @param dates order of the parts of its dates; null for as found
+ * @param decimalMark point or comma; null for as found
+ */
+public record Retype(
+        String column,
+        ColumnType type,
+        @Nullable DatePattern dates,
+        @Nullable Character decimalMark) implements Step {
+    /** With dates and numbers written as found. */
+    public Retype(String column, ColumnType type) {
+        this(column, type, null, null);
+    }
+
     @Override
     public Table apply(Table before) {
         before.schema().get(column); // the reading did the rest
@@ -20,6 +36,8 @@ public record Retype(String column, ColumnType type) implements Step {
                 .stress(before.label(column))
                 .say(" as ")
                 .control("type", type.label())
+                .say(dates == null ? "" : ", " + dates.label())
+                .say(decimalMark == null ? "" : ", with a decimal " + (decimalMark == ',' ? "comma" : "point"))
                 .say(".")
                 .build();
     }

@@ -4,8 +4,8 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.UserException;
+import keensparrow.core.infer.Wanted;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.Table;
@@ -66,11 +66,11 @@ public final class Steps {
     }
 
     /** The types asked for while reading; of several for one column the last counts. */
-    public static Map<String, ColumnType> wantedTypes(List<Step> steps) {
-        Map<String, ColumnType> wanted = new HashMap<>();
+    public static Map<String, Wanted> wantedTypes(List<Step> steps) {
+        Map<String, Wanted> wanted = new HashMap<>();
         for (Step step : steps) {
             if (step instanceof Retype retype) {
-                wanted.put(retype.column(), retype.type());
+                wanted.put(retype.column(), new Wanted(retype.type(), retype.dates(), retype.decimalMark()));
             }
         }
         return wanted;

@@ -63,7 +63,6 @@ public final class Wording {
         };
     }
 
-    /** {@code May to Aug 2026} where both ends are those of months, else days; open ends are said. */
     /** {@code crew, signalling and weather}. */
     public static String all(List<String> values) {
         int last = values.size() - 1;
@@ -72,6 +71,7 @@ public final class Wording {
                 : String.join(", ", values.subList(0, last)) + " and " + values.get(last);
     }
 
+    /** {@code May to Aug 2026} where both ends are those of months, else days; open ends are said. */
     public static String period(@Nullable LocalDate from, @Nullable LocalDate to) {
         if (from == null) {
             return to == null ? "any" : "up to " + day(to);

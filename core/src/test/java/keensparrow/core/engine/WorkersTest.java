@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicIntegerArray;
 import keensparrow.core.aggregate.Aggregate;
@@ -101,6 +102,47 @@ class WorkersTest {
             List<Answered> fresh = new ArrayList<>();
             new MemoryEngine(table).answer(page, fresh::add, () -> false);
             assertThat(answers.get(0).answer()).isEqualTo(fresh.get(0).answer());
+        }
+    }
+
+    @Test
+    void whoIsCancelledGoesAtOnceAndTheBuildingComesToItsEnd() throws InterruptedException {
+        CountDownLatch mayEnd = new CountDownLatch(1);
+        CountDownLatch ended = new CountDownLatch(1);
+        try (Workers workers = new Workers(2)) {
+            assertThatThrownBy(() -> workers.aside(
+                            () -> {
+                                await(mayEnd);
+                                ended.countDown();
+                                return "built";
+                            },
+                            () -> true))
+                    .isInstanceOf(UserException.class)
+                    .hasMessageContaining("cancelled");
+            assertThat(ended.getCount()).isOne();
+            mayEnd.countDown();
+            assertThat(ended.await(10, TimeUnit.SECONDS)).isTrue();
+        }
+    }
+
+    @Test
+    void whatFailsAsideFailsHere() {
+        try (Workers workers = new Workers(1)) {
+            assertThat(workers.aside(() -> 7, () -> false)).isEqualTo(7);
+            assertThatThrownBy(() -> workers.aside(
+                            () -> {
+                                throw new IllegalArgumentException("no such thing");
+                            },
+                            () -> false))
+                    .isInstanceOf(IllegalArgumentException.class);
+        }
+    }
+
+    private static void await(CountDownLatch latch) {
+        try {
+            latch.await();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
         }
     }
 }

@@ -11,14 +11,16 @@ import java.util.ArrayList;
 import java.util.List;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
+import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
+import org.jspecify.annotations.Nullable;
 
 /** Writes and reads a table as one file, with a checksum over all of it. */
 public final class SnapshotFile {
-    static final long MAGIC = 0x4b53_4e41_5000_0002L; // "KSNAP" and the version of the form
+    static final long MAGIC = 0x4b53_4e41_5000_0003L; // "KSNAP" and the version of the form
 
     private SnapshotFile() {}
 
@@ -37,6 +39,9 @@ public final class SnapshotFile {
                 out.putText(info.label());
                 out.putText(info.type().name());
                 out.putText(info.role().name());
+                ColumnFormat format = info.format();
+                out.putText(format == null ? "" : format.kind().name());
+                out.putText(format == null || format.unit() == null ? "" : format.unit());
                 ColumnBytes.write(table.columns().get(i), out);
             }
             out.finish();
@@ -63,7 +68,7 @@ public final class SnapshotFile {
                 String label = in.getText();
                 ColumnType type = ColumnType.valueOf(in.getText());
                 Role role = Role.valueOf(in.getText());
-                infos.add(new ColumnInfo(name, label, type, role));
+                infos.add(new ColumnInfo(name, label, type, role, format(in.getText(), in.getText())));
                 columns.add(ColumnBytes.read(type, rows, in));
             }
             in.finish();
@@ -73,5 +78,9 @@ public final class SnapshotFile {
         } catch (IllegalArgumentException | IndexOutOfBoundsException | NegativeArraySizeException e) {
             throw new DamagedSnapshotException(String.valueOf(e.getMessage()));
         }
+    }
+
+    private static @Nullable ColumnFormat format(String kind, String unit) {
+        return kind.isEmpty() ? null : new ColumnFormat(ColumnFormat.Kind.valueOf(kind), unit.isEmpty() ? null : unit);
     }
 }

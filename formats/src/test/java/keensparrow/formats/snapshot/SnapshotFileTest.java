@@ -14,6 +14,7 @@ import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.infer.LoadWatch;
 import keensparrow.core.infer.TableLoader;
+import keensparrow.core.infer.Wanted;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
@@ -56,7 +57,7 @@ class SnapshotFileTest {
         Files.writeString(file, text, StandardCharsets.UTF_8);
         Table read = new TableLoader(
                         List.of(CsvSource.open(file, "rows.csv")),
-                        Map.of("tags", ColumnType.TAGS),
+                        Map.of("tags", new Wanted(ColumnType.TAGS)),
                         List.of(),
                         LoadWatch.NONE)
                 .load()

@@ -11,6 +11,8 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import keensparrow.core.app.App;
 import keensparrow.core.app.AppQuestions;
@@ -26,11 +28,11 @@ import keensparrow.core.filter.OneOf;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
 import keensparrow.core.question.Question;
-import keensparrow.core.question.QuestionSet;
 import keensparrow.server.dataset.AnswerStream;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
 import keensparrow.server.dataset.RowsDownload;
+import keensparrow.server.http.Json;
 import keensparrow.server.http.Requests;
 import org.jspecify.annotations.Nullable;
 
@@ -86,6 +88,32 @@ public final class PageAnswers {
     }
 
     private void answer(Context ctx, App app, Dataset dataset, Request request, AtomicBoolean stopped) {
+        AnswerStream stream = new AnswerStream(ctx);
+        try {
+            answer(app, dataset, request, stream::line, stopped::get, answered -> {});
+            stream.line(Map.of("line", "end"));
+        } catch (UserException cancelled) {
+            if (cancelled.code() != ErrorCode.CANCELLED) {
+                throw cancelled;
+            }
+            stream.line(Map.of("line", "cancelled"));
+        }
+    }
+
+    /** All that a page's call does but sending: what is loaded, compiled and kept by it is there for the first visitor. */
+    public void rehearse(App app, Dataset dataset, Selection selection, Consumer<Answered> also) {
+        Request asked = new Request(null, selection.filters(), selection.marks(), null, null, null, null);
+        Request read = Json.read(Json.write(asked), Request.class);
+        answer(app, dataset, read, Json::write, () -> false, also);
+    }
+
+    private void answer(
+            App app,
+            Dataset dataset,
+            Request request,
+            Consumer<Object> lines,
+            BooleanSupplier stopped,
+            Consumer<Answered> also) {
         Dataset.Version version = datasets.version(dataset);
         MemoryEngine engine = datasets.engine(version);
         Checked checked = Checked.of(app, engine.table(), selection(request));
@@ -94,17 +122,11 @@ public final class PageAnswers {
                 .collect(Collectors.toMap(Map.Entry::getKey, slice -> slice(slice.getValue())));
         PageRequest wanted =
                 new PageRequest(checked.selection(), request.views(), slices, orEmpty(request.finds()), withFilters);
-        QuestionSet questions = AppQuestions.of(app, wanted);
-        AnswerStream stream = new AnswerStream(ctx);
-        try {
-            engine.answer(questions, answered -> stream.line(line(app, version, checked, answered)), stopped::get);
-            stream.line(Map.of("line", "end"));
-        } catch (UserException cancelled) {
-            if (cancelled.code() != ErrorCode.CANCELLED) {
-                throw cancelled;
-            }
-            stream.line(Map.of("line", "cancelled"));
-        }
+        Consumer<Answered> sink = answered -> {
+            lines.accept(line(app, version, checked, answered));
+            also.accept(answered);
+        };
+        engine.answer(AppQuestions.of(app, wanted), sink, stopped);
     }
 
     private static PageRequest.TableSlice slice(Slice slice) {

@@ -2,15 +2,13 @@ package keensparrow.server.publish;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import keensparrow.core.app.App;
 import keensparrow.core.app.AppQuestions;
-import keensparrow.core.app.PageRequest;
 import keensparrow.core.app.Selection;
-import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.question.Answer;
+import keensparrow.core.question.Answered;
+import keensparrow.server.app.PageAnswers;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
 import keensparrow.server.store.StoreException;
@@ -28,9 +26,11 @@ public final class WarmUp {
 
     private final PublishService publishing;
     private final DatasetService datasets;
+    private final PageAnswers answers;
 
-    public WarmUp(PublishService publishing, DatasetService datasets) {
+    public WarmUp(PublishService publishing, DatasetService datasets, PageAnswers answers) {
         this.publishing = publishing;
+        this.answers = answers;
         this.datasets = datasets;
     }
 
@@ -55,32 +55,24 @@ public final class WarmUp {
     }
 
     private void ask(PublishRepository.Published published) {
-        Dataset.Version version = datasets.version(datasets.getForLink(published.datasetId()));
-        MemoryEngine engine = datasets.engine(version);
+        Dataset dataset = datasets.getForLink(published.datasetId());
         long end = System.nanoTime() + MOST_NANOS;
         List<Selection> selections = new ArrayList<>();
-        ask(engine, published.app(), Selection.NONE, selections);
-        for (Selection selection : List.copyOf(selections)) {
+        answers.rehearse(published.app(), dataset, Selection.NONE, answered -> addCommonest(answered, selections));
+        for (Selection selection : selections) {
             if (System.nanoTime() < end) {
-                ask(engine, published.app(), selection, new ArrayList<>());
+                answers.rehearse(published.app(), dataset, selection, answered -> {});
             }
         }
     }
 
-    private static void ask(MemoryEngine engine, App app, Selection selection, List<Selection> next) {
-        PageRequest page = new PageRequest(selection, null, Map.of(), Map.of(), true);
-        engine.answer(
-                AppQuestions.of(app, page),
-                answered -> {
-                    if (answered.answer() instanceof Answer.ValueCounts counts) {
-                        String column = answered.id()
-                                .substring(AppQuestions.filterId("").length());
-                        counts.values().stream()
-                                .limit(VALUES)
-                                .map(value -> OneOf.of(column, value.value()))
-                                .forEach(filter -> next.add(new Selection(List.of(filter), List.of())));
-                    }
-                },
-                () -> false);
+    private static void addCommonest(Answered answered, List<Selection> selections) {
+        if (answered.answer() instanceof Answer.ValueCounts counts) {
+            String column = answered.id().substring(AppQuestions.filterId("").length());
+            counts.values().stream()
+                    .limit(VALUES)
+                    .map(value -> OneOf.of(column, value.value()))
+                    .forEach(filter -> selections.add(new Selection(List.of(filter), List.of())));
+        }
     }
 }

@@ -1,0 +1,13 @@
+package keensparrow.core.infer;
+
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What the unmistakable columns of a source, or the author, say about those that could be read in two ways.
+ *
+ * @param decimalMark null when no column tells
+ * @param dates DAY_FIRST or MONTH_FIRST; null when no column tells
+ */
+record Habits(@Nullable Character decimalMark, @Nullable DatePattern dates) {
+    static final Habits UNKNOWN = new Habits(null, null);
+}

@@ -1,0 +1,7 @@
+package keensparrow.core.infer;
+
+/** Makes a whole number of a cell: a scaled number, a day, microseconds, or 1 and 0. */
+interface LongReader {
+    /** The value, or {@link Cells#MISFIT}. */
+    long read(CellKind kind, char[] chars, int from, int to);
+}

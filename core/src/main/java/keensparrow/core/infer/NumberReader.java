@@ -1,0 +1,58 @@
+package keensparrow.core.infer;
+
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+
+/** Reads the numbers of a column in its style. Those of digits with a point or none take the short way. */
+final class NumberReader implements LongReader {
+    private final NumberText text = new NumberText();
+    private final NumberStyle style;
+    private final int scale;
+    private final boolean plainIsRight;
+
+    NumberReader(ColumnPlan plan) {
+        style = Objects.requireNonNull(plan.numbers());
+        scale = plan.scale();
+        plainIsRight = style.decimalMark() == '.' && !style.percent();
+    }
+
+    @Override
+    public long read(CellKind kind, char[] chars, int from, int to) {
+        if (plainIsRight) {
+            long plain = Cells.number(chars, from, to, scale);
+            if (plain != Cells.MISFIT) {
+                return plain;
+            }
+        }
+        if (!text.read(chars, from, to)) {
+            return Cells.MISFIT;
+        }
+        long value = text.value(mark(kind), scale);
+        return isLost(kind, value) ? Cells.MISFIT : value;
+    }
+
+    private char mark(CellKind kind) {
+        return kind == CellKind.NUMBER ? '.' : style.decimalMark();
+    }
+
+    /** Among percentages a number without the sign may be a share or a percentage: only zero is sure. */
+    private boolean isLost(CellKind kind, long value) {
+        return style.percent() != text.isPercent() && value != 0 && !(style.percent() && kind == CellKind.NUMBER);
+    }
+
+    /** The same for columns of doubles. */
+    @Nullable
+    Double number(CellKind kind, char[] chars, int from, int to) {
+        if (plainIsRight) {
+            Double plain = DoubleCells.parse(chars, from, to);
+            if (plain != null) {
+                return plain;
+            }
+        }
+        if (!text.read(chars, from, to)) {
+            return null;
+        }
+        Double value = text.number(mark(kind));
+        return value == null || isLost(kind, value == 0 ? 0 : 1) ? null : value;
+    }
+}

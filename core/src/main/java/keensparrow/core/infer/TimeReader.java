@@ -1,0 +1,49 @@
+package keensparrow.core.infer;
+
+import java.util.Objects;
+import keensparrow.core.column.ColumnType;
+
+/** Reads the dates, or dates and times, of a column in its pattern. */
+final class TimeReader implements LongReader {
+    private static final long MICROS_A_MINUTE = 60_000_000;
+    private static final long MICROS_A_DAY = 86_400_000_000L;
+
+    private final DateText text = new DateText();
+    private final TimeText time = new TimeText();
+    private final DatePattern pattern;
+    private final boolean timed;
+    private final boolean inUtc;
+
+    TimeReader(ColumnPlan plan) {
+        pattern = Objects.requireNonNull(plan.dates());
+        timed = plan.type() == ColumnType.DATE_TIME;
+        inUtc = Boolean.TRUE.equals(plan.inUtc());
+    }
+
+    @Override
+    public long read(CellKind kind, char[] chars, int from, int to) {
+        boolean hasTime = time.split(chars, from, to);
+        int dateEnd = hasTime ? time.dateEnd() : to;
+        long day = day(kind, chars, from, dateEnd);
+        if (day == Cells.MISFIT) {
+            return Cells.MISFIT;
+        }
+        long micros = hasTime ? time.time(chars, to) : 0;
+        if (micros == Cells.MISFIT || (hasTime && !timed && micros != 0)) {
+            return Cells.MISFIT; // a time of day does not fit into a date
+        }
+        if (!timed) {
+            return day;
+        }
+        boolean moves = inUtc && hasTime && time.zoneMinutes() != TimeText.NO_ZONE;
+        return day * MICROS_A_DAY + micros - (moves ? time.zoneMinutes() * MICROS_A_MINUTE : 0);
+    }
+
+    private long day(CellKind kind, char[] chars, int from, int to) {
+        boolean iso = pattern == DatePattern.ISO || kind == CellKind.DATE;
+        if (iso && to - from == 10 && Cells.isIsoDay(chars, from, to)) {
+            return Cells.isoDay(chars, from);
+        }
+        return text.read(chars, from, to) ? text.day(pattern) : Cells.MISFIT;
+    }
+}

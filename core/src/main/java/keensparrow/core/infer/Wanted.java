@@ -1,0 +1,24 @@
+package keensparrow.core.infer;
+
+import keensparrow.core.column.ColumnType;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * How the author wants a column read.
+ *
+ * @param dates order of day and month; null for as found
+ * @param decimalMark null for as found
+ */
+public record Wanted(
+        ColumnType type,
+        @Nullable DatePattern dates,
+        @Nullable Character decimalMark) {
+    public Wanted(ColumnType type) {
+        this(type, null, null);
+    }
+
+    Habits over(Habits found) {
+        return new Habits(
+                decimalMark == null ? found.decimalMark() : decimalMark, dates == null ? found.dates() : dates);
+    }
+}

@@ -1,0 +1,66 @@
+package keensparrow.core.infer;
+
+import java.util.HashMap;
+import java.util.Locale;
+import java.util.Map;
+
+/** Words for yes and no. A column of them keeps to one pair. */
+final class YesNo {
+    private static final String[] PAIRS = {
+        "yes no",
+        "true false",
+        "y n",
+        "ja nein",
+        "j n",
+        "wahr falsch",
+        "oui non",
+        "vrai faux",
+        "sí no",
+        "si no",
+        "verdadero falso",
+        "sì no",
+        "vero falso",
+        "sim não",
+        "sim nao",
+        "verdadeiro falso",
+        "ja nee",
+        "waar onwaar",
+        "tak nie",
+        "prawda fałsz",
+        "t f"
+    };
+    private static final int LONGEST = 10;
+    private static final Map<String, Integer> YES = new HashMap<>(); // word -> bits of its pairs
+    private static final Map<String, Integer> NO = new HashMap<>();
+
+    static {
+        for (int i = 0; i < PAIRS.length; i++) {
+            String[] pair = PAIRS[i].split(" ");
+            YES.merge(pair[0], 1 << i, (a, b) -> a | b);
+            NO.merge(pair[1], 1 << i, (a, b) -> a | b);
+        }
+    }
+
+    private YesNo() {}
+
+    /** A bit for each pair the word belongs to; 0 for none. */
+    static int pairs(char[] chars, int from, int to) {
+        if (to - from > LONGEST) {
+            return 0;
+        }
+        String word = new String(chars, from, to - from).toLowerCase(Locale.ROOT);
+        return YES.getOrDefault(word, 0) | NO.getOrDefault(word, 0);
+    }
+
+    /** 1 for yes, 0 for no, {@link Cells#MISFIT} for anything else; 1 and 0 count too. */
+    static long value(char[] chars, int from, int to) {
+        if (to - from > LONGEST) {
+            return Cells.MISFIT;
+        }
+        String word = new String(chars, from, to - from).toLowerCase(Locale.ROOT);
+        if (YES.containsKey(word) || word.equals("1")) {
+            return 1;
+        }
+        return NO.containsKey(word) || word.equals("0") ? 0 : Cells.MISFIT;
+    }
+}
