@@ -124,6 +124,7 @@ export interface PageColumn {
   type: ColumnType;
   role: Role;
   distinct: number;
+  format: ColumnFormat | null;
 }
 
 export interface PageData {
@@ -159,7 +160,7 @@ export interface GroupsAnswer {
   time: boolean;
   axis: GroupKey[];
   splits: GroupKey[];
-  measures: { type: ColumnType | null; values: (number | null)[] }[];
+  measures: { type: ColumnType | null; format: ColumnFormat | null; values: (number | null)[] }[];
 }
 export interface RowsAnswer {
   kind: 'rows';
@@ -254,11 +255,18 @@ export interface AppItem {
   slug: string | null;
 }
 
+/** What the values of a column mean besides their type; null for as they are. */
+export interface ColumnFormat {
+  kind: 'PERCENT' | 'MONEY' | 'MONTH' | 'QUARTER' | 'WEEK';
+  unit: string | null;
+}
+
 export interface ColumnInfo {
   name: string;
   label: string;
   type: ColumnType;
   role: Role;
+  format: ColumnFormat | null;
 }
 
 export interface ColumnProfile {
@@ -277,7 +285,13 @@ export interface ColumnProfile {
 
 export type Step =
   | { kind: 'relabel'; column: string; label: string }
-  | { kind: 'retype'; column: string; type: ColumnType }
+  | {
+      kind: 'retype';
+      column: string;
+      type: ColumnType;
+      dates?: string | null;
+      decimalMark?: string | null;
+    }
   | { kind: 'setRole'; column: string; role: Role }
   | { kind: 'leaveOutColumn'; column: string }
   | { kind: 'leaveOutRows'; column: string; values: string[]; blank: boolean }
@@ -292,6 +306,8 @@ export interface DatasetDetails {
   loadedAt: string;
   files: { name: string; sizeBytes: number }[];
   query: string | null;
+  link: string | null;
+  reading: ReadingChoices;
   columns: { info: ColumnInfo; profile: ColumnProfile; possibleRoles: Role[] }[];
   steps: Step[];
   stepsDone: { sentence: Sentence; effect: string }[];
@@ -299,7 +315,87 @@ export interface DatasetDetails {
     notes: string[];
     misfits: { file: string; line: number; column: string; value: string; reason: string }[];
     misfitCount: number;
+    doubts: Doubt[];
   };
+}
+
+/** A column that could be read in two ways, and the other way. */
+export interface Doubt {
+  column: string;
+  text: string;
+  other: string;
+  type: ColumnType;
+  dates: string | null;
+  decimalMark: string | null;
+}
+
+/** What the author says about a table in a sheet; what is left out is as found. Rows from 1, columns from 0. */
+export interface TableChoice {
+  sheet?: string | null;
+  table?: number | null;
+  headingRow?: number | null;
+  headingRows?: number | null;
+  lastRow?: number | null;
+  firstColumn?: number | null;
+  lastColumn?: number | null;
+  fillDown?: boolean | null;
+  hiddenRows?: boolean | null;
+  hiddenColumns?: boolean | null;
+}
+
+/** What the author says about how a file is read; what is left out is as found. */
+export interface ReadingChoices {
+  encoding?: string | null;
+  delimiter?: string | null;
+  quote?: string | null;
+  escape?: string | null;
+  comment?: string | null;
+  decimalMark?: string | null;
+  dates?: string | null;
+  tables?: TableChoice[] | null;
+}
+
+export interface TableArea {
+  headingRow: number;
+  headingRows: number;
+  firstRow: number;
+  lastRow: number;
+  droppedAtEnd: number;
+  firstColumn: number;
+  lastColumn: number;
+  leftOutColumns: number[];
+}
+
+export interface LookPart {
+  file: string;
+  sheet: string;
+  hidden: boolean;
+  rowCount: number;
+  columnCount: number;
+  tables: { area: TableArea; headings: string[]; rowCount: number; notes: string[] }[];
+  text: {
+    encoding: string;
+    encodingReason: string;
+    delimiter: string;
+    delimiterReason: string;
+    quote: string;
+    escape: string;
+    comment: string;
+  } | null;
+  hiddenRows: number[];
+  hiddenColumns: number[];
+  merges: boolean;
+}
+
+/** A file before it is loaded. */
+export interface Look {
+  kind: string;
+  parts: LookPart[];
+  chosen: { part: number; table: number; area: TableArea; headings: string[] }[];
+  notes: string[];
+  shown: number;
+  cells: { number: number; cells: string[]; kinds: string[] | null }[];
+  moreRows: boolean;
 }
 
 export interface PublishState {

@@ -1,5 +1,6 @@
 import { App as AntApp, ConfigProvider } from 'antd';
 import { Route, Routes } from 'react-router';
+import { BringInPage, ReadAgainPage } from '../features/bringin';
 import { ComposePage } from '../features/compose';
 import { HomePage } from '../features/home';
 import { PeoplePage } from '../features/people';
@@ -18,6 +19,8 @@ export default function AuthorPages() {
       <AntApp component={false}>
         <Routes>
           <Route path="/" element={<HomePage />} />
+          <Route path="/bring-in/:id" element={<BringInPage />} />
+          <Route path="/datasets/:id/reading" element={<ReadAgainPage />} />
           <Route path="/query" element={<QueryPage />} />
           <Route path="/people" element={<PeoplePage />} />
           <Route path="/datasets/:id" element={<PreparePage />} />

@@ -1,4 +1,4 @@
-import type { ColumnType, GroupKey, TimeStep } from '../api/types';
+import type { ColumnFormat, ColumnType, GroupKey, TimeStep } from '../api/types';
 
 const LOCALE = 'en-GB';
 const whole = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 0 });
@@ -57,8 +57,17 @@ export const shortDate = (iso: string): string => dayMonth.format(utc(iso));
 export const when = (instant: string): string => moment.format(new Date(instant));
 
 /** The result of a measure; dates come as day numbers, times as microseconds. */
-export function measured(value: number | null, aggregate: string, type: ColumnType | null): string {
+export function measured(
+  value: number | null,
+  aggregate: string,
+  type: ColumnType | null,
+  format: ColumnFormat | null = null,
+): string {
   if (value === null) return '–';
+  if (format && !COUNTS.has(aggregate)) {
+    if (format.kind === 'PERCENT') return percent.format(value);
+    if (format.kind === 'MONEY') return withUnit(number(value), format.unit);
+  }
   if (aggregate === 'SHARE') return percent.format(value);
   if (aggregate === 'SMALLEST' || aggregate === 'LARGEST' || aggregate === 'MEDIAN') {
     if (type === 'DATE') return day.format(new Date(value * 86_400_000));
@@ -78,14 +87,36 @@ export function plainNumber(plain: string): string {
   return (plain.startsWith('-') ? '−' : '') + grouped + (places ? `.${places}` : '');
 }
 
+const COUNTS = new Set(['ROWS', 'FILLED', 'DISTINCT']);
+
+const withUnit = (shown: string, unit: string | null): string =>
+  unit === null ? shown : /^[A-Za-z]/.test(unit) ? `${shown} ${unit}` : `${unit}${shown}`;
+
+/** A share as a percentage, with all the places it was written with. */
+function plainPercent(plain: string): string {
+  const negative = plain.startsWith('-');
+  const [whole = '', places = ''] = plain.replace('-', '').split('.');
+  const moved = `${whole}${places.padEnd(2, '0').slice(0, 2)}`.replace(/^0+(?=\d)/, '');
+  const rest = places.slice(2).replace(/0+$/, '');
+  return plainNumber(`${negative ? '-' : ''}${moved}${rest ? `.${rest}` : ''}`) + '%';
+}
+
 /** A cell of a table; blank gives an empty text. */
-export function cell(value: string | null, type: ColumnType): string {
+export function cell(
+  value: string | null,
+  type: ColumnType,
+  format: ColumnFormat | null = null,
+): string {
   if (value === null) return '';
   switch (type) {
     case 'WHOLE':
     case 'DECIMAL':
-      return plainNumber(value);
+      if (format?.kind === 'PERCENT') return plainPercent(value);
+      return format?.kind === 'MONEY'
+        ? withUnit(plainNumber(value), format.unit)
+        : plainNumber(value);
     case 'DATE':
+      if (format) return periodLabel(value, format.kind as TimeStep);
       return date(value);
     case 'DATE_TIME':
       return dateTime(value);

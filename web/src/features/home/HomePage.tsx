@@ -2,11 +2,13 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { call } from '../../api/client';
-import type { AppItem, DatasetSummary, JobStatus } from '../../api/types';
+import type { AppItem, DatasetSummary, JobStatus, Look } from '../../api/types';
 import { count, when } from '../../shared/format';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { Stages, TitleBar } from '../../shared/TitleBar';
 import { useSession } from '../../shared/useSession';
+import { isPlain } from '../../shared/isPlain';
+import { FetchLink } from './FetchLink';
 import { SignOut } from './SignOut';
 import { UploadFiles } from './UploadFiles';
 import './home.css';
@@ -31,6 +33,18 @@ export function HomePage() {
       .then(() => queries.invalidateQueries())
       .catch((failure: unknown) => setProblem(failure as Error));
   };
+  /** A file that is as plain as it looks is loaded at once; of any other the proposal is shown first. */
+  const bringIn = async (files: string[]): Promise<JobStatus | null> => {
+    const [only] = files;
+    if (only && files.length === 1) {
+      const look = await call<Look>('POST', `/api/files/${only}/look`, {});
+      if (!isPlain(look)) {
+        await navigate(`/bring-in/${only}`);
+        return null;
+      }
+    }
+    return call<JobStatus>('POST', '/api/datasets', { files });
+  };
   return (
     <>
       <title>Keen Sparrow</title>
@@ -44,16 +58,18 @@ export function HomePage() {
       </TitleBar>
       <main className="home">
         <UploadFiles
-          start={(files) => call<JobStatus>('POST', '/api/datasets', { files })}
+          pasting
+          start={bringIn}
           onDone={(job) => void navigate(`/datasets/${job.datasetId ?? ''}`)}
         >
-          <p className="drop-title">Drop a CSV file here to make an app of it</p>
+          <p className="drop-title">Drop a file here to make an app of it</p>
           <p className="soft">
-            Several files with the same headings are put under one another. Up to 2 GB each.
+            CSV and other text, XLSX, XLS, ODS, JSON, each also packed with gzip or zip, up to 2 GB.
+            Several with the same headings are put under one another.
           </p>
         </UploadFiles>
         <p className="soft">
-          Or <Link to="/query">write a query</Link> on a database.
+          Or <FetchLink /> to a file, or <Link to="/query">write a query</Link> on a database.
         </p>
         <Interrupted />
         {problem && <ProblemNote error={problem} />}

@@ -1,12 +1,16 @@
-import { useRef, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { upload, type Upload } from '../../api/client';
 import type { JobStatus } from '../../api/types';
 import { bytes } from '../../shared/format';
 import { LoadProgress } from './LoadProgress';
+import { PasteCells } from './PasteCells';
+import { pastedCells } from './pastedCells';
 
 interface Props {
-  /** Starts the load once the files are stored. */
-  readonly start: (fileIds: string[]) => Promise<JobStatus>;
+  /** Starts the load once the files are stored; null when the page goes elsewhere first. */
+  readonly start: (fileIds: string[]) => Promise<JobStatus | null>;
+  /** Whether cells from the clipboard are taken, from anywhere on the page. */
+  readonly pasting?: boolean;
   readonly onDone: (job: JobStatus) => void;
   readonly children: ReactNode;
 }
@@ -18,7 +22,7 @@ interface Sending {
 }
 
 /** Takes files by drop or by picker: progress in bytes while they travel, in rows while they load; can be cancelled. */
-export function UploadFiles({ start, onDone, children }: Props) {
+export function UploadFiles({ start, onDone, pasting = false, children }: Props) {
   const [over, setOver] = useState(false);
   const [sending, setSending] = useState<Sending | null>(null);
   const [job, setJob] = useState<JobStatus | null>(null);
@@ -50,6 +54,23 @@ export function UploadFiles({ start, onDone, children }: Props) {
       setSending(null);
     }
   };
+  const latest = useRef(send);
+  useEffect(() => {
+    latest.current = send;
+  });
+  useEffect(() => {
+    if (!pasting) return;
+    const paste = (event: ClipboardEvent) => {
+      const into = event.target;
+      if (into instanceof HTMLInputElement || into instanceof HTMLTextAreaElement) return;
+      const files = [...(event.clipboardData?.files ?? [])];
+      const text = event.clipboardData?.getData('text/plain') ?? '';
+      if (files.length > 0) void latest.current(files);
+      else if (text.trim() !== '') void latest.current([pastedCells(text)]);
+    };
+    document.addEventListener('paste', paste);
+    return () => document.removeEventListener('paste', paste);
+  }, [pasting]);
   return (
     <section
       className={over ? 'drop over' : 'drop'}
@@ -71,12 +92,13 @@ export function UploadFiles({ start, onDone, children }: Props) {
           <button type="button" className="button primary" onClick={() => picker.current?.click()}>
             Pick files
           </button>
+          {pasting && <PasteCells onCells={(text) => void send([pastedCells(text)])} />}
           <input
             ref={picker}
             type="file"
             multiple
             hidden
-            accept=".csv,.tsv,.txt,text/csv"
+            accept=".csv,.tsv,.txt,.xlsx,.xlsm,.xls,.ods,.json,.jsonl,.ndjson,.gz,.zip,text/csv"
             onChange={(event) => {
               void send([...(event.target.files ?? [])]);
               event.target.value = '';

@@ -31,7 +31,7 @@ export function ColumnPanel({ column, busy, onStep }: Props) {
       ? '–'
       : info.type === 'DECIMAL'
         ? plainNumber(rounded(value))
-        : cell(value, info.type);
+        : cell(value, info.type, info.format);
   const figures: [string, string | null][] = [
     ['smallest', profile.smallest],
     ['lower quartile', profile.lowerQuartile],

@@ -98,7 +98,7 @@ export function PreparePage() {
                 onStep={add}
               />
             )}
-            <WorthALook report={data.report} rowCount={data.rowCount} />
+            <WorthALook report={data.report} rowCount={data.rowCount} busy={busy} onStep={add} />
           </div>
         </section>
       </div>

@@ -64,7 +64,7 @@ export function PreviewTable({ data, rows, picked, onPick }: Props) {
                       {value === null ? (
                         <span className="soft">blank</span>
                       ) : (
-                        cell(value, info.type)
+                        cell(value, info.type, info.format)
                       )}
                     </td>
                   );

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { call } from '../../api/client';
 import type { DatasetDetails, JobStatus, Step } from '../../api/types';
 import { bytes } from '../../shared/format';
@@ -39,7 +40,7 @@ export function StepList({ data, busy, problem, onChange, onNewVersion }: Props)
                 ? 'the result of a query'
                 : data.files.map((file) => file.name).join(' and ')}
             </strong>
-            .
+            {data.link !== null && ' from a link'}.
           </p>
           <p className="soft">
             {data.files.map((file) => bytes(file.sizeBytes)).join(' and ')}
@@ -49,9 +50,21 @@ export function StepList({ data, busy, problem, onChange, onNewVersion }: Props)
                 Run the query again
               </button>
             ) : (
-              <button type="button" className="word" onClick={() => setNewer(!newer)}>
-                {newer ? 'Not now' : 'Load a newer file'}
-              </button>
+              <>
+                <Link className="word" to={`/datasets/${data.id}/reading`}>
+                  how it was read
+                </Link>
+                {' · '}
+                {data.link !== null ? (
+                  <button type="button" className="word" disabled={busy} onClick={runAgain}>
+                    Fetch it again
+                  </button>
+                ) : (
+                  <button type="button" className="word" onClick={() => setNewer(!newer)}>
+                    {newer ? 'Not now' : 'Load a newer file'}
+                  </button>
+                )}
+              </>
             )}
           </p>
           {newer && (

@@ -1,20 +1,45 @@
-import type { DatasetDetails } from '../../api/types';
+import type { DatasetDetails, Doubt, Step } from '../../api/types';
 import { count } from '../../shared/format';
 
 /** What happened while the file was read, and which values did not fit. */
 export function WorthALook({
   report,
   rowCount,
+  busy,
+  onStep,
 }: {
   readonly report: DatasetDetails['report'];
   readonly rowCount: number;
+  readonly busy: boolean;
+  readonly onStep: (step: Step) => Promise<boolean>;
 }) {
-  const clean = report.notes.length === 0 && report.misfitCount === 0;
+  const clean = report.notes.length === 0 && report.misfitCount === 0 && report.doubts.length === 0;
   return (
     <section className="card panel" aria-label="Worth a look">
       <h3>Worth a look</h3>
       <p className="soft">Found while reading</p>
       {clean && <p>All values of {count(rowCount)} rows read as their types say.</p>}
+      {report.doubts.map((doubt) => (
+        <div key={`${doubt.column} ${doubt.text}`} className="notice doubt">
+          <p>{doubt.text}</p>
+          <button
+            type="button"
+            className="button"
+            disabled={busy}
+            onClick={() => void onStep(otherWay(doubt))}
+          >
+            Read them {doubt.other}
+          </button>{' '}
+          <button
+            type="button"
+            className="word"
+            disabled={busy}
+            onClick={() => void onStep(thisWay(doubt))}
+          >
+            It is right so
+          </button>
+        </div>
+      ))}
       <ul className="notes">
         {report.notes.map((note) => (
           <li key={note}>{note}</li>
@@ -50,3 +75,20 @@ export function WorthALook({
     </section>
   );
 }
+
+const otherWay = (doubt: Doubt): Step => ({
+  kind: 'retype',
+  column: doubt.column,
+  type: doubt.type,
+  dates: doubt.dates,
+  decimalMark: doubt.decimalMark,
+});
+
+/** As it was read, now by the author's word: the question is answered. */
+const thisWay = (doubt: Doubt): Step => ({
+  kind: 'retype',
+  column: doubt.column,
+  type: doubt.type,
+  dates: doubt.dates && (doubt.dates === 'DAY_FIRST' ? 'MONTH_FIRST' : 'DAY_FIRST'),
+  decimalMark: doubt.decimalMark && (doubt.decimalMark === '.' ? ',' : '.'),
+});

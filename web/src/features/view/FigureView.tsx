@@ -14,7 +14,12 @@ export function FigureView({
   const answer = answered?.answer;
   const measure = answer?.kind === 'groups' ? answer.measures[0] : undefined;
   const value = measure
-    ? measured(measure.values[0] ?? null, view.measure?.aggregate ?? 'ROWS', measure.type)
+    ? measured(
+        measure.values[0] ?? null,
+        view.measure?.aggregate ?? 'ROWS',
+        measure.type,
+        measure.format,
+      )
     : '…';
   return (
     <div className="figure view-body">

@@ -59,6 +59,7 @@ export function GroupsTable({
                       measure?.values[a * answer.splits.length + s] ?? null,
                       aggregate,
                       measure?.type ?? null,
+                      measure?.format,
                     )}
                   </td>
                 ))}

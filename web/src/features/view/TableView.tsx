@@ -56,6 +56,7 @@ export function TableView({
         type: 'TEXT',
         role: 'TEXT',
         distinct: 0,
+        format: null,
       },
   );
   const template = columns.map(widthOf).join(' ');
@@ -118,7 +119,7 @@ export function TableView({
                 }}
               >
                 {columns.map((column, i) => {
-                  const text = row ? cell(row[i] ?? null, column.type) : '…';
+                  const text = row ? cell(row[i] ?? null, column.type, column.format) : '…';
                   return (
                     <div
                       key={column.name}

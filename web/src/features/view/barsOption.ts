@@ -19,7 +19,8 @@ export function barsOption(
   const labels = answer.axis.map((key) => groupLabel(key, step));
   const splits = answer.splits.map((key) => groupLabel(key, null));
   const isSplit = view.split !== null;
-  const format = (value: number | null) => measured(value, aggregate, measure?.type ?? null);
+  const format = (value: number | null) =>
+    measured(value, aggregate, measure?.type ?? null, measure?.format);
   // pale bars are mixed with the paper, not see-through: the numbers beside them must stay readable
   const shown = (a: number, colour: string | undefined) => {
     const key = answer.axis[a];

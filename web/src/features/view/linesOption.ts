@@ -22,7 +22,8 @@ export function linesOption(
   const isSplit = view.split !== null;
   const shareAxis = aggregate === 'SHARE';
   const value = (a: number, s: number) => measure?.values[a * splits.length + s] ?? null;
-  const format = (shown: number | null) => measured(shown, aggregate, measure?.type ?? null);
+  const format = (shown: number | null) =>
+    measured(shown, aggregate, measure?.type ?? null, measure?.format);
   const marked = answer.axis.map((key) => mark !== null && isMarked(mark, key));
   const shifts = endShifts(splits.map((_, s) => lastValue(answer, s)));
   const series = splits.map((name, s) => {

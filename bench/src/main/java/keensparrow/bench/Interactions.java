@@ -18,10 +18,11 @@ import java.util.concurrent.ConcurrentLinkedQueue;
 import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.engine.Workers;
 import keensparrow.core.infer.LoadWatch;
-import keensparrow.core.infer.TableLoader;
+import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.core.table.Table;
 import keensparrow.demo.Departures;
-import keensparrow.formats.csv.CsvSource;
+import keensparrow.formats.document.Document;
+import keensparrow.formats.document.Reading;
 import keensparrow.formats.snapshot.SnapshotFile;
 import org.jspecify.annotations.Nullable;
 
@@ -94,9 +95,11 @@ public final class Interactions {
     }
 
     private static Table load(Path file) throws IOException {
-        return new TableLoader(List.of(CsvSource.open(file, "departures.csv")), Map.of(), List.of(), LoadWatch.NONE)
-                .load()
-                .table();
+        try (Document document = Document.open(file, "departures.csv", ReadingChoices.AS_FOUND)) {
+            return new Reading(List.of(document), ReadingChoices.AS_FOUND)
+                    .load(Map.of(), List.of(), LoadWatch.NONE)
+                    .table();
+        }
     }
 
     /** Every result of some pages must be the same in both. */

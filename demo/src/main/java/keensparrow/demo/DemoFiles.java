@@ -26,9 +26,19 @@ public final class DemoFiles {
         Files.createDirectories(folder);
         writeOnce(folder.resolve("departures-2025.csv"), LocalDate.of(2025, 1, 1), LocalDate.of(2026, 1, 1));
         writeOnce(folder.resolve("departures-2026.csv"), LocalDate.of(2026, 1, 1), LocalDate.of(2026, 11, 1));
-        Path stations = folder.resolve("stations.xlsx");
-        if (!Files.exists(stations)) {
-            writeStations(stations);
+        writeOnce(folder.resolve("stations.xlsx"), DemoFiles::writeStations);
+        writeOnce(folder.resolve("energy-by-month.xlsx"), OfficeFiles::writeEnergy);
+        writeOnce(folder.resolve("passenger-survey.xlsx"), OfficeFiles::writeSurvey);
+        writeOnce(folder.resolve("seats-offered.csv"), OfficeFiles::writeSeats);
+    }
+
+    private interface Writing {
+        void write(Path file) throws IOException;
+    }
+
+    private static void writeOnce(Path file, Writing writing) throws IOException {
+        if (!Files.exists(file)) {
+            writing.write(file);
         }
     }
 

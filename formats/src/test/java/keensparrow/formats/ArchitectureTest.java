@@ -14,5 +14,6 @@ class ArchitectureTest {
     static final ArchRule formatsKnowNoServer = noClasses()
             .should()
             .dependOnClassesThat()
-            .resideInAnyPackage("keensparrow.server..", "io.javalin..", "java.sql..", "com.fasterxml..");
+            .resideInAnyPackage(
+                    "keensparrow.server..", "io.javalin..", "java.sql..", "com.fasterxml.jackson.databind..");
 }

@@ -17,6 +17,7 @@ import keensparrow.server.app.AppService;
 import keensparrow.server.app.PageAnswers;
 import keensparrow.server.dataset.DatasetRoutes;
 import keensparrow.server.dataset.DatasetService;
+import keensparrow.server.dataset.Links;
 import keensparrow.server.http.Access;
 import keensparrow.server.http.Api;
 import keensparrow.server.http.Errors;
@@ -42,6 +43,7 @@ public final class Server implements AutoCloseable {
     private final Javalin web;
     private final Jobs jobs;
     private final Workers workers;
+    private final DatasetService datasets;
     private final Database database;
     private final DataFolder folder;
 
@@ -54,10 +56,12 @@ public final class Server implements AutoCloseable {
      */
     public record Settings(Path data, String host, int port, long mostUploadBytes, long reserveBytes) {}
 
-    private Server(Javalin web, Jobs jobs, Workers workers, Database database, DataFolder folder) {
+    private Server(
+            Javalin web, Jobs jobs, Workers workers, DatasetService datasets, Database database, DataFolder folder) {
         this.web = web;
         this.jobs = jobs;
         this.workers = workers;
+        this.datasets = datasets;
         this.database = database;
         this.folder = folder;
     }
@@ -73,7 +77,8 @@ public final class Server implements AutoCloseable {
         QueryService queries = new QueryService(database, secrets, folder, clock);
         Workers workers = Workers.ofMachine();
         long memory = Runtime.getRuntime().maxMemory() * 6 / 10;
-        DatasetService datasets = new DatasetService(database, folder, jobs, queries, memory, workers, clock);
+        DatasetService datasets =
+                new DatasetService(database, folder, jobs, queries, new Links(), memory, workers, clock);
         AppService apps = new AppService(database, datasets, clock);
         PageAnswers answers = new PageAnswers(datasets);
         PublishService publishing = new PublishService(database, apps, clock);
@@ -91,7 +96,7 @@ public final class Server implements AutoCloseable {
 
         datasets.sweep();
         Javalin web = listen(settings, api, Json.mapper());
-        Server server = new Server(web, jobs, workers, database, folder);
+        Server server = new Server(web, jobs, workers, datasets, database, folder);
         server.offerSetup(accounts, settings.host());
         new WarmUp(publishing, datasets, answers).start();
         return server;
@@ -144,6 +149,7 @@ public final class Server implements AutoCloseable {
         web.stop();
         jobs.close();
         workers.close();
+        datasets.close();
         database.close();
     }
 }

@@ -235,7 +235,7 @@ class PathTest {
                 new Case("empty.csv", new byte[0], "FILE_EMPTY"),
                 new Case("headings.csv", "a,b\n".getBytes(StandardCharsets.UTF_8), "FILE_NO_ROWS"),
                 new Case("binary.csv", new byte[] {1, 2, 0, 4}, "FILE_NOT_TEXT"),
-                new Case("book.csv", new byte[] {'P', 'K', 3, 4}, "FILE_NOT_TEXT"),
+                new Case("book.csv", new byte[] {'P', 'K', 3, 4}, "FILE_NOT_READABLE"),
                 new Case("quote.csv", "a,b\n\"1,2\n".getBytes(StandardCharsets.UTF_8), "FILE_NOT_READABLE"))) {
             String file = anna.upload(bad.name, bad.bytes).json().path("id").asText();
             JsonNode job = anna.finished(anna.call("POST", "/api/datasets", object("files", List.of(file))));
@@ -252,7 +252,8 @@ class PathTest {
         JsonNode notes =
                 anna.get("/api/datasets/" + dataset).json().path("report").path("notes");
         assertThat(notes.size()).isEqualTo(2);
-        assertThat(notes.get(0).asText()).contains("fewer cells").contains("line 2");
+        assertThat(notes.get(0).asText()).contains("1 cell beside the table").contains("C3 “4”");
+        assertThat(notes.get(1).asText()).contains("fewer cells").contains("line 2");
     }
 
     @Test

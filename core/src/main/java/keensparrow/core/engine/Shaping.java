@@ -13,6 +13,7 @@ import keensparrow.core.group.GroupKey;
 import keensparrow.core.group.GroupKeys;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
+import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.Table;
 import org.jspecify.annotations.Nullable;
 
@@ -196,7 +197,8 @@ final class Shaping {
                         directions.get(0).isTime(),
                         shown.get(1).size() * shown.get(2).size(),
                         totals);
-        return new Answer.MeasureValues(typeOf(measure), made, error, question.wantsTotals() ? totals : null);
+        return new Answer.MeasureValues(
+                typeOf(measure), formatOf(measure), made, error, question.wantsTotals() ? totals : null);
     }
 
     private int cell(int a, int s, int p) {
@@ -219,6 +221,17 @@ final class Shaping {
         return measure.column() == null || measure.derived() != null
                 ? null
                 : table.column(measure.column()).type();
+    }
+
+    private @Nullable ColumnFormat formatOf(Measure measure) {
+        String column = measure.column();
+        boolean inItsUnit = switch (measure.aggregate()) {
+            case SUM, AVERAGE, WEIGHTED_AVERAGE, MEDIAN, PERCENTILE, SMALLEST, LARGEST, FIRST, LAST, DEVIATION -> true;
+            default -> false;
+        };
+        return column == null || measure.derived() != null || !inItsUnit
+                ? null
+                : table.schema().get(column).format();
     }
 
     private Answer.Totals totals(int m, List<List<Integer>> shown) {

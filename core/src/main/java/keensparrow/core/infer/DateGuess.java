@@ -80,7 +80,7 @@ final class DateGuess {
         if (any && text.isEitherOrder()) {
             firsts |= 1 << text.first();
             seconds |= 1 << text.second();
-            if (eitherExample == null && text.first() != text.second()) {
+            if (eitherExample == null && text.first() != text.second() && !text.isDotted()) {
                 eitherExample = new String(chars, from, to - from);
             }
         }

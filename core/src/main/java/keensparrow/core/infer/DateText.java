@@ -15,12 +15,14 @@ final class DateText {
     private int monthAt; // place of a month's name, −1 for none
     private char period; // Q or W before one of the numbers, 0 for none
     private int periodAt;
+    private boolean dotted;
 
     /** Whether the characters can be a date, or a longer period, in any order. */
     boolean read(char[] chars, int from, int to) {
         count = 0;
         monthAt = -1;
         period = 0;
+        dotted = false;
         if (to - from > LONGEST || to - from < 4) {
             return false;
         }
@@ -49,6 +51,7 @@ final class DateText {
                     return false;
                 }
             } else if (c == '-' || c == '/' || c == '.' || c == ',' || c == '\'' || Cells.isSpace(c)) {
+                dotted |= c == '.';
                 at++;
             } else {
                 return false;
@@ -133,6 +136,11 @@ final class DateText {
     /** Whether day and month stand in numbers that each could be either. */
     boolean isEitherOrder() {
         return threeParts() && monthAt < 0 && number[0] <= 12 && number[1] <= 12;
+    }
+
+    /** Whether points part the numbers: no one writes the month first then. */
+    boolean isDotted() {
+        return dotted;
     }
 
     int first() {

@@ -10,10 +10,12 @@ import keensparrow.core.sentence.Wording;
 
 /** What is worth telling about how the values of a source were read, and what the author should decide. */
 final class Findings {
+    private final Habits hint;
     private final List<String> notes = new ArrayList<>();
     private final List<LoadReport.Doubt> doubts = new ArrayList<>();
 
-    Findings(List<ColumnGuess> guesses, List<ColumnPlan> plan, Habits habits, Map<String, Wanted> wanted) {
+    Findings(List<ColumnGuess> guesses, List<ColumnPlan> plan, Habits habits, Habits hint, Map<String, Wanted> wanted) {
+        this.hint = hint;
         for (int i = 0; i < plan.size(); i++) {
             ColumnPlan column = plan.get(i);
             ColumnGuess guess = guesses.get(i);
@@ -99,7 +101,11 @@ final class Findings {
         }
         boolean comma = style.decimalMark() == ',';
         if (example != null && !decided) {
-            String why = habits.decimalMark() != null ? "as in other columns" : "since no value tells";
+            String why = habits.decimalMark() != null
+                    ? "as in other columns"
+                    : hint.decimalMark() != null
+                            ? "as is usual where semicolons part the cells"
+                            : "since no value tells";
             doubts.add(new LoadReport.Doubt(
                     column.name(),
                     "The numbers of " + label + ", such as " + UserException.quote(example)

@@ -8,6 +8,12 @@ import org.jspecify.annotations.Nullable;
  * @param decimalMark null when no column tells
  * @param dates DAY_FIRST or MONTH_FIRST; null when no column tells
  */
-record Habits(@Nullable Character decimalMark, @Nullable DatePattern dates) {
-    static final Habits UNKNOWN = new Habits(null, null);
+public record Habits(
+        @Nullable Character decimalMark, @Nullable DatePattern dates) {
+    public static final Habits UNKNOWN = new Habits(null, null);
+
+    /** This where it says something, else the other. */
+    Habits over(Habits found) {
+        return new Habits(decimalMark == null ? found.decimalMark : decimalMark, dates == null ? found.dates : dates);
+    }
 }

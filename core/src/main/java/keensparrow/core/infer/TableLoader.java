@@ -23,12 +23,15 @@ public final class TableLoader {
     public static final int MOST_COLUMNS = 2000;
 
     private static final int TOLD_OF = 100;
-    static final String FILE_COLUMN = "file";
+    private static final String FILE = "File";
 
     private final List<RowSource> sources;
     private final Map<String, Wanted> wanted;
     private final List<ColumnPlan> earlier;
     private final LoadWatch watch;
+    private final Habits told;
+    private final Habits hint;
+    private final String sourceLabel;
     private final List<String> notes = new ArrayList<>();
     private final List<LoadReport.Misfit> misfits = new ArrayList<>();
     private long misfitCount;
@@ -41,6 +44,25 @@ public final class TableLoader {
      */
     public TableLoader(
             List<? extends RowSource> sources, Map<String, Wanted> wanted, List<ColumnPlan> earlier, LoadWatch watch) {
+        this(sources, wanted, earlier, watch, Habits.UNKNOWN, Habits.UNKNOWN, FILE);
+    }
+
+    /**
+     * @param told how columns that could be read in two ways are written, as the author says
+     * @param hint what else speaks for one way or the other, where no column does
+     * @param sourceLabel of the column that says which source each row is from
+     */
+    public TableLoader(
+            List<? extends RowSource> sources,
+            Map<String, Wanted> wanted,
+            List<ColumnPlan> earlier,
+            LoadWatch watch,
+            Habits told,
+            Habits hint,
+            String sourceLabel) {
+        this.told = told;
+        this.hint = hint;
+        this.sourceLabel = sourceLabel;
         this.sources = List.copyOf(sources);
         this.wanted = Map.copyOf(wanted);
         this.earlier = List.copyOf(earlier);
@@ -67,9 +89,9 @@ public final class TableLoader {
                             + " file, or add the rows and load it again.");
         }
         guesses.forEach(guess -> guess.addNotes(notes));
-        Habits habits = habits(guesses.get(0).guesses());
-        List<ColumnPlan> plan = new PlanMaker(guesses.get(0), habits, wanted, earlier, notes).plan();
-        Findings findings = new Findings(guesses.get(0).guesses(), plan, habits, wanted);
+        Habits habits = told.over(habits(guesses.get(0).guesses()));
+        List<ColumnPlan> plan = new PlanMaker(guesses.get(0), habits.over(hint), wanted, earlier, notes).plan();
+        Findings findings = new Findings(guesses.get(0).guesses(), plan, habits, hint, wanted);
         return read(guesses, plan, findings);
     }
 
@@ -124,8 +146,8 @@ public final class TableLoader {
                     Roles.of(of.name(), column),
                     of.format()));
         }
-        if (sources.size() > 1 && infos.stream().noneMatch(info -> info.name().equals(FILE_COLUMN))) {
-            infos.add(new ColumnInfo(FILE_COLUMN, "File", ColumnType.TEXT, Role.CATEGORY));
+        if (sources.size() > 1 && infos.stream().noneMatch(info -> info.name().equals(Headings.name(sourceLabel)))) {
+            infos.add(new ColumnInfo(Headings.name(sourceLabel), sourceLabel, ColumnType.TEXT, Role.CATEGORY));
             columns.add(fileColumn.build());
         }
         Table table = new Table(new Schema(infos), columns, Math.toIntExact(rowsInAll));

@@ -30,6 +30,10 @@ final class TagGuess {
             return;
         }
         values++;
+        if (separator == ',' && isSentence(chars[to - 1])) {
+            ruledOut = true;
+            return;
+        }
         int start = from;
         int parts = 1;
         for (int at = from; at < to; at++) { // a value of one tag costs no more than a look at its characters
@@ -49,6 +53,10 @@ final class TagGuess {
         } else if (to - from > LONGEST_TAG) {
             ruledOut = true;
         }
+    }
+
+    private static boolean isSentence(char last) {
+        return last == '.' || last == '!' || last == '?' || last == '…';
     }
 
     private void count(char[] chars, int from, int to) {

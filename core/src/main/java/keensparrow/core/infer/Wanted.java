@@ -18,7 +18,6 @@ public record Wanted(
     }
 
     Habits over(Habits found) {
-        return new Habits(
-                decimalMark == null ? found.decimalMark() : decimalMark, dates == null ? found.dates() : dates);
+        return new Habits(decimalMark, dates).over(found);
     }
 }

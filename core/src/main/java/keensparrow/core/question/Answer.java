@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.util.List;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.group.GroupKey;
+import keensparrow.core.table.ColumnFormat;
 import org.jspecify.annotations.Nullable;
 
 /** What a question gives; blank numbers are null. */
@@ -27,11 +28,13 @@ public sealed interface Answer {
 
     /**
      * @param type of the column measured, so that dates can be told from numbers; null for a count of rows
+     * @param format of the values, where they are in the unit of their column; null for plain numbers
      * @param error largest relative standard error among the values; 0 when all are exact
      * @param totals null unless asked for
      */
     record MeasureValues(
             @Nullable ColumnType type,
+            @Nullable ColumnFormat format,
             List<@Nullable BigDecimal> values,
             double error,
             @Nullable Totals totals) {}

@@ -7,68 +7,117 @@ import java.util.Map;
 
 /** Finds which character stands between the cells: the one that cuts most lines into the same number of cells. */
 public final class Delimiter {
-    private static final char[] CANDIDATES = {',', ';', '\t', '|'};
-    private static final int LINES = 200;
+    private static final char[] USUAL = {',', ';', '\t', '|'};
+    private static final char[] RARE = {'^', '~', '\u001f', '\u0001', '#', ':', ' '};
+    private static final double ENOUGH = 0.5;
+    private static final int LINES = 300;
 
     private Delimiter() {}
 
-    /** @param text the beginning of a file; a comma when nothing tells, such as for a single column */
-    public static char find(String text) {
-        char best = ',';
+    /** A delimiter and why. */
+    public record Found(char delimiter, String reason) {}
+
+    /** @param text the beginning of a file, @param quote around cells; a comma when nothing tells, as in a single column */
+    public static Found find(String text, char quote) {
+        int lineEnd = text.indexOf('\n');
+        String first = (lineEnd < 0 ? text : text.substring(0, lineEnd)).strip().replace("\"", "");
+        if (first.length() == 5 && first.regionMatches(true, 0, "sep=", 0, 4)) {
+            return new Found(first.charAt(4), "the first line names it");
+        }
+        Counts best = best(text, quote, USUAL);
+        if (best == null || best.alike < ENOUGH) {
+            Counts rare = best(text, quote, RARE);
+            best = rare != null && rare.alike > 0.9 && rare.lines.size() > 2 ? rare : best;
+        }
+        if (best == null) {
+            return new Found(',', "there is one cell in each line");
+        }
+        return new Found(
+                best.delimiter,
+                "it cuts " + best.cut() + " of the first " + best.lines.size() + " lines into " + (best.commonest + 1)
+                        + " cells");
+    }
+
+    private static @org.jspecify.annotations.Nullable Counts best(String text, char quote, char[] candidates) {
+        List<Counts> all = new ArrayList<>();
+        for (char candidate : candidates) {
+            Counts counts = new Counts(text, quote, candidate);
+            if (counts.commonest > 0) {
+                all.add(counts);
+            }
+        }
+        int headings = all.stream()
+                .filter(counts -> counts.alike >= ENOUGH)
+                .mapToInt(Counts::firstAlike)
+                .min()
+                .orElse(0);
+        Counts best = null;
         double bestScore = 0;
-        for (char candidate : CANDIDATES) {
-            double score = score(text, candidate);
+        for (Counts counts : all) {
+            double agrees = counts.firstAlike() == headings ? 1 : 0.5;
+            double score = counts.alike * agrees * (1 + Math.log(counts.commonest) / 20);
             if (score > bestScore) {
+                best = counts;
                 bestScore = score;
-                best = candidate;
             }
         }
         return best;
     }
 
-    /** How alike the lines are, between 0 and 1, and a little for more cells; 0 when nothing is cut. */
-    private static double score(String text, char delimiter) {
-        List<Integer> counts = countsByLine(text, delimiter);
-        if (counts.isEmpty() || counts.get(0) == 0) {
-            return 0; // the headings are not cut
-        }
-        Map<Integer, Integer> lines = new HashMap<>();
-        counts.forEach(count -> lines.merge(count, 1, Integer::sum));
-        Map.Entry<Integer, Integer> most =
-                lines.entrySet().stream().max(Map.Entry.comparingByValue()).orElseThrow();
-        int commonest = most.getKey();
-        if (commonest == 0) {
-            return 0;
-        }
-        double alike = (double) most.getValue() / counts.size();
-        double headingsAgree = counts.get(0) == commonest ? 1 : 0.5;
-        return alike * headingsAgree * (1 + Math.log(commonest) / 20);
-    }
+    /** How often one character stands in each line, outside of quotes. */
+    private static final class Counts {
+        final char delimiter;
+        final List<Integer> lines = new ArrayList<>();
+        final int commonest;
+        final double alike;
 
-    private static List<Integer> countsByLine(String text, char delimiter) {
-        List<Integer> counts = new ArrayList<>();
-        boolean quoted = false;
-        int count = 0;
-        boolean any = false;
-        for (int i = 0; i < text.length() && counts.size() < LINES; i++) {
-            char c = text.charAt(i);
-            if (c == '"') {
-                quoted = !quoted;
-            } else if (!quoted && c == delimiter) {
-                count++;
-            } else if (!quoted && c == '\n') {
-                if (any) {
-                    counts.add(count);
+        Counts(String text, char quote, char delimiter) {
+            this.delimiter = delimiter;
+            boolean quoted = false;
+            int count = 0;
+            boolean any = false;
+            for (int i = 0; i < text.length() && lines.size() < LINES; i++) {
+                char c = text.charAt(i);
+                if (c == quote) {
+                    quoted = !quoted;
+                } else if (!quoted && c == delimiter) {
+                    count++;
+                } else if (!quoted && (c == '\n' || c == '\r')) {
+                    if (any) {
+                        lines.add(count);
+                    }
+                    count = 0;
+                    any = false;
+                    continue;
                 }
-                count = 0;
-                any = false;
-                continue;
+                any |= c > ' ' || c == delimiter;
             }
-            any |= c > ' ' || c == delimiter;
+            if (lines.isEmpty() && any) {
+                lines.add(count);
+            }
+            Map<Integer, Integer> times = new HashMap<>();
+            lines.forEach(cuts -> times.merge(cuts, 1, Integer::sum));
+            int most = 0;
+            int of = 0;
+            for (Map.Entry<Integer, Integer> entry : times.entrySet()) {
+                boolean larger = entry.getValue() > of
+                        || (entry.getValue() == of && lines.indexOf(entry.getKey()) < lines.indexOf(most));
+                if (entry.getKey() > 0 && larger) {
+                    most = entry.getKey();
+                    of = entry.getValue();
+                }
+            }
+            commonest = most;
+            alike = lines.isEmpty() ? 0 : (double) of / lines.size();
         }
-        if (counts.isEmpty() && any) {
-            counts.add(count);
+
+        long cut() {
+            return lines.stream().filter(count -> count == commonest).count();
         }
-        return counts;
+
+        /** The first line cut as most are: what comes before is no part of the table. */
+        int firstAlike() {
+            return Math.max(0, lines.indexOf(commonest));
+        }
     }
 }

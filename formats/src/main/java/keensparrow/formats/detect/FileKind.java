@@ -2,16 +2,35 @@ package keensparrow.formats.detect;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.zip.ZipException;
+import java.util.zip.ZipFile;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 
-/** Tells text from what is none by the first bytes of a file, never by its name. */
-public final class FileKind {
+/** What kind of file some bytes are: told by the bytes, never by the name. */
+public enum FileKind {
+    DELIMITED("delimited text"),
+    JSON("JSON"),
+    XLSX("workbook"),
+    XLS("workbook of the old kind"),
+    ODS("OpenDocument workbook"),
+    GZIP("packed with gzip"),
+    ZIP("packed with zip");
+
     private static final int LOOKED_AT = 64 * 1024;
 
-    private FileKind() {}
+    private final String label;
+
+    FileKind(String label) {
+        this.label = label;
+    }
+
+    public String label() {
+        return label;
+    }
 
     /** The first 64 KiB, or fewer. */
     public static byte[] head(Path file) throws IOException {
@@ -24,26 +43,67 @@ public final class FileKind {
      * @param name what people call the file
      * @throws UserException FILE_EMPTY or FILE_NOT_TEXT, saying what to do
      */
-    public static void requireText(byte[] head, String name) {
+    public static FileKind of(Path file, String name) throws IOException {
+        byte[] head = head(file);
         if (head.length == 0) {
             throw new UserException(
                     ErrorCode.FILE_EMPTY, "“" + name + "” is empty (0 bytes). Check that it is the right file.");
         }
-        if (starts(head, 'P', 'K', 3, 4)) {
-            throw notText(name, "is a workbook or an archive. Save its sheet as CSV and load that.");
+        if (starts(head, 'P', 'K', 3, 4) || starts(head, 'P', 'K', 5, 6)) {
+            return ofZip(file, name);
         }
         if (starts(head, 0xD0, 0xCF, 0x11, 0xE0)) {
-            throw notText(name, "is a workbook of an old kind. Save its sheet as CSV and load that.");
+            return XLS;
         }
         if (starts(head, 0x1F, 0x8B)) {
-            throw notText(name, "is packed with gzip. Unpack it and load the file inside.");
+            return GZIP;
         }
-        if (starts(head, 0xFF, 0xFE) || starts(head, 0xFE, 0xFF)) {
-            throw notText(name, "is written in UTF-16. Save it as CSV in UTF-8 and load that.");
+        requireText(head, name);
+        return isJson(head) ? JSON : DELIMITED;
+    }
+
+    private static FileKind ofZip(Path file, String name) throws IOException {
+        try (ZipFile zip = new ZipFile(file.toFile())) {
+            if (zip.getEntry("[Content_Types].xml") != null) {
+                return XLSX;
+            }
+            if (zip.getEntry("content.xml") != null && zip.getEntry("META-INF/manifest.xml") != null) {
+                return ODS;
+            }
+            return ZIP;
+        } catch (ZipException | IllegalArgumentException e) {
+            throw new UserException(
+                    ErrorCode.FILE_NOT_READABLE,
+                    "“" + name
+                            + "” is a workbook or an archive that is damaged or cut off. Save or pack it again and load that.");
+        }
+    }
+
+    private static boolean isJson(byte[] head) {
+        String text = Encodings.decoded(head).stripLeading();
+        if (text.startsWith("{")) {
+            return text.matches("(?s)\\{\\s*(\"[^\"]*\"\\s*:.*|\\})?.*") && text.matches("(?s)\\{\\s*[\"}].*");
+        }
+        return text.matches("(?s)\\[\\s*[\\[{\"\\]\\-0-9tfn].*") && !text.matches("(?s)\\[[^\\n,\"\\]{]*\\].*");
+    }
+
+    private static void requireText(byte[] head, String name) {
+        String text = new String(head, 0, Math.min(head.length, 1000), StandardCharsets.ISO_8859_1);
+        if (text.startsWith("%PDF")) {
+            throw notText(name, "is a PDF. Load the spreadsheet or the text file that it was made from.");
+        }
+        if (text.stripLeading().regionMatches(true, 0, "<!doctype html", 0, 14)
+                || text.stripLeading().regionMatches(true, 0, "<html", 0, 5)) {
+            throw notText(name, "is a web page. Save its table as CSV or as a workbook and load that.");
+        }
+        if (Encodings.isUtf16(head)) {
+            return;
         }
         for (int i = 0; i < head.length; i++) {
             if (head[i] == 0) {
-                throw notText(name, "is not a text file: byte " + (i + 1) + " is zero. Load a CSV file in UTF-8.");
+                throw notText(
+                        name,
+                        "is not a text file: byte " + (i + 1) + " is zero. Load delimited text, JSON or a workbook.");
             }
         }
     }

@@ -6,20 +6,17 @@ import static org.assertj.core.api.Assertions.fail;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Random;
 import java.util.stream.IntStream;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.LoadWatch;
 import keensparrow.core.infer.LoadedTable;
-import keensparrow.core.infer.TableLoader;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Table;
+import keensparrow.formats.Loading;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -45,9 +42,7 @@ class CsvRoundTripTest {
     Path folder;
 
     private LoadedTable load(byte[] bytes) throws IOException {
-        Path file = folder.resolve("file.csv");
-        Files.write(file, bytes);
-        return new TableLoader(List.of(CsvSource.open(file, "file.csv")), Map.of(), List.of(), LoadWatch.NONE).load();
+        return Loading.load(folder, "file.csv", bytes);
     }
 
     private static byte[] written(Table table) throws IOException {

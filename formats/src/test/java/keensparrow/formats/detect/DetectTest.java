@@ -1,9 +1,9 @@
 package keensparrow.formats.detect;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatCode;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -27,25 +27,30 @@ class DetectTest {
 
     @Test
     void theDelimiterCutsMostLinesAlike() {
-        assertThat(Delimiter.find("a,b,c\n1,2,3\n4,5,6\n")).isEqualTo(',');
-        assertThat(Delimiter.find("a;b;c\n1,5;2;3\n4;5,5;6\n")).isEqualTo(';');
-        assertThat(Delimiter.find("a\tb\n1,2\t3\n4,5\t6\n")).isEqualTo('\t');
-        assertThat(Delimiter.find("name|town\nAnna, dear|Linz\nBoris|Graz; or near\n"))
+        assertThat(Delimiter.find("a,b,c\n1,2,3\n4,5,6\n", '\"').delimiter()).isEqualTo(',');
+        assertThat(Delimiter.find("a;b;c\n1,5;2;3\n4;5,5;6\n", '\"').delimiter())
+                .isEqualTo(';');
+        assertThat(Delimiter.find("a\tb\n1,2\t3\n4,5\t6\n", '\"').delimiter()).isEqualTo('\t');
+        assertThat(Delimiter.find("name|town\nAnna, dear|Linz\nBoris|Graz; or near\n", '\"')
+                        .delimiter())
                 .isEqualTo('|');
     }
 
     @Test
     void whatStandsInQuotesCutsNothing() {
-        assertThat(Delimiter.find("a;b\n\"x,y,z\";\"1,2,3\"\n\"p,q\nr,s\";4\n")).isEqualTo(';');
-        assertThat(Delimiter.find("\"a,b\"|c\n\"1,2\"|3\n")).isEqualTo('|');
+        assertThat(Delimiter.find("a;b\n\"x,y,z\";\"1,2,3\"\n\"p,q\nr,s\";4\n", '\"')
+                        .delimiter())
+                .isEqualTo(';');
+        assertThat(Delimiter.find("\"a,b\"|c\n\"1,2\"|3\n", '\"').delimiter()).isEqualTo('|');
     }
 
     @Test
     void aSingleColumnIsTakenAsSuch() {
-        assertThat(Delimiter.find("town\nLinz\nGraz, Styria\nWien\n")).isEqualTo(',');
-        assertThat(Delimiter.find("")).isEqualTo(',');
-        assertThat(Delimiter.find("\n\n\n")).isEqualTo(',');
-        assertThat(Delimiter.find("a;b")).isEqualTo(';');
+        assertThat(Delimiter.find("town\nLinz\nGraz, Styria\nWien\n", '\"').delimiter())
+                .isEqualTo(',');
+        assertThat(Delimiter.find("", '\"').delimiter()).isEqualTo(',');
+        assertThat(Delimiter.find("\n\n\n", '\"').delimiter()).isEqualTo(',');
+        assertThat(Delimiter.find("a;b", '\"').delimiter()).isEqualTo(';');
     }
 
     @Test
@@ -56,34 +61,46 @@ class DetectTest {
                     .append(i % 10 == 0 ? "one; two; three" : "fine, so far")
                     .append('\n');
         }
-        assertThat(Delimiter.find(text.toString())).isEqualTo(';');
+        assertThat(Delimiter.find(text.toString(), '\"').delimiter()).isEqualTo(';');
     }
 
-    private static void notText(byte[] head, String why) {
-        assertThatThrownBy(() -> FileKind.requireText(head, "file.csv"))
-                .isInstanceOfSatisfying(UserException.class, e -> {
-                    assertThat(e.code()).isEqualTo(ErrorCode.FILE_NOT_TEXT);
-                    assertThat(e.text()).startsWith("“file.csv” ").contains(why);
-                });
+    private FileKind kind(byte[] bytes) throws IOException {
+        return FileKind.of(Files.write(folder.resolve("file.csv"), bytes), "file.csv");
     }
 
-    @Test
-    void otherKindsOfFileAreNamedAndToldWhatToDo() {
-        notText(bytes('P', 'K', 3, 4, 20, 0), "Save its sheet as CSV");
-        notText(bytes(0xD0, 0xCF, 0x11, 0xE0), "old kind");
-        notText(bytes(0x1F, 0x8B, 8, 0), "gzip");
-        notText(bytes(0xFF, 0xFE, 'a', 0), "UTF-16");
-        notText(bytes('a', ',', 0, 'b'), "byte 3 is zero");
-        assertThatThrownBy(() -> FileKind.requireText(new byte[0], "file.csv"))
-                .isInstanceOfSatisfying(
-                        UserException.class, e -> assertThat(e.code()).isEqualTo(ErrorCode.FILE_EMPTY));
+    private void refused(byte[] bytes, ErrorCode code, String why) {
+        assertThatThrownBy(() -> kind(bytes)).isInstanceOfSatisfying(UserException.class, e -> {
+            assertThat(e.code()).isEqualTo(code);
+            assertThat(e.text()).startsWith("“file.csv” ").contains(why);
+        });
     }
 
     @Test
-    void textIsText() {
+    void whatCannotBeReadIsNamedAndToldWhatToDo() {
+        refused(bytes('P', 'K', 3, 4, 20, 0), ErrorCode.FILE_NOT_READABLE, "damaged or cut off");
+        refused(bytes('a', ',', 0, 'b'), ErrorCode.FILE_NOT_TEXT, "byte 3 is zero");
+        refused("%PDF-1.7\n".getBytes(StandardCharsets.UTF_8), ErrorCode.FILE_NOT_TEXT, "PDF");
+        refused(" <!DOCTYPE html><p>".getBytes(StandardCharsets.UTF_8), ErrorCode.FILE_NOT_TEXT, "web page");
+        refused(new byte[0], ErrorCode.FILE_EMPTY, "0 bytes");
+    }
+
+    @Test
+    void kindsAreToldByTheBytes() throws IOException {
+        assertThat(kind(bytes(0xD0, 0xCF, 0x11, 0xE0))).isEqualTo(FileKind.XLS);
+        assertThat(kind(bytes(0x1F, 0x8B, 8, 0))).isEqualTo(FileKind.GZIP);
+        for (String json : new String[] {"[{\"a\": 1}]", "{\"a\": 1}\n{\"a\": 2}", " [ [1, 2] ]", "[1, 2]", "[]"}) {
+            boolean isJson = !json.equals("[]");
+            assertThat(kind(json.getBytes(StandardCharsets.UTF_8)) == FileKind.JSON)
+                    .as(json)
+                    .isEqualTo(isJson);
+        }
+        assertThat(kind("[sic] a,b\n1,2\n".getBytes(StandardCharsets.UTF_8))).isEqualTo(FileKind.DELIMITED);
+    }
+
+    @Test
+    void textIsText() throws IOException {
         for (String text : new String[] {"a,b\n1,2\n", "Zürich;Łódź\n", "PK is a word", "\ufeffa,b\n", "\t\r\n"}) {
-            assertThatCode(() -> FileKind.requireText(text.getBytes(StandardCharsets.UTF_8), "file.csv"))
-                    .doesNotThrowAnyException();
+            assertThat(kind(text.getBytes(StandardCharsets.UTF_8))).isEqualTo(FileKind.DELIMITED);
         }
     }
 

@@ -12,14 +12,12 @@ import java.util.Map;
 import java.util.Random;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.DoubleColumn;
-import keensparrow.core.infer.LoadWatch;
-import keensparrow.core.infer.TableLoader;
 import keensparrow.core.infer.Wanted;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
-import keensparrow.formats.csv.CsvSource;
+import keensparrow.formats.Loading;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -55,13 +53,7 @@ class SnapshotFileTest {
         }
         Path file = folder.resolve("rows.csv");
         Files.writeString(file, text, StandardCharsets.UTF_8);
-        Table read = new TableLoader(
-                        List.of(CsvSource.open(file, "rows.csv")),
-                        Map.of("tags", new Wanted(ColumnType.TAGS)),
-                        List.of(),
-                        LoadWatch.NONE)
-                .load()
-                .table();
+        Table read = Loading.load(file, Map.of("tags", new Wanted(ColumnType.TAGS)));
         double[] doubles = new double[rows];
         java.util.Arrays.setAll(doubles, i -> i % 5 == 0 ? Double.NaN : random.nextGaussian());
         return read.with(

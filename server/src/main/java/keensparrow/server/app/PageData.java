@@ -14,6 +14,7 @@ import keensparrow.core.app.View;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.question.Question;
 import keensparrow.core.sentence.Sentence;
+import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
@@ -31,7 +32,13 @@ public record PageData(App app, Map<String, Words> words, List<Column> columns, 
     public record Words(String title, Sentence sentence) {}
 
     /** A column as the page knows it. */
-    public record Column(String name, String label, ColumnType type, Role role, int distinct) {}
+    public record Column(
+            String name,
+            String label,
+            ColumnType type,
+            Role role,
+            int distinct,
+            @Nullable ColumnFormat format) {}
 
     /** The data behind: which version, how old. */
     public record Data(String name, int version, Instant loadedAt, int rowCount) {}
@@ -66,7 +73,8 @@ public record PageData(App app, Map<String, Words> words, List<Column> columns, 
                         info.label(),
                         info.type(),
                         info.role(),
-                        version.profile().column(info.name()).distinct()))
+                        version.profile().column(info.name()).distinct(),
+                        info.format()))
                 .toList();
         Data data = new Data(dataset.name(), version.number(), version.loadedAt(), version.rowCount());
         return new PageData(app, words, columns, data);

@@ -7,6 +7,7 @@ import keensparrow.core.infer.LoadReport;
 import keensparrow.core.prepare.Step;
 import keensparrow.core.prepare.Steps;
 import keensparrow.core.profile.Profile;
+import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.core.table.Schema;
 import org.jspecify.annotations.Nullable;
 
@@ -14,6 +15,7 @@ import org.jspecify.annotations.Nullable;
  * A dataset as recorded.
  *
  * @param noun what a row is, in the plural
+ * @param link where its file is fetched from; null for uploads and queries
  * @param currentVersion 0 while the first load has not succeeded
  */
 public record Dataset(
@@ -24,6 +26,7 @@ public record Dataset(
         List<Step> steps,
         @Nullable String connectionId,
         @Nullable String query,
+        @Nullable String link,
         int currentVersion) {
     public Dataset {
         steps = List.copyOf(steps);
@@ -32,11 +35,12 @@ public record Dataset(
     /** A file that rows came from: the name people know, and its content. */
     public record FileRef(String name, String sha256, long sizeBytes) {}
 
-    /** One load of a dataset. */
+    /** One load of a dataset. {@code reading} is what the author says about how the files are read. */
     public record Version(
             String datasetId,
             int number,
             List<FileRef> files,
+            ReadingChoices reading,
             List<Step> steps,
             List<ColumnPlan> plan,
             LoadReport report,

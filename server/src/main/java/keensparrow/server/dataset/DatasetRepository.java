@@ -12,10 +12,12 @@ import keensparrow.core.infer.LoadReport;
 import keensparrow.core.prepare.Step;
 import keensparrow.core.prepare.Steps;
 import keensparrow.core.profile.Profile;
+import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.core.table.Schema;
 import keensparrow.server.http.Json;
 import keensparrow.server.store.DataFolder;
 import keensparrow.server.store.Database;
+import org.jspecify.annotations.Nullable;
 
 /** Files, datasets and versions in the store, on the caller's connection: the service decides where it ends. */
 final class DatasetRepository {
@@ -43,8 +45,8 @@ final class DatasetRepository {
 
     void add(Connection connection, Dataset dataset, Instant now) throws SQLException {
         String sql = """
-                insert into dataset (id, owner_id, name, noun, steps, connection_id, query, current_version, created_at)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?)
+                insert into dataset (id, owner_id, name, noun, steps, connection_id, query, link, current_version, created_at)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                 """;
         Database.update(
                 connection,
@@ -56,6 +58,7 @@ final class DatasetRepository {
                 Json.writeList(dataset.steps(), STEPS),
                 dataset.connectionId(),
                 dataset.query(),
+                dataset.link(),
                 dataset.currentVersion(),
                 now);
     }
@@ -83,6 +86,7 @@ final class DatasetRepository {
                 Json.read(row.getString("steps"), STEPS),
                 row.getString("connection_id"),
                 row.getString("query"),
+                row.getString("link"),
                 row.getInt("current_version"));
     }
 
@@ -127,9 +131,9 @@ final class DatasetRepository {
     /** Adds the version and moves the dataset over to it; false when the dataset has moved on from {@code expected}. */
     boolean addVersion(Connection connection, Dataset.Version version, int expected) throws SQLException {
         String insert = """
-                insert into dataset_version (dataset_id, number, files, steps, plan, report, steps_done, profile,
+                insert into dataset_version (dataset_id, number, files, reading, steps, plan, report, steps_done, profile,
                   columns, row_count, loaded_at)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                 """;
         Database.update(
                 connection,
@@ -137,6 +141,7 @@ final class DatasetRepository {
                 version.datasetId(),
                 version.number(),
                 Json.writeList(version.files(), FILES),
+                Json.write(version.reading()),
                 Json.writeList(version.steps(), STEPS),
                 Json.writeList(version.plan(), PLAN),
                 Json.write(version.report()),
@@ -164,6 +169,7 @@ final class DatasetRepository {
                         datasetId,
                         number,
                         Json.read(row.getString("files"), FILES),
+                        reading(row.getString("reading")),
                         Json.read(row.getString("steps"), STEPS),
                         Json.read(row.getString("plan"), PLAN),
                         Json.read(row.getString("report"), LoadReport.class),
@@ -174,6 +180,10 @@ final class DatasetRepository {
                         row.getObject("loaded_at", Instant.class)),
                 datasetId,
                 number);
+    }
+
+    private static ReadingChoices reading(@Nullable String json) {
+        return json == null ? ReadingChoices.AS_FOUND : Json.read(json, ReadingChoices.class);
     }
 
     /** A version by its dataset and number. */

@@ -18,6 +18,7 @@ import keensparrow.core.prepare.Steps;
 import keensparrow.core.profile.ColumnProfile;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
+import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.server.http.Access;
@@ -51,10 +52,21 @@ public final class DatasetRoutes {
     @OpenApi.Stream("text/csv")
     record CsvRows() {}
 
+    /** Uploaded files, or a link, or a query; {@code reading} is what differs from how the files look. */
     record CreateRequest(
-            @Nullable List<String> files, @Nullable String name, QueryService.@Nullable Query query) {}
+            @Nullable List<String> files,
+            @Nullable String name,
+            QueryService.@Nullable Query query,
+            @Nullable String link,
+            @Nullable ReadingChoices reading) {}
 
-    /** Files to load, or none to run the query of the dataset again. */
+    /** @param part which sheet's cells are wanted, from 0; null for the one that is read */
+    record LookRequest(
+            @Nullable ReadingChoices reading, @Nullable Integer part) {}
+
+    record ReadingRequest(@Nullable ReadingChoices reading) {}
+
+    /** Files to load, or none to run the query or fetch the link of the dataset again. */
     record RefreshRequest(@Nullable List<String> files) {}
 
     record StepsRequest(@Nullable List<Step> steps) {}
@@ -72,6 +84,8 @@ public final class DatasetRoutes {
             Instant loadedAt,
             List<SourceFile> files,
             @Nullable String query,
+            @Nullable String link,
+            ReadingChoices reading,
             List<Column> columns,
             List<Step> steps,
             List<Steps.Done> stepsDone,
@@ -102,6 +116,38 @@ public final class DatasetRoutes {
                 FileBytes.class,
                 DatasetService.Uploaded.class,
                 this::upload);
+        api.post(
+                "/api/files/{id}/look",
+                Access.AUTHOR,
+                "Look at an uploaded file: its sheets, the tables found, raw cells",
+                LookRequest.class,
+                Look.class,
+                (ctx, caller) -> {
+                    LookRequest request = Requests.body(ctx, LookRequest.class);
+                    ctx.json(
+                            service.look(caller.id(), ctx.pathParam("id"), asFound(request.reading()), request.part()));
+                });
+        api.post(
+                "/api/datasets/{id}/look",
+                Access.AUTHOR,
+                "Look again at the file of a dataset",
+                LookRequest.class,
+                Look.class,
+                (ctx, caller) -> {
+                    LookRequest request = Requests.body(ctx, LookRequest.class);
+                    ctx.json(service.lookAgain(caller.id(), ctx.pathParam("id"), request.reading(), request.part()));
+                });
+        api.put(
+                "/api/datasets/{id}/reading",
+                Access.AUTHOR,
+                "Read the same files in another way",
+                ReadingRequest.class,
+                Job.Status.class,
+                (ctx, caller) -> {
+                    ReadingRequest request = Requests.body(ctx, ReadingRequest.class);
+                    ctx.json(service.readAgain(caller.id(), ctx.pathParam("id"), asFound(request.reading()))
+                            .status());
+                });
         api.get(
                 "/api/datasets",
                 Access.AUTHOR,
@@ -129,7 +175,7 @@ public final class DatasetRoutes {
         api.post(
                 "/api/datasets/{id}/versions",
                 Access.AUTHOR,
-                "Load a newer file, or run the query again",
+                "Load a newer file, or run the query or fetch the link again",
                 RefreshRequest.class,
                 Job.Status.class,
                 this::refresh);
@@ -169,9 +215,21 @@ public final class DatasetRoutes {
         Job job = query != null
                 ? service.createFromQuery(
                         caller.id(), query, Requests.name(request.name(), "The name of the dataset", LONGEST_NAME))
-                : service.createFromFiles(
-                        caller.id(), Requests.present(request.files(), "The list of files"), request.name());
+                : fromFiles(request, caller);
         ctx.json(job.status());
+    }
+
+    private Job fromFiles(CreateRequest request, Caller caller) {
+        ReadingChoices reading = asFound(request.reading());
+        String link = request.link();
+        return link != null
+                ? service.createFromLink(caller.id(), link, request.name(), reading)
+                : service.createFromFiles(
+                        caller.id(), Requests.present(request.files(), "The list of files"), request.name(), reading);
+    }
+
+    private static ReadingChoices asFound(@Nullable ReadingChoices reading) {
+        return reading == null ? ReadingChoices.AS_FOUND : reading;
     }
 
     private void details(Context ctx, Caller caller) {
@@ -195,6 +253,8 @@ public final class DatasetRoutes {
                         .map(file -> new SourceFile(file.name(), file.sizeBytes()))
                         .toList(),
                 dataset.query(),
+                dataset.link(),
+                version.reading(),
                 columns,
                 version.steps(),
                 version.stepsDone(),
@@ -215,7 +275,7 @@ public final class DatasetRoutes {
         List<String> files = Requests.body(ctx, RefreshRequest.class).files();
         String id = ctx.pathParam("id");
         Job job = files == null
-                ? service.refreshFromQuery(caller.id(), id)
+                ? service.refreshFromSource(caller.id(), id)
                 : service.refreshFromFiles(caller.id(), id, files);
         ctx.json(job.status());
     }

@@ -14,6 +14,7 @@ import keensparrow.core.engine.Workers;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.prepare.Step;
+import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.server.job.Job;
 import keensparrow.server.job.Jobs;
 import keensparrow.server.source.QueryService;
@@ -35,6 +36,8 @@ public final class DatasetService {
     private final Clock clock;
     private final DatasetRepository datasets = new DatasetRepository();
     private final Engines engines;
+    private final Documents documents;
+    private final Links links;
     private final Loads loads;
 
     /** @param memoryBytes that tables may take together */
@@ -43,6 +46,7 @@ public final class DatasetService {
             DataFolder folder,
             Jobs jobs,
             QueryService queries,
+            Links links,
             long memoryBytes,
             Workers workers,
             Clock clock) {
@@ -52,7 +56,9 @@ public final class DatasetService {
         this.queries = queries;
         this.clock = clock;
         this.engines = new Engines(memoryBytes, workers);
-        this.loads = new Loads(database, folder, engines, clock);
+        this.documents = new Documents(folder);
+        this.links = links;
+        this.loads = new Loads(database, folder, documents, engines, clock);
     }
 
     /** A file as stored. */
@@ -69,14 +75,67 @@ public final class DatasetService {
     }
 
     /** Starts to load files into a new dataset; the job says how it gets on and which dataset it became. */
-    Job createFromFiles(long ownerId, List<String> fileIds, @Nullable String name) {
+    Job createFromFiles(long ownerId, List<String> fileIds, @Nullable String name, ReadingChoices reading) {
         List<Dataset.FileRef> files = files(ownerId, fileIds);
         String title = name == null || name.isBlank()
                 ? FirstDraft.titleFrom(files.get(0).name())
                 : name.strip();
         String noun = FirstDraft.nounFrom(files.get(0).name());
-        Dataset dataset = new Dataset(Secrets.id(), ownerId, title, noun, List.of(), null, null, 0);
-        return jobs.start(ownerId, "Load " + files.get(0).name(), job -> create(job, dataset, files));
+        Dataset dataset = new Dataset(Secrets.id(), ownerId, title, noun, List.of(), null, null, null, 0);
+        return jobs.start(
+                ownerId,
+                "Load " + files.get(0).name(),
+                job -> create(job, dataset, new Loads.Rows(files, reading, true)));
+    }
+
+    /** Starts to fetch a file and to load it into a new dataset. */
+    Job createFromLink(long ownerId, String link, @Nullable String name, ReadingChoices reading) {
+        Links.Target target = links.target(link);
+        String title = name == null || name.isBlank() ? FirstDraft.titleFrom(target.fileName()) : name.strip();
+        String noun = FirstDraft.nounFrom(target.fileName());
+        Dataset dataset = new Dataset(Secrets.id(), ownerId, title, noun, List.of(), null, null, link, 0);
+        return jobs.start(ownerId, "Fetch " + target.fileName(), job -> {
+            Dataset.FileRef file = links.fetch(job, target, folder);
+            create(job, dataset, new Loads.Rows(List.of(file), reading, true));
+        });
+    }
+
+    /** A look at an uploaded file before it is loaded. */
+    Look look(long ownerId, String fileId, ReadingChoices choices, @Nullable Integer part) {
+        return look(files(ownerId, List.of(fileId)).get(0), choices, part);
+    }
+
+    /** A look at the first file of a dataset, as it is read or would be read with other choices. */
+    Look lookAgain(long ownerId, String id, @Nullable ReadingChoices choices, @Nullable Integer part) {
+        Dataset dataset = get(ownerId, id);
+        requireFile(dataset);
+        Dataset.Version version = version(dataset);
+        return look(version.files().get(0), choices == null ? version.reading() : choices, part);
+    }
+
+    private Look look(Dataset.FileRef file, ReadingChoices choices, @Nullable Integer part) {
+        try (Documents.Lease lease = documents.open(file, choices)) {
+            return Look.of(lease.document(), choices, part);
+        }
+    }
+
+    private static void requireFile(Dataset dataset) {
+        if (dataset.query() != null) {
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST, "This dataset is the result of a query: there is no file to look at.");
+        }
+    }
+
+    /** Reads the same files in another way. While an app shows the dataset, its columns must stay. */
+    Job readAgain(long ownerId, String id, ReadingChoices choices) {
+        Dataset dataset = get(ownerId, id);
+        requireFile(dataset);
+        Dataset.Version before = version(dataset);
+        boolean afresh = database.inTransaction(connection -> datasets.appsOn(connection, id)) == 0;
+        return jobs.start(ownerId, "Read " + dataset.name() + " again", job -> {
+            job.concerns(id);
+            loads.load(job, dataset, before, new Loads.Rows(before.files(), choices, afresh), dataset.steps());
+        });
     }
 
     /** Starts to load the result of a query into a new dataset. */
@@ -84,9 +143,14 @@ public final class DatasetService {
         queries.requireRunnable(ownerId, query);
         String noun = FirstDraft.nounFrom(name);
         Dataset dataset =
-                new Dataset(Secrets.id(), ownerId, name, noun, List.of(), query.connectionId(), query.sql(), 0);
+                new Dataset(Secrets.id(), ownerId, name, noun, List.of(), query.connectionId(), query.sql(), null, 0);
         return jobs.start(
-                ownerId, "Load query " + name, job -> create(job, dataset, List.of(run(job, ownerId, query, name))));
+                ownerId,
+                "Load query " + name,
+                job -> create(
+                        job,
+                        dataset,
+                        new Loads.Rows(List.of(run(job, ownerId, query, name)), ReadingChoices.AS_FOUND, true)));
     }
 
     private Dataset.FileRef run(Job job, long ownerId, QueryService.Query query, String name) {
@@ -94,13 +158,13 @@ public final class DatasetService {
         return new Dataset.FileRef(name, stored.sha256(), stored.sizeBytes());
     }
 
-    private void create(Job job, Dataset dataset, List<Dataset.FileRef> files) {
+    private void create(Job job, Dataset dataset, Loads.Rows rows) {
         database.act(connection -> {
             datasets.add(connection, dataset, clock.instant());
         });
         boolean made = false;
         try {
-            loads.load(job, dataset, null, files, dataset.steps());
+            loads.load(job, dataset, null, rows, dataset.steps());
             job.concerns(dataset.id());
             made = true;
         } finally {
@@ -131,13 +195,25 @@ public final class DatasetService {
         List<Dataset.FileRef> files = files(ownerId, fileIds);
         return jobs.start(ownerId, "Load " + files.get(0).name(), job -> {
             job.concerns(id);
-            loads.load(job, dataset, version(dataset), files, dataset.steps());
+            Dataset.Version before = version(dataset);
+            loads.load(job, dataset, before, new Loads.Rows(files, before.reading(), false), dataset.steps());
         });
     }
 
-    /** Runs the query of a dataset again. @throws UserException INVALID_REQUEST when it has none */
-    Job refreshFromQuery(long ownerId, String id) {
+    /** Runs the query of a dataset again, or fetches its link again. @throws UserException INVALID_REQUEST when it has none */
+    Job refreshFromSource(long ownerId, String id) {
         Dataset dataset = get(ownerId, id);
+        String link = dataset.link();
+        if (link != null) {
+            Links.Target target = links.target(link);
+            return jobs.start(ownerId, "Fetch " + target.fileName(), job -> {
+                job.concerns(id);
+                Dataset.FileRef file = links.fetch(job, target, folder);
+                Dataset.Version before = version(dataset);
+                loads.load(
+                        job, dataset, before, new Loads.Rows(List.of(file), before.reading(), false), dataset.steps());
+            });
+        }
         String connectionId = dataset.connectionId();
         String sql = dataset.query();
         if (connectionId == null || sql == null) {
@@ -148,7 +224,12 @@ public final class DatasetService {
         return jobs.start(ownerId, "Run query " + dataset.name(), job -> {
             job.concerns(id);
             Dataset.FileRef result = run(job, ownerId, query, dataset.name());
-            loads.load(job, dataset, version(dataset), List.of(result), dataset.steps());
+            loads.load(
+                    job,
+                    dataset,
+                    version(dataset),
+                    new Loads.Rows(List.of(result), ReadingChoices.AS_FOUND, false),
+                    dataset.steps());
         });
     }
 
@@ -164,7 +245,7 @@ public final class DatasetService {
             if (Loads.canExtend(before, steps)) {
                 loads.extend(job, dataset, before, steps);
             } else {
-                loads.load(job, dataset, before, before.files(), steps);
+                loads.load(job, dataset, before, Loads.Rows.of(before), steps);
             }
         });
     }
@@ -240,5 +321,10 @@ public final class DatasetService {
             database.inTransaction(connection -> datasets.findVersion(connection, id.datasetId(), id.number()))
                     .ifPresent(this::engine);
         }
+    }
+
+    /** Lets go of temporary files. */
+    public void close() {
+        documents.close();
     }
 }

@@ -9,13 +9,15 @@ import keensparrow.core.error.UserException;
 import keensparrow.core.infer.ColumnPlan;
 import keensparrow.core.infer.LoadWatch;
 import keensparrow.core.infer.LoadedTable;
-import keensparrow.core.infer.TableLoader;
 import keensparrow.core.prepare.Retype;
 import keensparrow.core.prepare.Step;
 import keensparrow.core.prepare.Steps;
 import keensparrow.core.profile.Profile;
+import keensparrow.core.sheet.ReadingChoices;
+import keensparrow.core.sheet.TableChoice;
 import keensparrow.core.table.Table;
-import keensparrow.formats.csv.CsvSource;
+import keensparrow.formats.document.Document;
+import keensparrow.formats.document.Reading;
 import keensparrow.formats.snapshot.DamagedSnapshotException;
 import keensparrow.formats.snapshot.SnapshotFile;
 import keensparrow.server.job.Job;
@@ -29,13 +31,26 @@ import org.slf4j.LoggerFactory;
 final class Loads {
     private static final Logger LOG = LoggerFactory.getLogger(Loads.class);
 
+    /** It is written by us: a line of names, then every row, whatever they look like. */
+    private static final ReadingChoices RESULT_OF_A_QUERY = new ReadingChoices(
+            "UTF-8",
+            ",",
+            "\"",
+            "",
+            "",
+            '.',
+            null,
+            List.of(new TableChoice(null, null, 1L, 1, 0L, 0, null, false, null, null)));
+
     private final Database database;
     private final DataFolder folder;
+    private final Documents documents;
     private final Engines engines;
     private final Clock clock;
     private final DatasetRepository datasets = new DatasetRepository();
 
-    Loads(Database database, DataFolder folder, Engines engines, Clock clock) {
+    Loads(Database database, DataFolder folder, Documents documents, Engines engines, Clock clock) {
+        this.documents = documents;
         this.database = database;
         this.folder = folder;
         this.engines = engines;
@@ -43,21 +58,31 @@ final class Loads {
     }
 
     /**
+     * Where the rows of a version come from.
+     *
+     * @param afresh whether columns are named and typed anew, whatever the version before had
+     */
+    record Rows(List<Dataset.FileRef> files, ReadingChoices reading, boolean afresh) {
+        static Rows of(Dataset.Version version) {
+            return new Rows(version.files(), version.reading(), false);
+        }
+    }
+
+    /**
      * Makes the next version of a dataset from files and steps.
      *
      * @param before the version it stands at, null for the first
      */
-    Dataset.Version load(
-            Job job, Dataset dataset, Dataset.@Nullable Version before, List<Dataset.FileRef> files, List<Step> steps) {
-        List<ColumnPlan> earlier = before == null ? List.of() : before.plan();
-        LoadedTable raw = read(files, steps, earlier, watch(job));
+    Dataset.Version load(Job job, Dataset dataset, Dataset.@Nullable Version before, Rows rows, List<Step> steps) {
+        List<ColumnPlan> earlier = before == null || rows.afresh ? List.of() : before.plan();
+        LoadedTable raw = read(dataset, rows, steps, earlier, watch(job));
         job.says("Replaying the steps", 0, 0);
         Steps.Run run = Steps.run(raw.table(), steps);
-        return record(job, dataset, before, new Made(files, steps, raw, run));
+        return record(job, dataset, before, new Made(rows, steps, raw, run));
     }
 
     /** What a load made, before it is recorded. */
-    private record Made(List<Dataset.FileRef> files, List<Step> steps, LoadedTable raw, Steps.Run run) {}
+    private record Made(Rows rows, List<Step> steps, LoadedTable raw, Steps.Run run) {}
 
     /** Applies steps that were added at the end to the table as it stands, without reading the files again. */
     Dataset.Version extend(Job job, Dataset dataset, Dataset.Version before, List<Step> steps) {
@@ -78,7 +103,7 @@ final class Loads {
         List<Steps.Done> done = new ArrayList<>(before.stepsDone());
         done.addAll(run.done());
         LoadedTable raw = new LoadedTable(now, before.plan(), before.report());
-        return record(job, dataset, before, new Made(before.files(), steps, raw, new Steps.Run(run.table(), done)));
+        return record(job, dataset, before, new Made(Rows.of(before), steps, raw, new Steps.Run(run.table(), done)));
     }
 
     static boolean canExtend(Dataset.Version before, List<Step> steps) {
@@ -88,15 +113,19 @@ final class Loads {
                 && steps.subList(old, steps.size()).stream().noneMatch(Retype.class::isInstance);
     }
 
-    private LoadedTable read(List<Dataset.FileRef> files, List<Step> steps, List<ColumnPlan> earlier, LoadWatch watch) {
+    private LoadedTable read(Dataset dataset, Rows rows, List<Step> steps, List<ColumnPlan> earlier, LoadWatch watch) {
+        ReadingChoices choices = dataset.query() == null ? rows.reading : RESULT_OF_A_QUERY;
+        List<Documents.Lease> leases = new ArrayList<>();
         try {
-            List<CsvSource> sources = new ArrayList<>();
-            for (Dataset.FileRef file : files) {
-                sources.add(CsvSource.open(folder.file(file.sha256()), file.name()));
+            List<Document> opened = new ArrayList<>();
+            for (Dataset.FileRef file : rows.files) {
+                Documents.Lease lease = documents.open(file, choices);
+                leases.add(lease);
+                opened.add(lease.document());
             }
-            return new TableLoader(sources, Steps.wantedTypes(steps), earlier, watch).load();
-        } catch (IOException e) {
-            throw DataFolder.diskFailure(e);
+            return new Reading(opened, choices).load(Steps.wantedTypes(steps), earlier, watch);
+        } finally {
+            leases.forEach(Documents.Lease::close);
         }
     }
 
@@ -114,7 +143,8 @@ final class Loads {
         Dataset.Version version = new Dataset.Version(
                 dataset.id(),
                 number,
-                made.files,
+                made.rows.files,
+                made.rows.reading,
                 made.steps,
                 made.raw.plan(),
                 made.raw.report(),
@@ -170,7 +200,9 @@ final class Loads {
     }
 
     private Table rebuilt(Dataset.Version version) {
-        LoadedTable raw = read(version.files(), version.steps(), version.plan(), LoadWatch.NONE);
+        Dataset dataset = database.inTransaction(connection -> datasets.findAny(connection, version.datasetId()))
+                .orElseThrow();
+        LoadedTable raw = read(dataset, Rows.of(version), version.steps(), version.plan(), LoadWatch.NONE);
         Table table = Steps.run(raw.table(), version.steps()).table();
         try {
             SnapshotFile.write(table, folder.snapshot(version.datasetId(), version.number()));

@@ -1,4 +1,4 @@
-package keensparrow.formats.csv;
+package keensparrow.formats.text;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -10,35 +10,36 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Random;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.LoadWatch;
 import keensparrow.core.infer.RowSource;
-import keensparrow.core.infer.TableLoader;
+import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Table;
+import keensparrow.formats.Loading;
+import keensparrow.formats.csv.CsvDownload;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
-class CsvSourceTest {
+class TextSheetTest {
     @TempDir
     Path folder;
 
-    private CsvSource source(byte[] bytes) throws IOException {
+    private TextSheet source(byte[] bytes) throws IOException {
         Path file = folder.resolve("file.csv");
         Files.write(file, bytes);
-        return CsvSource.open(file, "file.csv");
+        return TextSheet.open(file, "file.csv", TextFormat.find(file, ReadingChoices.AS_FOUND));
     }
 
     private List<List<String>> cells(String text) throws IOException {
         return cells(source(text.getBytes(StandardCharsets.UTF_8)));
     }
 
-    private static List<List<String>> cells(CsvSource source) {
+    private static List<List<String>> cells(TextSheet source) {
         List<List<String>> rows = new ArrayList<>();
         source.read(new RowSource.CellHandler() {
             private List<String> row = new ArrayList<>();
@@ -57,15 +58,16 @@ class CsvSourceTest {
         return rows;
     }
 
+    private Table loaded(byte[] bytes) throws IOException {
+        return Loading.load(folder, "file.csv", bytes).table();
+    }
+
     private Table table(String text) throws IOException {
-        CsvSource source = source(text.getBytes(StandardCharsets.UTF_8));
-        return new TableLoader(List.of(source), Map.of(), List.of(), LoadWatch.NONE)
-                .load()
-                .table();
+        return loaded(text.getBytes(StandardCharsets.UTF_8));
     }
 
     @ParameterizedTest
-    @org.junit.jupiter.params.provider.CsvSource(delimiter = '!', textBlock = """
+    @CsvSource(delimiter = '!', textBlock = """
             a,b\\n1,2                        ! ,
             a;b\\n1,5;2,5                    ! ;
             a|b|c\\n1|2|3                    ! '|'
@@ -76,6 +78,7 @@ class CsvSourceTest {
             """)
     void findsTheDelimiterByItself(String text, char delimiter) throws IOException {
         assertThat(source(text.replace("\\n", "\n").getBytes(StandardCharsets.UTF_8))
+                        .format()
                         .delimiter())
                 .isEqualTo(delimiter);
     }
@@ -118,38 +121,21 @@ class CsvSourceTest {
     }
 
     @Test
-    void whatIsNoTextIsSaid() {
-        record Case(byte[] bytes, ErrorCode code, String says) {}
-        List<Case> cases = List.of(
-                new Case(new byte[0], ErrorCode.FILE_EMPTY, "is empty"),
-                new Case(new byte[] {'P', 'K', 3, 4, 9}, ErrorCode.FILE_NOT_TEXT, "workbook or an archive"),
-                new Case(new byte[] {'a', ',', 0, 'b'}, ErrorCode.FILE_NOT_TEXT, "byte 3 is zero"),
-                new Case(new byte[] {(byte) 0xFF, (byte) 0xFE, 'a', 0}, ErrorCode.FILE_NOT_TEXT, "UTF-16"),
-                new Case(new byte[] {0x1F, (byte) 0x8B, 8}, ErrorCode.FILE_NOT_TEXT, "gzip"),
-                new Case(
-                        new byte[] {(byte) 0xD0, (byte) 0xCF, 0x11, (byte) 0xE0}, ErrorCode.FILE_NOT_TEXT, "old kind"));
-        for (Case one : cases) {
-            assertThatThrownBy(() -> source(one.bytes)).isInstanceOfSatisfying(UserException.class, e -> {
-                assertThat(e.code()).isEqualTo(one.code);
-                assertThat(e.text()).contains("“file.csv”").contains(one.says);
-            });
-        }
-    }
-
-    @Test
-    void bytesThatAreNoUtf8AreSaidWithTheLine() throws IOException {
+    void bytesThatAreNoUtf8AreReadInAnotherEncodingOrSaidWithTheLine() throws IOException {
         byte[] latin = "a,b\n1,ok\n2,Zürich\n".getBytes(StandardCharsets.ISO_8859_1);
-        CsvSource source = source(latin);
-        assertThatThrownBy(() -> cells(source)).isInstanceOfSatisfying(UserException.class, e -> {
+        assertThat(loaded(latin).column("b").plain(1)).isEqualTo("Zürich");
+        Path file = Files.write(folder.resolve("file.csv"), latin);
+        ReadingChoices utf8 = new ReadingChoices("UTF-8", null, null, null, null, null, null, null);
+        assertThatThrownBy(() -> Loading.load(file, utf8)).isInstanceOfSatisfying(UserException.class, e -> {
             assertThat(e.code()).isEqualTo(ErrorCode.FILE_NOT_TEXT);
-            assertThat(e.text()).contains("not written in UTF-8");
+            assertThat(e.text()).contains("not written in UTF-8").contains("after line");
         });
     }
 
     @Test
     void aQuoteThatIsNeverClosedIsSaid() throws IOException {
-        CsvSource source = source("a,b\n1,2\n\"3,4\n5,6\n".getBytes(StandardCharsets.UTF_8));
-        assertThatThrownBy(() -> cells(source)).isInstanceOfSatisfying(UserException.class, e -> {
+        byte[] open = "a,b\n1,2\n\"3,4\n5,6\n".getBytes(StandardCharsets.UTF_8);
+        assertThatThrownBy(() -> source(open)).isInstanceOfSatisfying(UserException.class, e -> {
             assertThat(e.code()).isEqualTo(ErrorCode.FILE_NOT_READABLE);
             assertThat(e.text()).contains("quote");
         });
@@ -201,10 +187,7 @@ class CsvSourceTest {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         CsvDownload.write(table, List.of("name", "n", "money", "day", "flag"), rows, out);
         assertThat(out.toString(StandardCharsets.UTF_8)).startsWith("\ufeffname,n,money,day,flag\r\n");
-        CsvSource source = source(out.toByteArray());
-        Table again = new TableLoader(List.of(source), Map.of(), List.of(), LoadWatch.NONE)
-                .load()
-                .table();
+        Table again = loaded(out.toByteArray());
         assertThat(again.schema()).isEqualTo(table.schema());
         for (ColumnInfo info : table.schema().columns()) {
             for (int row = 0; row < table.rowCount(); row++) {
@@ -239,9 +222,7 @@ class CsvSourceTest {
                 bytes = text.toString().getBytes(StandardCharsets.UTF_8);
             }
             try {
-                Table table = new TableLoader(List.of(source(bytes)), Map.of(), List.of(), LoadWatch.NONE)
-                        .load()
-                        .table();
+                Table table = loaded(bytes);
                 assertThat(table.rowCount()).isPositive();
             } catch (UserException told) {
                 assertThat(told.text()).as("round " + i).contains("file.csv");

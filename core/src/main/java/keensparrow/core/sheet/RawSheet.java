@@ -1,0 +1,39 @@
+package keensparrow.core.sheet;
+
+import java.util.List;
+import java.util.Set;
+import keensparrow.core.infer.RowSource;
+
+/** A sheet, or a file of text: cells in rows before anyone has said where the table is. Can be read more than once. */
+public interface RawSheet {
+    /** Of the sheet in its workbook; empty for the only one of a file. */
+    String name();
+
+    Grid grid();
+
+    /** Hands on all cells from the first column on, empty ones too; rows without cells may be left out. */
+    void read(RowSource.CellHandler handler);
+
+    /** Whether a row with fewer cells than the others is worth a word: in text it is, in a workbook cells are just empty. */
+    default boolean isText() {
+        return false;
+    }
+
+    default boolean isHidden() {
+        return false;
+    }
+
+    default List<Merge> merges() {
+        return List.of();
+    }
+
+    /** Numbers of rows that the workbook hides. */
+    default Set<Long> hiddenRows() {
+        return Set.of();
+    }
+
+    /** Columns, from 0, that the workbook hides. */
+    default Set<Integer> hiddenColumns() {
+        return Set.of();
+    }
+}

@@ -1,0 +1,33 @@
+package keensparrow.core.sheet;
+
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What the author says about a table in a sheet; null is: as found. Rows count from 1, columns from 0.
+ *
+ * @param sheet its name; null for the only one or the likeliest
+ * @param table which of the tables found in the sheet, from 0; null for the first
+ * @param headingRow 0 for none
+ * @param lastRow 0 for the end of the sheet
+ * @param hiddenRows whether hidden rows are read; null reads them
+ * @param hiddenColumns whether hidden columns are read; null reads them
+ */
+public record TableChoice(
+        @Nullable String sheet,
+        @Nullable Integer table,
+        @Nullable Long headingRow,
+        @Nullable Integer headingRows,
+        @Nullable Long lastRow,
+        @Nullable Integer firstColumn,
+        @Nullable Integer lastColumn,
+        @Nullable Boolean fillDown,
+        @Nullable Boolean hiddenRows,
+        @Nullable Boolean hiddenColumns) {
+    public static final TableChoice AS_FOUND =
+            new TableChoice(null, null, null, null, null, null, null, null, null, null);
+
+    /** The table in that sheet. */
+    public static TableChoice of(String sheet, int table) {
+        return new TableChoice(sheet, table, null, null, null, null, null, null, null, null);
+    }
+}

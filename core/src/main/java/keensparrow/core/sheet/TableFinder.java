@@ -1,0 +1,333 @@
+package keensparrow.core.sheet;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import keensparrow.core.infer.CellLook;
+import keensparrow.core.sentence.Wording;
+
+/**
+ * Finds the tables in a sheet: where their headings are, which rows and columns belong to them, what stands around them.
+ * What it finds is a proposal; {@link #chosen} lets the author's word go before it.
+ */
+public final class TableFinder {
+    private static final int FEW_CELLS = 3;
+    private static final int MOST_TABLES = 20;
+
+    private final RawSheet sheet;
+    private final Grid grid;
+    private final List<Merge> merges;
+
+    private TableFinder(RawSheet sheet) {
+        this.sheet = sheet;
+        this.grid = sheet.grid();
+        this.merges = sheet.merges();
+    }
+
+    /** The tables of a sheet, the likeliest first; none for a sheet without cells. */
+    public static List<FoundTable> find(RawSheet sheet) {
+        TableFinder finder = new TableFinder(sheet);
+        if (finder.grid.head().isEmpty()) {
+            return List.of();
+        }
+        List<FoundTable> found = new ArrayList<>(finder.sideBySide(finder.grid.head(), 0, finder.grid.columnCount()));
+        found.sort(Comparator.comparingDouble(FoundTable::score).reversed());
+        finder.tellCellsBeside(found);
+        return found.subList(0, Math.min(MOST_TABLES, found.size()));
+    }
+
+    /** Cells in the rows of the likeliest table that belong to none: a check, a remark, a value too many. */
+    private void tellCellsBeside(List<FoundTable> found) {
+        if (found.isEmpty()) {
+            return;
+        }
+        FoundTable table = found.get(0);
+        long from = table.area().headingRow() > 0
+                ? table.area().headingRow()
+                : table.area().firstRow();
+        List<String> beside = new ArrayList<>();
+        for (RawRow row : grid.head()) {
+            for (int column = 0; column < row.width(); column++) {
+                boolean below = column >= table.area().firstColumn()
+                        && column <= table.area().lastColumn()
+                        && row.number() > table.area().lastRow(); // totals and notes have been told
+                boolean counts = row.number() >= from && !below && row.isFilled(column);
+                if (counts && !isInAny(found, row.number(), column)) {
+                    beside.add(TableArea.columnName(column) + row.number() + " “" + shorter(row.text(column)) + "”");
+                }
+            }
+        }
+        if (!beside.isEmpty()) {
+            List<String> notes = new ArrayList<>(table.notes());
+            notes.add((beside.size() == 1 ? "1 cell" : beside.size() + " cells") + " beside the table "
+                    + (beside.size() == 1 ? "was" : "were") + " left out: "
+                    + String.join(", ", beside.subList(0, Math.min(3, beside.size())))
+                    + (beside.size() > 3 ? " and more" : "")
+                    + ".");
+            found.set(0, new FoundTable(table.area(), table.headings(), table.rowCount(), table.score(), notes));
+        }
+    }
+
+    private static boolean isInAny(List<FoundTable> found, long row, int column) {
+        for (FoundTable table : found) {
+            TableArea area = table.area();
+            if (column >= area.firstColumn() && column <= area.lastColumn() && row <= area.lastRow()) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static String shorter(String text) {
+        return text.length() <= 60 ? text : text.substring(0, 57) + "…";
+    }
+
+    /** Tables in the columns {@code [from, to)}, parted by empty columns. */
+    private List<FoundTable> sideBySide(List<RawRow> rows, int from, int to) {
+        Block whole = new Block(rows, from, to);
+        List<int[]> parts = parts(whole);
+        if (parts.size() < 2) {
+            return parts.isEmpty() ? List.of() : stacked(whole.columns(parts.get(0)[0], parts.get(0)[1]));
+        }
+        List<FoundTable> found = new ArrayList<>();
+        int start = parts.get(0)[0];
+        List<FoundTable> before = stacked(whole.columns(start, parts.get(0)[1]));
+        for (int i = 1; i < parts.size(); i++) {
+            List<FoundTable> beside = stacked(whole.columns(parts.get(i)[0], parts.get(i)[1]));
+            if (areOne(before, beside)) {
+                before = stacked(whole.columns(start, parts.get(i)[1]));
+            } else {
+                found.addAll(before);
+                start = parts.get(i)[0];
+                before = beside;
+            }
+        }
+        found.addAll(before);
+        return found;
+    }
+
+    /** Whether an empty column stands within one table: both sides begin and end in the same rows. */
+    private static boolean areOne(List<FoundTable> left, List<FoundTable> right) {
+        if (left.size() != 1 || right.size() != 1) {
+            return false;
+        }
+        TableArea a = left.get(0).area();
+        TableArea b = right.get(0).area();
+        Set<String> shared = new HashSet<>(left.get(0).headings());
+        shared.retainAll(right.get(0).headings());
+        boolean sameEnd = a.lastRow() == b.lastRow() && a.firstRow() == b.firstRow();
+        return sameEnd && a.headingRow() == b.headingRow() && shared.isEmpty() && b.firstColumn() - a.lastColumn() <= 2;
+    }
+
+    /** Runs of columns that hold something; a stray cell or two do not count. */
+    private List<int[]> parts(Block block) {
+        boolean[] used = new boolean[block.to - block.from];
+        boolean[] named = new boolean[used.length];
+        HeadingFinder.Headings headings = new HeadingFinder(block, merges).find();
+        for (int i = headings.first(); i < headings.first() + headings.rows(); i++) {
+            for (int column = block.from; column < block.to; column++) {
+                named[column - block.from] |= block.look(i, column) != CellLook.EMPTY;
+            }
+        }
+        int rows = block.size();
+        for (int column = block.from; column < block.to; column++) {
+            int filled = block.filledIn(column, 0, rows);
+            boolean stray = rows > 8 && filled < FEW_CELLS && filled * 8 < rows;
+            used[column - block.from] = filled > 0 && (!stray || named[column - block.from]);
+        }
+        List<int[]> parts = new ArrayList<>();
+        for (int i = 0; i < used.length; i++) {
+            if (used[i]) {
+                int end = i;
+                while (end < used.length && used[end]) {
+                    end++;
+                }
+                parts.add(new int[] {block.from + i, block.from + end});
+                i = end;
+            }
+        }
+        return parts;
+    }
+
+    /** Tables under one another. */
+    private List<FoundTable> stacked(Block block) {
+        List<FoundTable> found = new ArrayList<>();
+        Block rest = block;
+        while (rest.size() > 0 && found.size() < MOST_TABLES) {
+            HeadingFinder.Headings headings = new HeadingFinder(rest, merges).find();
+            int first = headings.first() + headings.rows();
+            if (first >= rest.size()) {
+                if (found.isEmpty() && headings.rows() > 0) {
+                    found.add(table(rest, headings, rest.size(), rest.size()));
+                }
+                break;
+            }
+            int next = new EndFinder(rest, first).nextTable();
+            boolean atEnd = next == rest.size();
+            found.add(table(rest, headings, next, next));
+            if (atEnd) {
+                break;
+            }
+            rest = rest.rows(next, rest.size());
+        }
+        return found;
+    }
+
+    private FoundTable table(Block block, HeadingFinder.Headings headings, int last, int size) {
+        List<String> notes = new ArrayList<>();
+        int first = headings.first() + headings.rows();
+        if (headings.first() > 0) {
+            notes.add(above(block, headings));
+        }
+        boolean open = !grid.isWhole() && last == block.size();
+        List<String> endNotes = new ArrayList<>();
+        int end = last;
+        int dropped = 0;
+        if (open) {
+            Block tail = new Block(grid.tail(), block.from, block.to);
+            EndFinder.End ended = new EndFinder(tail, 0).end(tail.size(), false);
+            dropped = tail.size() - ended.end();
+            endNotes.addAll(ended.notes());
+        } else if (first < last) {
+            EndFinder.End ended = new EndFinder(block, first).end(last, true);
+            end = ended.end();
+            endNotes.addAll(ended.notes());
+        }
+        Edges edges = edges(block, headings, end);
+        List<Integer> leftOut = leftOut(block, headings, edges, end);
+        if (!leftOut.isEmpty()) {
+            notes.add((leftOut.size() == 1 ? "Column " : "Columns ")
+                    + Wording.all(leftOut.stream().map(TableArea::columnName).toList())
+                    + (leftOut.size() == 1 ? " is" : " are") + " empty and left out.");
+        }
+        int gaps = gaps(block, first, end);
+        if (gaps > 0) {
+            notes.add(gaps == 1 ? "1 empty row was left out." : gaps + " empty rows were left out.");
+        }
+        notes.addAll(endNotes);
+        long lastRow = open ? Long.MAX_VALUE : end > first ? block.number(end - 1) : block.number(end - 1);
+        TableArea area = new TableArea(
+                headings.rows() == 0 ? 0 : block.number(headings.first()),
+                headings.rows() == 0 ? 0 : (int) (block.number(first - 1) - block.number(headings.first()) + 1),
+                first < block.size() ? block.number(first) : block.number(first - 1) + 1,
+                lastRow,
+                dropped,
+                edges.from,
+                edges.to - 1,
+                leftOut,
+                List.of(),
+                false);
+        long rows = open ? grid.rowCount() - first - dropped : end - first;
+        List<String> texts = new HeadingTexts(sheet, area).texts();
+        if (headings.rows() == 0) {
+            notes.add("No headings were found; columns are numbered.");
+        } else if (headings.rows() > 1) {
+            notes.add("Headings stand in " + Wording.small(headings.rows()) + " rows and were joined.");
+        }
+        double score = Math.max(rows, 0.5)
+                * texts.size()
+                * (headings.rows() == 0 ? 0.8 : 1)
+                * (texts.size() < 2 ? 0.3 : 1)
+                * (sheet.isHidden() ? 0.01 : 1);
+        return new FoundTable(area, texts, rows, score, notes);
+    }
+
+    private static String above(Block block, HeadingFinder.Headings headings) {
+        int count = headings.first();
+        RawRow row = block.row(0);
+        String text =
+                row.texts().stream().filter(cell -> !cell.isEmpty()).findFirst().orElse("");
+        String quoted = "“" + shorter(text) + "”";
+        return count == 1
+                ? "Row " + block.number(0) + " above the headings was left out: " + quoted + "."
+                : "Rows " + block.number(0) + " to " + block.number(count - 1) + " above the headings were left out: "
+                        + quoted + " and what follows.";
+    }
+
+    private record Edges(int from, int to) {}
+
+    /** Columns with a heading or with values enough. */
+    private static Edges edges(Block block, HeadingFinder.Headings headings, int end) {
+        int from = block.from;
+        int to = block.to;
+        while (from < to - 1 && isStray(block, headings, from, end)) {
+            from++;
+        }
+        while (to - 1 > from && (isStray(block, headings, to - 1, end) || isTooMuch(block, headings, to - 1, end))) {
+            to--;
+        }
+        return new Edges(from, to);
+    }
+
+    private static boolean isStray(Block block, HeadingFinder.Headings headings, int column, int end) {
+        int first = headings.first() + headings.rows();
+        boolean named = block.filledIn(column, headings.first(), first) > 0;
+        int filled = block.filledIn(column, first, end);
+        return !named && (filled == 0 || (filled < FEW_CELLS && filled * 8 < end - first));
+    }
+
+    /** A last column without a heading in which few rows have something: a delimiter inside a value made it. */
+    private static boolean isTooMuch(Block block, HeadingFinder.Headings headings, int column, int end) {
+        int first = headings.first() + headings.rows();
+        boolean named = headings.rows() == 0 || block.filledIn(column, headings.first(), first) > 0;
+        return !named && block.filledIn(column, first, end) * 2 <= end - first;
+    }
+
+    private static List<Integer> leftOut(Block block, HeadingFinder.Headings headings, Edges edges, int end) {
+        List<Integer> leftOut = new ArrayList<>();
+        for (int column = edges.from; column < edges.to; column++) {
+            if (block.filledIn(column, headings.first(), end) == 0) {
+                leftOut.add(column);
+            }
+        }
+        return leftOut;
+    }
+
+    private static int gaps(Block block, int first, int end) {
+        int gaps = 0;
+        for (int i = first + 1; i < end; i++) {
+            gaps += (int) (block.number(i) - block.number(i - 1) - 1);
+        }
+        return gaps;
+    }
+
+    /** The table that the author means: one of those found, with what the author says differently. */
+    public static FoundTable chosen(RawSheet sheet, List<FoundTable> found, TableChoice choice) {
+        int index = choice.table() == null ? 0 : Math.max(0, Math.min(choice.table(), found.size() - 1));
+        FoundTable table = found.get(index);
+        TableArea area = table.area();
+        long headingRow = choice.headingRow() != null ? choice.headingRow() : area.headingRow();
+        int headingRows = choice.headingRows() != null
+                ? choice.headingRows()
+                : choice.headingRow() == null ? area.headingRows() : Math.max(1, area.headingRows());
+        if (headingRow == 0 || headingRows == 0) {
+            headingRows = 0;
+        }
+        boolean sameTop = choice.headingRow() == null && choice.headingRows() == null;
+        long firstRow = sameTop
+                ? area.firstRow()
+                : headingRows == 0 ? (headingRow == 0 ? area.headingRow() : headingRow) : headingRow + headingRows;
+        long lastRow =
+                choice.lastRow() == null ? area.lastRow() : choice.lastRow() == 0 ? Long.MAX_VALUE : choice.lastRow();
+        int firstColumn = choice.firstColumn() != null ? choice.firstColumn() : area.firstColumn();
+        int lastColumn = choice.lastColumn() != null ? choice.lastColumn() : area.lastColumn();
+        TableArea wanted = new TableArea(
+                headingRows == 0 ? 0 : headingRow,
+                headingRows,
+                Math.max(1, firstRow),
+                lastRow,
+                choice.lastRow() == null ? area.droppedAtEnd() : 0,
+                firstColumn,
+                Math.max(firstColumn, lastColumn),
+                area.leftOutColumns().stream()
+                        .filter(column -> column > firstColumn && column < lastColumn)
+                        .toList(),
+                area.leftOutRows(),
+                Boolean.TRUE.equals(choice.fillDown()));
+        boolean same = wanted.equals(area);
+        List<String> notes = new ArrayList<>(same ? table.notes() : List.of("The edges were set by hand."));
+        return new FoundTable(wanted, new HeadingTexts(sheet, wanted).texts(), table.rowCount(), table.score(), notes);
+    }
+}

@@ -1,0 +1,232 @@
+package keensparrow.formats.document;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.infer.ColumnPlan;
+import keensparrow.core.infer.Habits;
+import keensparrow.core.infer.LoadReport;
+import keensparrow.core.infer.LoadWatch;
+import keensparrow.core.infer.LoadedTable;
+import keensparrow.core.infer.RowSource;
+import keensparrow.core.infer.TableLoader;
+import keensparrow.core.infer.Wanted;
+import keensparrow.core.sentence.Wording;
+import keensparrow.core.sheet.AreaSource;
+import keensparrow.core.sheet.FoundTable;
+import keensparrow.core.sheet.ReadingChoices;
+import keensparrow.core.sheet.TableChoice;
+import keensparrow.core.sheet.TableFinder;
+import keensparrow.formats.text.TextFormat;
+import org.jspecify.annotations.Nullable;
+
+/** Which tables of opened files are read, under one another, and what is said about it. */
+public final class Reading {
+    private final List<Chosen> chosen = new ArrayList<>();
+    private final List<String> notes = new ArrayList<>();
+    private final boolean severalFiles;
+    private final ReadingChoices choices;
+
+    /** A table that is read. */
+    public record Chosen(Document.Part part, int table, FoundTable found, TableChoice choice) {}
+
+    /** @throws UserException INVALID_REQUEST when a choice names a sheet that is not there */
+    public Reading(List<Document> documents, ReadingChoices choices) {
+        this.choices = choices;
+        severalFiles = documents.size() > 1;
+        Set<String> shape = null;
+        for (Document document : documents) {
+            List<Chosen> of = choose(document, choices, shape);
+            shape = shape == null ? shape(of.get(0).found) : shape;
+            chosen.addAll(of);
+            notes.addAll(document.notes());
+            tell(document, of);
+        }
+    }
+
+    private List<Chosen> choose(Document document, ReadingChoices choices, @Nullable Set<String> shape) {
+        List<TableChoice> wanted = choices.tables();
+        if (wanted != null) {
+            return wanted.stream().map(choice -> named(document, choice)).toList();
+        }
+        List<Chosen> all = new ArrayList<>();
+        for (Document.Part part : document.parts()) {
+            for (int i = 0; i < part.tables().size(); i++) {
+                all.add(new Chosen(
+                        part,
+                        i,
+                        part.tables().get(i),
+                        TableChoice.of(part.sheet().name(), i)));
+            }
+        }
+        Map<Set<String>, List<Chosen>> byShape = new LinkedHashMap<>();
+        all.forEach(one -> byShape.computeIfAbsent(shape(one.found), key -> new ArrayList<>())
+                .add(one));
+        if (shape != null && byShape.containsKey(shape)) {
+            return byShape.get(shape);
+        }
+        Optional<List<Chosen>> best = byShape.entrySet().stream()
+                .max(Comparator.comparingDouble(group -> score(group.getKey(), group.getValue())))
+                .map(Map.Entry::getValue);
+        List<Chosen> group = best.orElseThrow(() -> new UserException(
+                ErrorCode.FILE_NO_ROWS,
+                "In “" + document.name() + "” no table was found. Check that it is the right file."));
+        boolean alike = shape(group.get(0).found).size() > 1
+                && group.get(0).found.area().headingRows() > 0;
+        return alike
+                ? group
+                : List.of(group.stream()
+                        .max(Comparator.comparingDouble(one -> one.found.score()))
+                        .orElseThrow());
+    }
+
+    private static double score(Set<String> shape, List<Chosen> group) {
+        double sum = group.stream().mapToDouble(one -> one.found.score()).sum();
+        double largest =
+                group.stream().mapToDouble(one -> one.found.score()).max().orElse(0);
+        return shape.size() > 1 ? sum : largest;
+    }
+
+    /** Tables with the same headings, in whatever order, have the same shape. */
+    private static Set<String> shape(FoundTable table) {
+        Set<String> shape = new TreeSet<>();
+        for (String heading : table.headings()) {
+            shape.add(heading.strip().replaceAll("\\s+", " ").toLowerCase(Locale.ROOT));
+        }
+        return shape;
+    }
+
+    private static Chosen named(Document document, TableChoice choice) {
+        for (Document.Part part : document.parts()) {
+            boolean here = choice.sheet() == null || part.sheet().name().equals(choice.sheet());
+            if (here && !part.tables().isEmpty()) {
+                int table = choice.table() == null
+                        ? 0
+                        : Math.max(0, Math.min(choice.table(), part.tables().size() - 1));
+                return new Chosen(part, table, TableFinder.chosen(part.sheet(), part.tables(), choice), choice);
+            }
+        }
+        throw new UserException(
+                ErrorCode.INVALID_REQUEST,
+                "“" + document.name() + "” has no sheet " + UserException.quote(String.valueOf(choice.sheet()))
+                        + " with a table.");
+    }
+
+    private void tell(Document document, List<Chosen> of) {
+        boolean several = of.size() > 1;
+        for (Chosen one : of) {
+            String where = several || document.parts().size() > 1
+                    ? place(one) + ": "
+                    : severalFiles ? "“" + document.name() + "”: " : "";
+            one.found.notes().forEach(note -> notes.add(where + note));
+            tellHidden(one, where);
+        }
+        if (several) {
+            notes.add(Wording.capital(Wording.small(of.size()))
+                    + (of.get(0).part.sheet().name().isEmpty() ? " files" : " tables")
+                    + " with the same columns were put under one another.");
+        }
+        List<String> others = new ArrayList<>();
+        for (Document.Part part : document.parts()) {
+            for (int i = 0; i < part.tables().size(); i++) {
+                FoundTable table = part.tables().get(i);
+                int index = i;
+                boolean used = of.stream().anyMatch(one -> one.part == part && one.table == index);
+                if (!used) {
+                    others.add((part.sheet().name().isEmpty()
+                                    ? "“" + part.file() + "”"
+                                    : "“" + part.sheet().name() + "”")
+                            + " from row " + Math.max(1, table.area().headingRow()));
+                }
+            }
+        }
+        if (!others.isEmpty()) {
+            notes.add("Not loaded " + (others.size() == 1 ? "is another table: " : "are other tables: ")
+                    + Wording.all(others.subList(0, Math.min(6, others.size())))
+                    + (others.size() > 6 ? " and " + (others.size() - 6) + " more" : "") + ".");
+        }
+    }
+
+    private void tellHidden(Chosen one, String where) {
+        int rows = one.part.sheet().hiddenRows().size();
+        int columns = one.part.sheet().hiddenColumns().size();
+        boolean readRows = !Boolean.FALSE.equals(one.choice.hiddenRows());
+        boolean readColumns = !Boolean.FALSE.equals(one.choice.hiddenColumns());
+        if (rows > 0) {
+            notes.add(where + (rows == 1 ? "1 row is" : Wording.number(rows) + " rows are")
+                    + " hidden in the sheet and " + (readRows ? "read all the same." : "left out."));
+        }
+        if (columns > 0) {
+            notes.add(where + (columns == 1 ? "1 column is" : columns + " columns are") + " hidden in the sheet and "
+                    + (readColumns ? "read all the same." : "left out."));
+        }
+    }
+
+    private static String place(Chosen one) {
+        String sheet = one.part.sheet().name();
+        return "“" + (sheet.isEmpty() ? one.part.file() : sheet) + "”";
+    }
+
+    public List<Chosen> chosen() {
+        return List.copyOf(chosen);
+    }
+
+    /** What was left out and why, as sentences. */
+    public List<String> notes() {
+        return List.copyOf(notes);
+    }
+
+    /** What the column is called that says where each row is from: File or Sheet. */
+    public String sourceLabel() {
+        boolean sheets =
+                chosen.stream().noneMatch(one -> one.part.sheet().name().isEmpty());
+        return sheets && !severalFiles ? "Sheet" : "File";
+    }
+
+    /** The rows of the tables, one source for each. */
+    public List<RowSource> sources() {
+        boolean bySheet = sourceLabel().equals("Sheet") && chosen.size() > 1;
+        boolean both = severalFiles
+                && chosen.stream().map(one -> one.part.file()).distinct().count() < chosen.size();
+        List<RowSource> sources = new ArrayList<>();
+        for (Chosen one : chosen) {
+            String file = one.part.file();
+            String sheet = one.part.sheet().name();
+            String name = bySheet ? sheet : both ? file + ", " + sheet : file;
+            sources.add(new AreaSource(name, one.part.sheet(), one.found, one.choice));
+        }
+        return sources;
+    }
+
+    /**
+     * Reads the rows into a table; what was left out is told first.
+     *
+     * @param wanted how the author wants columns read, by name
+     * @param earlier how the version before was read; empty for the first
+     * @throws UserException as {@link TableLoader#load}
+     */
+    public LoadedTable load(Map<String, Wanted> wanted, List<ColumnPlan> earlier, LoadWatch watch) {
+        Habits told = new Habits(choices.decimalMark(), choices.dates());
+        boolean semicolons = chosen.stream().allMatch(one -> {
+            TextFormat text = one.part.text();
+            return text != null && text.delimiter() == ';';
+        });
+        Habits hint = semicolons ? new Habits(',', null) : Habits.UNKNOWN;
+        LoadedTable loaded = new TableLoader(sources(), wanted, earlier, watch, told, hint, sourceLabel()).load();
+        List<String> all = new ArrayList<>(notes);
+        all.addAll(loaded.report().notes());
+        LoadReport report = loaded.report();
+        return new LoadedTable(
+                loaded.table(),
+                loaded.plan(),
+                new LoadReport(all, report.misfits(), report.misfitCount(), report.doubts()));
+    }
+}

@@ -1,0 +1,246 @@
+package keensparrow.formats.json;
+
+import com.fasterxml.jackson.core.JsonFactory;
+import com.fasterxml.jackson.core.JsonLocation;
+import com.fasterxml.jackson.core.JsonParser;
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.core.JsonToken;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.infer.CellKind;
+import keensparrow.formats.sheet.NumberFormats;
+import keensparrow.formats.sheet.SheetWriter;
+
+/**
+ * Reads JSON as rows: an array of objects, objects a line, an array of arrays, or the largest of these inside an object.
+ * Objects in objects become columns with a point in their name, lists of texts and numbers become tags, other lists stay
+ * JSON. The file is read twice: which columns there are is known only at its end.
+ */
+public final class JsonReader {
+    private static final int MOST_COLUMNS = 5000;
+    private static final JsonFactory FACTORY = new JsonFactory();
+
+    private final Path file;
+    private final String name;
+    private final Map<String, Integer> columns = new LinkedHashMap<>();
+    private boolean arrays; // rows are arrays without names
+
+    private JsonReader(Path file, String name) {
+        this.file = file;
+        this.name = name;
+    }
+
+    /** @return one sheet, to be closed by the caller. @throws UserException FILE_NOT_READABLE, with line and column */
+    public static List<SheetWriter> read(Path file, String name) throws IOException {
+        JsonReader reader = new JsonReader(file, name);
+        long[] rows = {0};
+        reader.rows(row -> {
+            rows[0]++;
+            row.keySet().forEach(reader::column);
+        });
+        if (rows[0] == 0) {
+            throw new UserException(
+                    ErrorCode.FILE_NO_ROWS,
+                    "“" + name
+                            + "” holds no list of objects. Rows are read from a JSON array of objects, or from one object a line.");
+        }
+        SheetWriter sheet = new SheetWriter(name, "", false);
+        boolean whole = false;
+        try {
+            reader.write(sheet);
+            whole = true;
+            return List.of(sheet);
+        } finally {
+            if (!whole) {
+                sheet.close();
+            }
+        }
+    }
+
+    private void column(String key) {
+        columns.putIfAbsent(key, columns.size());
+        if (columns.size() > MOST_COLUMNS) {
+            throw new UserException(
+                    ErrorCode.FILE_NOT_READABLE,
+                    "“" + name + "” has objects with more than " + MOST_COLUMNS
+                            + " different names. Leave out what is not needed.");
+        }
+    }
+
+    private void write(SheetWriter sheet) throws IOException {
+        long[] number = {0};
+        if (!arrays) {
+            number[0] = 1;
+            columns.forEach((key, at) -> sheet.put(at, CellKind.TEXT, key));
+            sheet.endRow(1);
+        }
+        Value[] cells = new Value[columns.size()];
+        rows(row -> {
+            java.util.Arrays.fill(cells, null);
+            row.forEach((key, value) -> cells[columns.getOrDefault(key, 0)] = value);
+            for (int at = 0; at < cells.length; at++) {
+                if (cells[at] != null) {
+                    sheet.put(at, cells[at].kind, cells[at].text);
+                }
+            }
+            sheet.endRow(++number[0]);
+        });
+    }
+
+    private record Value(CellKind kind, String text) {}
+
+    private interface RowTaker {
+        void take(Map<String, Value> row);
+    }
+
+    private void rows(RowTaker taker) throws IOException {
+        try (JsonParser json = FACTORY.createParser(file.toFile())) {
+            JsonToken token = json.nextToken();
+            if (token == JsonToken.START_ARRAY) {
+                list(json, taker);
+            } else {
+                objects(json, token, taker);
+            }
+        } catch (JsonProcessingException e) {
+            JsonLocation at = e.getLocation();
+            String where = at == null ? "" : " in line " + at.getLineNr() + ", column " + at.getColumnNr();
+            throw new UserException(
+                    ErrorCode.FILE_NOT_READABLE,
+                    "“" + name + "” is no valid JSON: " + firstLine(e) + where
+                            + ". Correct it there and load it again.");
+        }
+    }
+
+    private static String firstLine(JsonProcessingException e) {
+        String message = e.getOriginalMessage();
+        int end = message.indexOf('\n');
+        return (end < 0 ? message : message.substring(0, end)).replaceAll("\\.$", "");
+    }
+
+    /** Objects a line, or one object that holds the list. */
+    private void objects(JsonParser json, @org.jspecify.annotations.Nullable JsonToken first, RowTaker taker)
+            throws IOException {
+        JsonToken token = first;
+        if (token != JsonToken.START_OBJECT) {
+            return;
+        }
+        boolean anyList = false;
+        Map<String, Value> row = new LinkedHashMap<>();
+        int objects = 0;
+        while (token == JsonToken.START_OBJECT) {
+            objects++;
+            row.clear();
+            boolean alone = objects == 1;
+            while (json.nextToken() == JsonToken.FIELD_NAME) {
+                String key = json.currentName();
+                JsonToken value = json.nextToken();
+                if (alone && value == JsonToken.START_ARRAY && startsRows(json, key, row, taker)) {
+                    anyList = true;
+                } else if (!(alone && value == JsonToken.START_ARRAY)) {
+                    value(json, key, row);
+                }
+            }
+            if (!anyList) {
+                taker.take(row);
+            }
+            token = json.nextToken();
+            if (token == JsonToken.START_ARRAY) {
+                return;
+            }
+        }
+    }
+
+    /** The list that has just begun: rows if its first element is an object, else the tags of a cell. */
+    private boolean startsRows(JsonParser json, String key, Map<String, Value> row, RowTaker taker) throws IOException {
+        JsonToken token = json.nextToken();
+        if (token == JsonToken.START_OBJECT) {
+            while (token == JsonToken.START_OBJECT) {
+                object(json, taker);
+                token = json.nextToken();
+            }
+            return true;
+        }
+        tags(json, key, row, token);
+        return false;
+    }
+
+    private void object(JsonParser json, RowTaker taker) throws IOException {
+        Map<String, Value> row = new LinkedHashMap<>();
+        fields(json, "", row);
+        taker.take(row);
+    }
+
+    private void list(JsonParser json, RowTaker taker) throws IOException {
+        for (JsonToken token = json.nextToken();
+                token != JsonToken.END_ARRAY && token != null;
+                token = json.nextToken()) {
+            Map<String, Value> row = new LinkedHashMap<>();
+            if (token == JsonToken.START_OBJECT) {
+                fields(json, "", row);
+            } else if (token == JsonToken.START_ARRAY) {
+                arrays = true;
+                for (int at = 0; json.nextToken() != JsonToken.END_ARRAY; at++) {
+                    value(json, "column " + (at + 1), row);
+                }
+            } else {
+                value(json, "value", row);
+            }
+            taker.take(row);
+        }
+    }
+
+    private void fields(JsonParser json, String prefix, Map<String, Value> row) throws IOException {
+        while (json.nextToken() == JsonToken.FIELD_NAME) {
+            String key = prefix + json.currentName();
+            json.nextToken();
+            value(json, key, row);
+        }
+    }
+
+    private void value(JsonParser json, String key, Map<String, Value> row) throws IOException {
+        switch (json.currentToken()) {
+            case START_OBJECT -> fields(json, key + ".", row);
+            case START_ARRAY -> tags(json, key, row, json.nextToken());
+            case VALUE_STRING -> row.put(key, new Value(CellKind.TEXT, json.getText()));
+            case VALUE_NUMBER_INT, VALUE_NUMBER_FLOAT ->
+                row.put(key, new Value(CellKind.NUMBER, number(json.getText())));
+            case VALUE_TRUE, VALUE_FALSE -> row.put(key, new Value(CellKind.TRUTH, json.getText()));
+            default -> row.put(key, new Value(CellKind.TEXT, "")); // null: the column is there, the value is blank
+        }
+    }
+
+    private static String number(String text) {
+        return text.indexOf('e') < 0 && text.indexOf('E') < 0 ? text : NumberFormats.plain(text);
+    }
+
+    private void tags(
+            JsonParser json, String key, Map<String, Value> row, @org.jspecify.annotations.Nullable JsonToken first)
+            throws IOException {
+        List<String> tags = new ArrayList<>();
+        StringBuilder raw = new StringBuilder();
+        boolean plain = true;
+        JsonToken token = first;
+        for (int depth = 1; depth > 0 && token != null; ) {
+            if (token.isStructEnd()) {
+                depth--;
+            } else if (token.isStructStart()) {
+                depth++;
+                plain = false;
+            } else if (token == JsonToken.FIELD_NAME) {
+                raw.append(json.currentName()).append(": ");
+            } else if (token != JsonToken.VALUE_NULL) {
+                tags.add(json.getText());
+                raw.append(json.getText()).append("; ");
+            }
+            token = depth > 0 ? json.nextToken() : token;
+        }
+        String text = plain ? String.join(";", tags) : raw.toString().replaceAll("; $", "");
+        row.put(key, new Value(CellKind.TEXT, text));
+    }
+}

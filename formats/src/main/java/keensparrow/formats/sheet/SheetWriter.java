@@ -1,0 +1,151 @@
+package keensparrow.formats.sheet;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.infer.CellKind;
+import keensparrow.core.infer.RowSource;
+import keensparrow.core.sheet.Grid;
+import keensparrow.core.sheet.Merge;
+import keensparrow.core.sheet.RawSheet;
+
+/** Takes the cells of one sheet, wherever they stand, while its workbook is read once. */
+public final class SheetWriter {
+    /** More columns than a sheet of any program has. */
+    private static final int MOST_COLUMNS = 20_000;
+
+    private final String file;
+    private final String name;
+    private final boolean hidden;
+    private final Spool spool;
+    private final Grid.Builder grid = new Grid.Builder();
+    private final List<Merge> merges = new ArrayList<>();
+    private final Set<Long> hiddenRows = new HashSet<>();
+    private final Set<Integer> hiddenColumns = new HashSet<>();
+    private final char[] nothing = new char[0];
+    private int column;
+    private boolean any;
+
+    /** @param file what people call it, @param name of the sheet */
+    public SheetWriter(String file, String name, boolean hidden) throws IOException {
+        this.file = file;
+        this.name = name;
+        this.hidden = hidden;
+        this.spool = new Spool();
+    }
+
+    /** A cell of the row; columns from 0, in rising order. An empty one need not be told. */
+    public void put(int at, CellKind kind, char[] chars, int offset, int length) {
+        if (length == 0 || at < column) {
+            return;
+        }
+        if (at >= MOST_COLUMNS) {
+            throw new UserException(
+                    ErrorCode.FILE_NOT_READABLE,
+                    "“" + file + "”, sheet “" + name + "”, has a cell beyond column " + MOST_COLUMNS
+                            + ". Leave out what is not needed and load it again.");
+        }
+        for (; column < at; column++) {
+            spool.cell(nothing, 0, 0);
+            grid.cell(nothing, 0, 0);
+        }
+        spool.typed(kind, chars, offset, length);
+        grid.typed(kind, chars, offset, length);
+        column++;
+        any = true;
+    }
+
+    public void put(int at, CellKind kind, String text) {
+        put(at, kind, text.toCharArray(), 0, text.length());
+    }
+
+    /** @param number from 1 */
+    public void endRow(long number) {
+        if (any) {
+            spool.endRow(number);
+            grid.endRow(number);
+        }
+        column = 0;
+        any = false;
+    }
+
+    public void merge(Merge merge) {
+        if (merges.size() < 100_000) {
+            merges.add(merge);
+        }
+    }
+
+    public void hideRow(long number) {
+        hiddenRows.add(number);
+    }
+
+    public void hideColumns(int from, int to) {
+        for (int at = from; at <= Math.min(to, MOST_COLUMNS); at++) {
+            hiddenColumns.add(at);
+        }
+    }
+
+    public String name() {
+        return name;
+    }
+
+    public void close() throws IOException {
+        spool.close();
+    }
+
+    /** The sheet as read. */
+    public Sheet finish() throws IOException {
+        spool.finish();
+        return new Sheet(this, grid.build());
+    }
+
+    /** A sheet whose cells are spooled. */
+    public static final class Sheet implements RawSheet {
+        private final SheetWriter from;
+        private final Grid grid;
+
+        private Sheet(SheetWriter from, Grid grid) {
+            this.from = from;
+            this.grid = grid;
+        }
+
+        @Override
+        public String name() {
+            return from.name;
+        }
+
+        @Override
+        public Grid grid() {
+            return grid;
+        }
+
+        @Override
+        public void read(RowSource.CellHandler handler) {
+            from.spool.read(handler);
+        }
+
+        @Override
+        public boolean isHidden() {
+            return from.hidden;
+        }
+
+        @Override
+        public List<Merge> merges() {
+            return List.copyOf(from.merges);
+        }
+
+        @Override
+        public Set<Long> hiddenRows() {
+            return Set.copyOf(from.hiddenRows);
+        }
+
+        @Override
+        public Set<Integer> hiddenColumns() {
+            return Set.copyOf(from.hiddenColumns);
+        }
+    }
+}

@@ -1,0 +1,125 @@
+package keensparrow.formats.text;
+
+import java.io.IOException;
+import java.nio.charset.Charset;
+import java.nio.charset.IllegalCharsetNameException;
+import java.nio.charset.UnsupportedCharsetException;
+import java.nio.file.Path;
+import java.util.regex.Pattern;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.sheet.ReadingChoices;
+import keensparrow.formats.detect.Delimiter;
+import keensparrow.formats.detect.Encodings;
+import keensparrow.formats.detect.FileKind;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * How a delimited text is written, and why it is thought so.
+ *
+ * @param markLength bytes at the start that are no text
+ * @param quote around cells; 0 for none
+ * @param escape before a quote that is part of a cell, in place of doubling it; 0 for none
+ * @param comment what lines that are left out begin with; 0 for none
+ */
+public record TextFormat(
+        Charset charset,
+        int markLength,
+        String encodingReason,
+        char delimiter,
+        String delimiterReason,
+        char quote,
+        char escape,
+        char comment) {
+    private static final Pattern SINGLE_QUOTED = Pattern.compile("(?m)(^|[,;\\t|])'[^'\\n]*'(?=$|[,;\\t|\\r])");
+
+    /** Found from the content, where the author says nothing else. */
+    public static TextFormat find(Path file, ReadingChoices choices) throws IOException {
+        Encodings.Found encoding = encoding(file, choices.encoding());
+        byte[] head = FileKind.head(file);
+        String text = new String(head, encoding.markLength(), head.length - encoding.markLength(), encoding.charset());
+        char quote = choices.quote() != null ? one(choices.quote(), "The quote") : quote(text);
+        char escape = choices.escape() != null ? one(choices.escape(), "The escape") : escape(text, quote);
+        String plain = escape == 0 ? text : text.replace("" + escape + quote, "");
+        Delimiter.Found delimiter = choices.delimiter() != null
+                ? new Delimiter.Found(delimiter(choices.delimiter()), "chosen by hand")
+                : Delimiter.find(plain, quote);
+        char comment = choices.comment() != null
+                ? one(choices.comment(), "The mark of comments")
+                : comment(text, delimiter.delimiter());
+        return new TextFormat(
+                encoding.charset(),
+                encoding.markLength(),
+                encoding.reason(),
+                delimiter.delimiter(),
+                delimiter.reason(),
+                quote,
+                escape,
+                comment);
+    }
+
+    private static Encodings.Found encoding(Path file, @Nullable String wanted) throws IOException {
+        Encodings.Found found = Encodings.find(file);
+        if (wanted == null) {
+            return found;
+        }
+        try {
+            Charset charset = Charset.forName(wanted);
+            int mark = charset.equals(found.charset()) ? found.markLength() : 0;
+            return new Encodings.Found(charset, mark, "chosen by hand");
+        } catch (IllegalCharsetNameException | UnsupportedCharsetException e) {
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST,
+                    "There is no encoding " + UserException.quote(wanted) + ". Choose one of "
+                            + String.join(", ", Encodings.NAMES) + ".");
+        }
+    }
+
+    private static char one(String text, String what) {
+        if (text.length() > 1) {
+            throw new UserException(ErrorCode.INVALID_REQUEST, what + " must be one character, or empty for none.");
+        }
+        return text.isEmpty() ? 0 : text.charAt(0);
+    }
+
+    private static char delimiter(String text) {
+        if (text.length() != 1 || text.equals("\n") || text.equals("\r")) {
+            throw new UserException(ErrorCode.INVALID_REQUEST, "The delimiter must be one character, and no line end.");
+        }
+        return text.charAt(0);
+    }
+
+    private static char quote(String text) {
+        return text.indexOf('"') < 0
+                        && SINGLE_QUOTED.matcher(text).results().limit(4).count() == 4
+                ? '\''
+                : '"';
+    }
+
+    private static char escape(String text, char quote) {
+        boolean escaped = Pattern.compile("\\\\" + quote + "[^,;\\t|\\r\\n]")
+                .matcher(text)
+                .find();
+        boolean doubled = Pattern.compile("[^,;\\t|\\r\\n]" + quote + quote + "[^,;\\t|\\r\\n]")
+                .matcher(text)
+                .find();
+        return quote != 0 && escaped && !doubled ? '\\' : 0;
+    }
+
+    /** Lines that begin with # are comments where they are not cut like the others. */
+    private static char comment(String text, char delimiter) {
+        int marked = 0;
+        int asLong = 0;
+        int cells = -1;
+        for (String line : text.split("\\R", 400)) {
+            int count = (int) line.chars().filter(c -> c == delimiter).count();
+            if (line.startsWith("#")) {
+                marked++;
+                asLong = Math.max(asLong, count);
+            } else if (cells < 0 && !line.isBlank() && count > 0) {
+                cells = count;
+            }
+        }
+        return marked > 1 || (marked == 1 && asLong != cells) ? '#' : 0;
+    }
+}

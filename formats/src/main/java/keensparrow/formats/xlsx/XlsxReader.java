@@ -1,0 +1,213 @@
+package keensparrow.formats.xlsx;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipException;
+import java.util.zip.ZipFile;
+import javax.xml.stream.XMLStreamConstants;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.sheet.RawSheet;
+import keensparrow.formats.archive.Limited;
+import keensparrow.formats.sheet.NumberFormats;
+import keensparrow.formats.sheet.SheetWriter;
+import keensparrow.formats.sheet.Xml;
+
+/** Reads all sheets of a workbook once, cell by cell; of the workbook nothing but its shared texts is held in memory. */
+public final class XlsxReader {
+    private static final int MOST_SHEETS = 500;
+
+    private final ZipFile zip;
+    private final String name;
+    private final long packed;
+    private List<String> sharedTexts = List.of();
+    private NumberFormats.Format[] styles = {NumberFormats.Format.NUMBER};
+    private boolean from1904;
+
+    private XlsxReader(ZipFile zip, String name, long packed) {
+        this.zip = zip;
+        this.name = name;
+        this.packed = packed;
+    }
+
+    /** A sheet as the workbook lists it. */
+    private record Listed(String name, String relation, boolean hidden) {}
+
+    /**
+     * @param name what people call the file
+     * @return one for each sheet with cells, to be closed by the caller
+     * @throws UserException FILE_NOT_READABLE when it is no whole workbook
+     */
+    public static List<SheetWriter> read(Path file, String name) throws IOException {
+        List<SheetWriter> sheets = new ArrayList<>();
+        boolean whole = false;
+        try (ZipFile zip = new ZipFile(file.toFile())) {
+            new XlsxReader(zip, name, Files.size(file)).readAll(sheets);
+            whole = true;
+            return sheets;
+        } catch (ZipException | XMLStreamException | RuntimeException e) {
+            throw told(e, name);
+        } finally {
+            if (!whole) {
+                for (SheetWriter sheet : sheets) {
+                    sheet.close();
+                }
+            }
+        }
+    }
+
+    private static RuntimeException told(Exception e, String name) {
+        if (e instanceof UserException || e instanceof java.io.UncheckedIOException) {
+            return (RuntimeException) e;
+        }
+        return new UserException(
+                ErrorCode.FILE_NOT_READABLE,
+                "“" + name
+                        + "” is a workbook that is damaged or cut off. Open it in the program that made it, save it again and load"
+                        + " that.");
+    }
+
+    private void readAll(List<SheetWriter> sheets) throws IOException, XMLStreamException {
+        if (zip.getEntry("xl/workbook.bin") != null) {
+            throw new UserException(
+                    ErrorCode.FILE_NOT_READABLE, "“" + name + "” is a binary workbook. Save it as XLSX and load that.");
+        }
+        String workbook = target("", "_rels/.rels", "officeDocument", "xl/workbook.xml");
+        String folder = workbook.contains("/") ? workbook.substring(0, workbook.lastIndexOf('/') + 1) : "";
+        Map<String, String> relations =
+                relations(folder, folder + "_rels/" + workbook.substring(folder.length()) + ".rels");
+        List<Listed> listed = workbook(workbook);
+        styles = new Styles()
+                .read(entry(target(
+                        folder,
+                        folder + "_rels/" + workbook.substring(folder.length()) + ".rels",
+                        "styles",
+                        folder + "styles.xml")));
+        sharedTexts = SharedTexts.read(entry(target(
+                folder,
+                folder + "_rels/" + workbook.substring(folder.length()) + ".rels",
+                "sharedStrings",
+                folder + "sharedStrings.xml")));
+        for (Listed sheet : listed) {
+            String path = relations.get(sheet.relation);
+            InputStream in = path == null ? null : entry(path);
+            if (in != null && sheets.size() < MOST_SHEETS) {
+                SheetWriter writer = new SheetWriter(name, sheet.name, sheet.hidden);
+                sheets.add(writer);
+                try (in) {
+                    new SheetXml(writer, sharedTexts, styles, from1904).read(in);
+                }
+            }
+        }
+    }
+
+    private @org.jspecify.annotations.Nullable InputStream entry(String path) throws IOException {
+        ZipEntry entry = zip.getEntry(path);
+        return entry == null ? null : new Limited(zip.getInputStream(entry), packed, name);
+    }
+
+    /** The part that a relation of that kind names, or the usual one. */
+    private String target(String folder, String rels, String kind, String usual)
+            throws IOException, XMLStreamException {
+        InputStream in = entry(rels);
+        if (in == null) {
+            return usual;
+        }
+        try (in) {
+            XMLStreamReader xml = Xml.open(in);
+            while (xml.hasNext()) {
+                if (xml.next() == XMLStreamConstants.START_ELEMENT
+                        && xml.getLocalName().equals("Relationship")) {
+                    String type = Xml.attribute(xml, "Type");
+                    String target = Xml.attribute(xml, "Target");
+                    if (type != null && target != null && type.endsWith("/" + kind)) {
+                        return resolved(folder, target);
+                    }
+                }
+            }
+        }
+        return usual;
+    }
+
+    private static String resolved(String folder, String target) {
+        return target.startsWith("/") ? target.substring(1) : folder + target;
+    }
+
+    private Map<String, String> relations(String folder, String rels) throws IOException, XMLStreamException {
+        Map<String, String> relations = new HashMap<>();
+        InputStream in = entry(rels);
+        if (in == null) {
+            return relations;
+        }
+        try (in) {
+            XMLStreamReader xml = Xml.open(in);
+            while (xml.hasNext()) {
+                if (xml.next() == XMLStreamConstants.START_ELEMENT
+                        && xml.getLocalName().equals("Relationship")) {
+                    String id = Xml.attribute(xml, "Id");
+                    String target = Xml.attribute(xml, "Target");
+                    if (id != null && target != null) {
+                        relations.put(id, resolved(folder, target));
+                    }
+                }
+            }
+        }
+        return relations;
+    }
+
+    private List<Listed> workbook(String path) throws IOException, XMLStreamException {
+        List<Listed> listed = new ArrayList<>();
+        InputStream in = entry(path);
+        if (in == null) {
+            throw new UserException(
+                    ErrorCode.FILE_NOT_READABLE,
+                    "“" + name
+                            + "” is no workbook that can be read: its list of sheets is missing. Save it as XLSX and load that.");
+        }
+        try (in) {
+            XMLStreamReader xml = Xml.open(in);
+            while (xml.hasNext()) {
+                if (xml.next() != XMLStreamConstants.START_ELEMENT) {
+                    continue;
+                }
+                if (xml.getLocalName().equals("workbookPr")) {
+                    String flag = Xml.attribute(xml, "date1904");
+                    from1904 = "1".equals(flag) || "true".equals(flag);
+                } else if (xml.getLocalName().equals("sheet")) {
+                    String state = Xml.attribute(xml, "state");
+                    String title = Xml.attribute(xml, "name");
+                    String relation = xml.getAttributeValue(null, "id");
+                    for (int i = 0; relation == null && i < xml.getAttributeCount(); i++) {
+                        String space = xml.getAttributeNamespace(i);
+                        relation = xml.getAttributeLocalName(i).equals("id") && space != null && !space.isEmpty()
+                                ? xml.getAttributeValue(i)
+                                : null;
+                    }
+                    listed.add(new Listed(
+                            title == null ? "" : title,
+                            relation == null ? "" : relation,
+                            state != null && !state.equals("visible")));
+                }
+            }
+        }
+        return listed;
+    }
+
+    /** The sheets of {@link #read} as they are looked at. */
+    public static List<RawSheet> finished(List<SheetWriter> writers) throws IOException {
+        List<RawSheet> sheets = new ArrayList<>();
+        for (SheetWriter writer : writers) {
+            sheets.add(writer.finish());
+        }
+        return sheets;
+    }
+}

@@ -1,0 +1,142 @@
+package keensparrow.server.dataset;
+
+import java.util.ArrayList;
+import java.util.List;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.infer.CellKind;
+import keensparrow.core.sheet.FoundTable;
+import keensparrow.core.sheet.RawRow;
+import keensparrow.core.sheet.ReadingChoices;
+import keensparrow.core.sheet.TableArea;
+import keensparrow.formats.document.Document;
+import keensparrow.formats.document.Reading;
+import keensparrow.formats.text.TextFormat;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A file before it is loaded: its sheets, the tables in them, which are read, and raw cells.
+ *
+ * @param kind what the bytes are, in words
+ * @param parts sheets, or files of an archive, that hold cells
+ * @param chosen the tables that are read, put under one another
+ * @param notes what was left out and why, as sentences
+ * @param shown which of the parts the cells are of, from 0
+ * @param cells the first rows of that part, then its last ones
+ */
+record Look(
+        String kind,
+        List<Part> parts,
+        List<Chosen> chosen,
+        List<String> notes,
+        int shown,
+        List<Row> cells,
+        boolean moreRows) {
+    private static final int ROWS_SHOWN = 300;
+    private static final int LAST_ROWS_SHOWN = 20;
+
+    /**
+     * A sheet, or a text.
+     *
+     * @param text how it is written; null for workbooks and JSON
+     * @param hiddenRows numbers of rows that the workbook hides, @param hiddenColumns likewise, from 0
+     * @param merges whether cells are merged over several rows, so that filling down makes a difference
+     */
+    record Part(
+            String file,
+            String sheet,
+            boolean hidden,
+            long rowCount,
+            int columnCount,
+            List<FoundTable> tables,
+            @Nullable Text text,
+            List<Long> hiddenRows,
+            List<Integer> hiddenColumns,
+            boolean merges) {}
+
+    /** How a delimited text is written, and why it is thought so. */
+    record Text(
+            String encoding,
+            String encodingReason,
+            String delimiter,
+            String delimiterReason,
+            String quote,
+            String escape,
+            String comment) {
+        static @Nullable Text of(@Nullable TextFormat format) {
+            return format == null
+                    ? null
+                    : new Text(
+                            format.charset().name(),
+                            format.encodingReason(),
+                            String.valueOf(format.delimiter()),
+                            format.delimiterReason(),
+                            text(format.quote()),
+                            text(format.escape()),
+                            text(format.comment()));
+        }
+
+        private static String text(char c) {
+            return c == 0 ? "" : String.valueOf(c);
+        }
+    }
+
+    /** A table that is read. @param part from 0, @param table which of the tables found there, from 0 */
+    record Chosen(int part, int table, TableArea area, List<String> headings) {}
+
+    /** @param number in the sheet, from 1; negative for rows counted from the end, −1 the last */
+    record Row(long number, List<String> cells, @Nullable List<CellKind> kinds) {}
+
+    static Look of(Document document, ReadingChoices choices, @Nullable Integer shown) {
+        Reading reading = new Reading(List.of(document), choices);
+        List<Document.Part> opened = document.parts();
+        List<Part> parts = new ArrayList<>();
+        for (Document.Part part : opened) {
+            parts.add(new Part(
+                    part.file(),
+                    part.sheet().name(),
+                    part.sheet().isHidden(),
+                    part.sheet().grid().rowCount(),
+                    part.sheet().grid().columnCount(),
+                    part.tables(),
+                    Text.of(part.text()),
+                    part.sheet().hiddenRows().stream().sorted().limit(1000).toList(),
+                    part.sheet().hiddenColumns().stream().sorted().limit(1000).toList(),
+                    part.sheet().merges().stream().anyMatch(merge -> merge.bottom() > merge.top())));
+        }
+        List<Chosen> chosen = reading.chosen().stream()
+                .map(one -> new Chosen(
+                        opened.indexOf(one.part()),
+                        one.table(),
+                        one.found().area(),
+                        one.found().headings()))
+                .toList();
+        int part = shown != null ? shown : chosen.get(0).part;
+        if (part < 0 || part >= parts.size()) {
+            throw new UserException(ErrorCode.INVALID_REQUEST, "There is no part " + part + " of this file.");
+        }
+        var grid = opened.get(part).sheet().grid();
+        List<RawRow> all = new ArrayList<>(grid.head());
+        boolean more = all.size() > ROWS_SHOWN || !grid.isWhole();
+        List<RawRow> rows =
+                new ArrayList<>(all.subList(0, Math.min(all.size(), more ? ROWS_SHOWN - LAST_ROWS_SHOWN : ROWS_SHOWN)));
+        if (more) {
+            List<RawRow> last = grid.tail().isEmpty() && grid.isWhole() ? all : grid.tail();
+            rows.addAll(
+                    last.subList(Math.max(last == all ? rows.size() : 0, last.size() - LAST_ROWS_SHOWN), last.size()));
+        }
+        return new Look(
+                document.kind().label(),
+                parts,
+                chosen,
+                reading.notes(),
+                part,
+                rows.stream().map(Look::row).toList(),
+                more);
+    }
+
+    private static Row row(RawRow row) {
+        boolean typed = row.kinds().stream().anyMatch(kind -> kind != CellKind.TEXT);
+        return new Row(row.number(), row.texts(), typed ? row.kinds() : null);
+    }
+}

@@ -1,0 +1,1 @@
+export { BringInPage, ReadAgainPage } from './BringInPage';
