@@ -10,6 +10,7 @@ public final class Delimiter {
     private static final char[] USUAL = {',', ';', '\t', '|'};
     private static final char[] RARE = {'^', '~', '\u001f', '\u0001', '#', ':', ' '};
     private static final double ENOUGH = 0.5;
+    private static final double MOSTLY = 0.6;
     private static final int LINES = 300;
 
     private Delimiter() {}
@@ -55,7 +56,9 @@ public final class Delimiter {
         double bestScore = 0;
         for (Counts counts : all) {
             double agrees = counts.firstAlike() == headings ? 1 : 0.5;
-            double score = counts.alike * agrees * (1 + Math.log(counts.commonest) / 20);
+            boolean decimals = all.stream().anyMatch(other -> other != counts && other.alike >= ENOUGH)
+                    && counts.betweenDigits > MOSTLY;
+            double score = counts.alike * agrees * (1 + Math.log(counts.commonest) / 20) * (decimals ? 0.3 : 1);
             if (score > bestScore) {
                 best = counts;
                 bestScore = score;
@@ -70,18 +73,26 @@ public final class Delimiter {
         final List<Integer> lines = new ArrayList<>();
         final int commonest;
         final double alike;
+        final double betweenDigits; // share of its places: it may be the decimal mark
 
         Counts(String text, char quote, char delimiter) {
             this.delimiter = delimiter;
             boolean quoted = false;
             int count = 0;
             boolean any = false;
+            int all = 0;
+            int digits = 0;
             for (int i = 0; i < text.length() && lines.size() < LINES; i++) {
                 char c = text.charAt(i);
                 if (c == quote) {
                     quoted = !quoted;
                 } else if (!quoted && c == delimiter) {
                     count++;
+                    all++;
+                    digits +=
+                            i > 0 && isDigit(text.charAt(i - 1)) && i + 1 < text.length() && isDigit(text.charAt(i + 1))
+                                    ? 1
+                                    : 0;
                 } else if (!quoted && (c == '\n' || c == '\r')) {
                     if (any) {
                         lines.add(count);
@@ -95,6 +106,7 @@ public final class Delimiter {
             if (lines.isEmpty() && any) {
                 lines.add(count);
             }
+            betweenDigits = all == 0 ? 0 : (double) digits / all;
             Map<Integer, Integer> times = new HashMap<>();
             lines.forEach(cuts -> times.merge(cuts, 1, Integer::sum));
             int most = 0;
@@ -109,6 +121,10 @@ public final class Delimiter {
             }
             commonest = most;
             alike = lines.isEmpty() ? 0 : (double) of / lines.size();
+        }
+
+        private static boolean isDigit(char c) {
+            return c >= '0' && c <= '9';
         }
 
         long cut() {

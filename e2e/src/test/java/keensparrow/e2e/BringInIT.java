@@ -1,0 +1,135 @@
+package keensparrow.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.Charset;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import keensparrow.demo.Client;
+import keensparrow.demo.DemoFiles;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
+
+/** Untidy files in a real browser: the proposal over the raw cells, corrected by dragging, by keys and by words. */
+class BringInIT {
+    private static final String PASSWORD = "night train to Trieste";
+
+    @TempDir
+    static Path folder;
+
+    private static Path files;
+    private static RunningServer server;
+    private static Browser analyst;
+
+    @BeforeAll
+    static void start() throws Exception {
+        files = folder.resolve("files");
+        DemoFiles.writeTo(files);
+        server = new RunningServer(folder.resolve("data"));
+        String setup =
+                Files.readString(server.data().resolve("setup-address.txt")).strip();
+        new Client(server.address()).setUp(setup.substring(setup.indexOf('#') + 1), "ada", PASSWORD);
+        analyst = new Browser(folder);
+        analyst.size(1280, 1000);
+        analyst.signIn(server.address(), "ada", PASSWORD);
+    }
+
+    @AfterAll
+    static void stop() throws Exception {
+        analyst.close();
+        server.close();
+    }
+
+    private static void bringIn(Path file) {
+        analyst.open(server.address());
+        analyst.pick("input[type=file]", file);
+    }
+
+    @Test
+    void aMessyWorkbookBecomesATypedDatasetWithOneCorrectionByDragging() {
+        bringIn(files.resolve("energy-by-month.xlsx"));
+        analyst.sees("[data-testid=area]", "The table is A4 to Z28, headings in row 4.");
+        analyst.sees(".how .notes", "Rows 1 to 3 above the headings were left out: “Duskline Sleeper Trains”");
+        analyst.sees(".how .notes", "Row 29, “Total”, was left out");
+        analyst.sees(".how .notes", "1 cell beside the table was left out: AB31 “check: 24 routes”.");
+        analyst.sees(".raw tr.headings", "Jan 2025");
+        WebElement edge = analyst.see(".edge.bottom");
+        int row = analyst.see("[data-row='28']").getSize().getHeight();
+        analyst.drag(edge, 0, -2 * row);
+        analyst.sees("[data-testid=area]", "The table is A4 to Z26, headings in row 4.");
+        analyst.clickText("button", "Load it");
+        analyst.sees(".prepare-table h2", "22 rows · 26 columns");
+        analyst.sees(".preview thead", "whole number · measure");
+        analyst.sees("[aria-label='Worth a look']", "The edges were set by hand.");
+    }
+
+    @Test
+    void edgesMoveByKeysAndGoBackByAWord() {
+        bringIn(files.resolve("energy-by-month.xlsx"));
+        analyst.see(".edge.right").sendKeys(Keys.ARROW_LEFT);
+        analyst.sees("[data-testid=area]", "A4 to Y28");
+        analyst.see(".edge.top").sendKeys(Keys.ARROW_UP);
+        analyst.sees("[data-testid=area]", "headings in row 3");
+        analyst.clickText("button", "All as it was found");
+        analyst.sees("[data-testid=area]", "The table is A4 to Z28, headings in row 4.");
+    }
+
+    @Test
+    void sheetsOfOneShapeComeTogetherAndCanBeLeftOut() {
+        bringIn(files.resolve("passenger-survey.xlsx"));
+        analyst.sees(".how .notes", "Eight tables with the same columns were put under one another.");
+        analyst.click(".sheets input[aria-label='Read Q1 2025']");
+        analyst.sees(".how .notes", "Seven tables");
+        analyst.clickText("button", "Load it");
+        analyst.sees(".prepare-table h2", "2,895 rows · 8 columns");
+        analyst.sees(".preview thead", "yes/no · category");
+    }
+
+    @Test
+    void textIsReadAnewUnderAnotherDelimiterAndDoubtsAreAnswered() throws Exception {
+        Path file = folder.resolve("doubt.csv");
+        Files.write(
+                file,
+                "Liste der Kosten\nTag;Kosten\n01/02/2026;1,5\n03/04/2026;2,5\n"
+                        .getBytes(Charset.forName("windows-1252")));
+        bringIn(file);
+        analyst.sees("[data-testid=area]", "A2 to B4");
+        analyst.choose("Delimiter", "comma");
+        analyst.sees(".raw", "Tag;Kosten");
+        analyst.clickText("button", "All as it was found");
+        analyst.sees("[data-testid=area]", "A2 to B4");
+        analyst.clickText("button", "Load it");
+        analyst.sees(".preview tbody", "1 Feb 2026");
+        analyst.sees(".doubt", "could be day first or month first");
+        analyst.clickText("button", "Read them month first");
+        analyst.sees(".preview tbody", "2 Jan 2026");
+        assertThat(analyst.all(".doubt")).isEmpty();
+        analyst.sees(".steps", "Read Tag as date, month-day-year.");
+        analyst.clickText("a", "how it was read");
+        analyst.sees("[data-testid=area]", "A2 to B4");
+    }
+
+    @Test
+    void aPlainFileIsLoadedAtOnceAndPastedCellsToo() throws Exception {
+        Path plain = folder.resolve("plain.csv");
+        Files.writeString(plain, "town,n\nGraz,1\nLinz,2\n");
+        bringIn(plain);
+        analyst.sees(".prepare-table h2", "2 rows · 2 columns");
+        analyst.open(server.address());
+        analyst.clickText("button", "paste cells");
+        analyst.script("const t = document.querySelector('.paste textarea');"
+                + "Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value').set.call(t, 'town\\tn\\nRome\\t3\\nBern\\t4\\nOslo\\t5');"
+                + "t.dispatchEvent(new Event('input', {bubbles: true}));");
+        analyst.clickText("button", "Read these cells");
+        analyst.sees(".prepare-table h2", "3 rows · 2 columns");
+        analyst.open(server.address());
+        analyst.clickText("button", "give a link");
+        analyst.type("input[type=url]", "http://127.0.0.1:9/a.csv");
+        analyst.clickText("button", "Fetch it");
+        analyst.sees(".problem", "not public");
+    }
+}
