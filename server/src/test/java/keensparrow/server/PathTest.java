@@ -252,8 +252,8 @@ class PathTest {
         JsonNode notes =
                 anna.get("/api/datasets/" + dataset).json().path("report").path("notes");
         assertThat(notes.size()).isEqualTo(2);
-        assertThat(notes.get(0).asText()).contains("1 cell beside the table").contains("C3 “4”");
-        assertThat(notes.get(1).asText()).contains("fewer cells").contains("line 2");
+        assertThat(notes.get(0).asText()).contains("fewer cells").contains("line 2");
+        assertThat(notes.get(1).asText()).contains("more cells").contains("line 3");
     }
 
     @Test

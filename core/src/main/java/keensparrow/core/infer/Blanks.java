@@ -1,5 +1,7 @@
 package keensparrow.core.infer;
 
+import java.util.BitSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 
@@ -38,43 +40,36 @@ final class Blanks {
             "blank",
             "empty");
 
+    private static final int ASCII = 128;
+    private static final BitSet SHAPES = new BitSet();
+
+    static {
+        for (Set<String> marks : List.of(ANYWHERE, BESIDE_NUMBERS)) {
+            for (String mark : marks) {
+                if (mark.charAt(0) < ASCII) {
+                    SHAPES.set(shape(mark.length(), mark.charAt(0), mark.charAt(mark.length() - 1)));
+                }
+            }
+        }
+    }
+
     private Blanks() {}
 
-    /** A cheap look: whether the characters could be such a mark at all. */
+    /** A cheap look: whether some mark has that length, first and last character. */
     static boolean canBe(char[] chars, int from, int to) {
         int length = to - from;
         if (length > LONGEST) {
             return false;
         }
-        char c = chars[from];
-        return switch (c) {
-            case '-', '–', '—', '.', '?', '*', '#', '(', '<', '\\' -> true;
-            case 'n',
-                    'N',
-                    'x',
-                    'X',
-                    'u',
-                    'U',
-                    'm',
-                    'M',
-                    's',
-                    'S',
-                    't',
-                    'T',
-                    'b',
-                    'B',
-                    'o',
-                    'O',
-                    'i',
-                    'I',
-                    'd',
-                    'D',
-                    'k',
-                    'K',
-                    'e',
-                    'E' -> true;
-            default -> false;
-        };
+        char first = chars[from];
+        char last = chars[to - 1];
+        return first < ASCII && last < ASCII
+                ? SHAPES.get(shape(length, Character.toLowerCase(first), Character.toLowerCase(last)))
+                : first == '–' || first == '—';
+    }
+
+    private static int shape(int length, char first, char last) {
+        return (length * ASCII + first) * ASCII + last;
     }
 
     static boolean isAnywhere(String value) {

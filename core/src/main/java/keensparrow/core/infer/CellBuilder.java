@@ -21,13 +21,18 @@ interface CellBuilder {
 
     Column build();
 
+    /** Whether a value was read that could have meant another type or another way of writing. */
+    default boolean sawOdd() {
+        return false;
+    }
+
     static CellBuilder of(ColumnPlan plan) {
         return switch (plan.type()) {
             case TEXT -> new Text();
             case TAGS -> new TagCells(Objects.requireNonNull(plan.tagSeparator()));
             case WHOLE, DECIMAL -> plan.scale() < 0 ? new Doubles(plan) : new Longs(plan, new NumberReader(plan));
             case DATE, DATE_TIME -> new Longs(plan, new TimeReader(plan));
-            case YES_NO -> new Longs(plan, (kind, chars, from, to) -> YesNo.value(chars, from, to));
+            case YES_NO -> new Longs(plan, new YesNo.Reader());
         };
     }
 
@@ -56,6 +61,8 @@ interface CellBuilder {
     final class TagCells implements CellBuilder {
         private final TagsBuilder builder = new TagsBuilder();
         private final char separator;
+        private long several;
+        private long partsOfSeveral;
 
         TagCells(char separator) {
             this.separator = separator;
@@ -64,7 +71,9 @@ interface CellBuilder {
         @Override
         public boolean add(CellKind kind, char[] chars, int from, int to) {
             int start = from;
+            int parts = 0;
             for (int at = from; at <= to; at++) {
+                parts += at == to || chars[at] == separator ? 1 : 0;
                 if (at == to || chars[at] == separator) {
                     String tag = new String(chars, start, at - start).trim();
                     if (!tag.isEmpty()) {
@@ -74,12 +83,24 @@ interface CellBuilder {
                 }
             }
             builder.endRow();
+            several += parts > 1 ? 1 : 0;
+            partsOfSeveral += parts > 1 ? parts : 0;
             return true;
         }
 
         @Override
         public void addBlank() {
             builder.endRow();
+        }
+
+        /** Parts of the values that have several, as often as they come. */
+        long partsOfSeveral() {
+            return partsOfSeveral;
+        }
+
+        /** Values of several tags. */
+        long several() {
+            return several;
         }
 
         @Override
@@ -108,6 +129,11 @@ interface CellBuilder {
             }
             values.add(value);
             return true;
+        }
+
+        @Override
+        public boolean sawOdd() {
+            return reader.sawOdd();
         }
 
         @Override
@@ -151,6 +177,11 @@ interface CellBuilder {
             }
             values.add(Double.doubleToRawLongBits(value));
             return true;
+        }
+
+        @Override
+        public boolean sawOdd() {
+            return reader.sawOdd();
         }
 
         @Override

@@ -22,6 +22,7 @@ final class NumberGuess {
     private long exponents;
     private long codes; // digits with leading zeros
     private long zeros;
+    private long written; // with marks, signs or units that need more than a look
     private long percents;
     private long inPowers;
     private boolean powersBeyondDoubt;
@@ -97,6 +98,7 @@ final class NumberGuess {
         if (point < 0 && comma < 0) {
             return false;
         }
+        written++;
         codes += text.isCode() ? 1 : 0;
         if (point >= 0) {
             count(POINT, Math.max(0, point - text.shift()), text.wholeDigits('.'));
@@ -147,11 +149,17 @@ final class NumberGuess {
         Character told = habits.decimalMark();
         char decimal = known != null ? known : told != null ? told : '.';
         boolean asPercent = percents > 0 && percents + zeros >= fits[place(decimal)] * 0.98;
-        return new NumberStyle(decimal, asPercent, currenciesDiffer ? null : currency);
+        return new NumberStyle(
+                decimal, asPercent, currenciesDiffer || withCurrency * 2 < fits[place(decimal)] ? null : currency);
     }
 
     private static int place(char mark) {
         return mark == MARKS[COMMA] ? COMMA : POINT;
+    }
+
+    /** Whether all numbers so far are digits with a point or none. */
+    boolean isPlain() {
+        return written == 0 && either == 0;
     }
 
     /** How many values are numbers in that style; none when they are codes or of several currencies. */

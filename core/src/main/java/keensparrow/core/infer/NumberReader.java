@@ -9,6 +9,7 @@ final class NumberReader implements LongReader {
     private final NumberStyle style;
     private final int scale;
     private final boolean plainIsRight;
+    private boolean odd;
 
     NumberReader(ColumnPlan plan) {
         style = Objects.requireNonNull(plan.numbers());
@@ -21,9 +22,11 @@ final class NumberReader implements LongReader {
         if (plainIsRight) {
             long plain = Cells.number(chars, from, to, scale);
             if (plain != Cells.MISFIT) {
+                odd |= isCode(chars, from, to);
                 return plain;
             }
         }
+        odd = true;
         if (!text.read(chars, from, to)) {
             return Cells.MISFIT;
         }
@@ -31,13 +34,26 @@ final class NumberReader implements LongReader {
         return isLost(kind, value) ? Cells.MISFIT : value;
     }
 
+    private static boolean isCode(char[] chars, int from, int to) {
+        int first = chars[from] == '-' || chars[from] == '+' ? from + 1 : from;
+        return first + 1 < to && chars[first] == '0' && chars[first + 1] >= '0' && chars[first + 1] <= '9';
+    }
+
+    @Override
+    public boolean sawOdd() {
+        return odd;
+    }
+
     private char mark(CellKind kind) {
         return kind == CellKind.NUMBER ? '.' : style.decimalMark();
     }
 
-    /** Among percentages a number without the sign may be a share or a percentage: only zero is sure. */
+    /** Among percentages a number without the sign may be a share or a percentage, and euros are no dollars: only zero is sure. */
     private boolean isLost(CellKind kind, long value) {
-        return style.percent() != text.isPercent() && value != 0 && !(style.percent() && kind == CellKind.NUMBER);
+        String unit = text.currency();
+        boolean otherCurrency = unit != null && !unit.equals(style.unit());
+        boolean otherWay = style.percent() != text.isPercent() && !(style.percent() && kind == CellKind.NUMBER);
+        return value != 0 && (otherWay || (otherCurrency && style.unit() != null));
     }
 
     /** The same for columns of doubles. */
@@ -46,9 +62,11 @@ final class NumberReader implements LongReader {
         if (plainIsRight) {
             Double plain = DoubleCells.parse(chars, from, to);
             if (plain != null) {
+                odd |= isCode(chars, from, to);
                 return plain;
             }
         }
+        odd = true;
         if (!text.read(chars, from, to)) {
             return null;
         }

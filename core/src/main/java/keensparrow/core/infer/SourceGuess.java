@@ -34,6 +34,43 @@ final class SourceGuess implements RowSource.CellHandler {
         this.rowsBefore = rowsBefore;
     }
 
+    /** Reads the batches of the source, column by column. */
+    void readBatches(BatchReader reader) {
+        headings.addAll(reader.headings());
+        endHeadings();
+        List<ColumnWork.Task> tasks = new ArrayList<>();
+        for (ColumnGuess guess : guesses) {
+            tasks.add((batch, at) -> addAll(guess, batch, at));
+        }
+        finishBatches(reader, ColumnWork.run(reader, tasks, read -> watch.looking(rowsBefore + read)));
+    }
+
+    /** What is known once all batches have been read, by whomever. */
+    void finishBatches(BatchReader reader, long rowsRead) {
+        rows = rowsRead;
+        shortRows = reader.shortRows();
+        firstShort = reader.firstShort();
+        longRows = reader.longRows();
+        firstLong = reader.firstLong();
+    }
+
+    private static void addAll(ColumnGuess guess, CellBatch batch, int column) {
+        char[] chars = batch.chars();
+        for (int row = 0; row < batch.rows(); row++) {
+            int from = batch.start(row, column);
+            int to = batch.end(row, column);
+            while (from < to && Cells.isSpace(chars[from])) {
+                from++;
+            }
+            while (to > from && Cells.isSpace(chars[to - 1])) {
+                to--;
+            }
+            if (from < to) {
+                guess.add(CellKind.TEXT, chars, from, to);
+            }
+        }
+    }
+
     RowSource source() {
         return source;
     }

@@ -1,6 +1,7 @@
 package keensparrow.core.infer;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -13,6 +14,7 @@ import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Reads one or several sources of the same shape into one table. Each is read twice: first to decide the types over
@@ -23,6 +25,7 @@ public final class TableLoader {
     public static final int MOST_COLUMNS = 2000;
 
     private static final int TOLD_OF = 100;
+    private static final int FIRST_ROWS = 60_000;
     private static final String FILE = "File";
 
     private final List<RowSource> sources;
@@ -35,6 +38,7 @@ public final class TableLoader {
     private final List<String> notes = new ArrayList<>();
     private final List<LoadReport.Misfit> misfits = new ArrayList<>();
     private long misfitCount;
+    private boolean inBatches = true;
     private long rowsInAll;
 
     /**
@@ -74,10 +78,36 @@ public final class TableLoader {
      *     other columns; VERSION_DOES_NOT_FIT when columns of the version before are missing or hold other things
      */
     public LoadedTable load() {
+        try {
+            return loadAll();
+        } catch (BatchReader.NotPlain e) {
+            inBatches = false;
+            rowsInAll = 0;
+            misfitCount = 0;
+            notes.clear();
+            misfits.clear();
+            return loadAll();
+        }
+    }
+
+    private @Nullable BatchReader batches(RowSource source) {
+        return inBatches && sources.size() == 1 ? source.batches() : null;
+    }
+
+    private LoadedTable loadAll() {
+        LoadedTable quick = sources.size() == 1 ? quick() : null;
+        if (quick != null) {
+            return quick;
+        }
         List<SourceGuess> guesses = new ArrayList<>();
         for (RowSource source : sources) {
             SourceGuess guess = new SourceGuess(source, guesses.isEmpty() ? null : guesses.get(0), watch, rowsInAll);
-            ReadAhead.read(source, guess);
+            BatchReader batches = batches(source);
+            if (batches != null) {
+                guess.readBatches(batches);
+            } else {
+                ReadAhead.read(source, guess);
+            }
             guess.finish();
             rowsInAll += guess.rows();
             guesses.add(guess);
@@ -93,6 +123,86 @@ public final class TableLoader {
         List<ColumnPlan> plan = new PlanMaker(guesses.get(0), habits.over(hint), wanted, earlier, notes).plan();
         Findings findings = new Findings(guesses.get(0).guesses(), plan, habits, hint, wanted);
         return read(guesses, plan, findings);
+    }
+
+    /**
+     * Reads once instead of twice: types are decided from the first rows, and what all rows then were is checked to leave
+     * the same decision. Null when it does not, or when there are few rows.
+     */
+    private @Nullable LoadedTable quick() {
+        RowSource source = sources.get(0);
+        BatchReader all = batches(source);
+        if (all == null) {
+            return null;
+        }
+        FirstRows first = new FirstRows(all, FIRST_ROWS);
+        SourceGuess guess = new SourceGuess(source, null, watch, 0);
+        guess.readBatches(first);
+        BatchReader batches = first.hasMore() ? batches(source) : null;
+        if (batches == null) {
+            return null;
+        }
+        Habits habits = told.over(habits(guess.guesses()));
+        List<String> found = new ArrayList<>();
+        List<ColumnPlan> plan = new PlanMaker(guess, habits.over(hint), wanted, earlier, found).plan();
+        List<CellBuilder> builders =
+                new ArrayList<>(plan.stream().map(CellBuilder::of).toList());
+        List<ColumnFilling> fillings = new ArrayList<>();
+        for (int i = 0; i < plan.size(); i++) {
+            fillings.add(new ColumnFilling(plan.get(i), builders.get(i), source.name(), 1));
+        }
+        try {
+            long rows = ColumnWork.run(batches, fillings, read -> {
+                watch.reading(read, 0);
+                if (fillings.stream().anyMatch(filling -> filling.misfitCount() > 0)) {
+                    throw new NotAsTheFirst();
+                }
+            });
+            guess.finishBatches(batches, rows);
+        } catch (NotAsTheFirst e) {
+            return null;
+        }
+        if (fillings.stream().anyMatch(filling -> filling.misfitCount() > 0)) {
+            return null;
+        }
+        guess.addNotes(found);
+        Findings findings = new Findings(guess.guesses(), plan, habits, hint, wanted);
+        found.addAll(findings.notes());
+        List<Column> columns = new ArrayList<>();
+        for (int i = 0; i < plan.size(); i++) {
+            Column column = builders.get(i).build();
+            if (!guess.guesses().get(i).holdsForAll(plan.get(i), builders.get(i), column)) {
+                return null;
+            }
+            builders.set(i, new CellBuilder.Text()); // gives its memory back before the next is built
+            columns.add(column);
+        }
+        Table table = new Table(new Schema(infos(plan, columns)), columns, Math.toIntExact(guess.rows()));
+        return new LoadedTable(table, plan, new LoadReport(found, List.of(), 0, findings.doubts()));
+    }
+
+    /** A value does not fit what the first rows were. */
+    private static final class NotAsTheFirst extends RuntimeException {
+        private static final long serialVersionUID = 1;
+
+        NotAsTheFirst() {
+            super("not as the first rows", null, false, false);
+        }
+    }
+
+    private static List<ColumnInfo> infos(List<ColumnPlan> plan, List<Column> columns) {
+        List<ColumnInfo> infos = new ArrayList<>();
+        for (int i = 0; i < plan.size(); i++) {
+            ColumnPlan of = plan.get(i);
+            Column column = columns.get(i);
+            infos.add(new ColumnInfo(
+                    of.name(),
+                    Headings.label(of.heading(), i),
+                    column.type(),
+                    Roles.of(of.name(), column),
+                    of.format()));
+        }
+        return infos;
     }
 
     /** What most of the columns that leave no doubt say. */
@@ -122,8 +232,12 @@ public final class TableLoader {
         TextBuilder fileColumn = new TextBuilder();
         long before = 0;
         for (SourceGuess guess : guesses) {
-            Filling filling = new Filling(guess, plan, builders, misfitsOf, before);
-            ReadAhead.read(guess.source(), filling);
+            BatchReader batches = batches(guess.source());
+            if (batches != null) {
+                fill(guess, batches, plan, builders, misfitsOf);
+            } else {
+                ReadAhead.read(guess.source(), new Filling(guess, plan, builders, misfitsOf, before));
+            }
             for (long i = 0; i < guess.rows() && sources.size() > 1; i++) {
                 fileColumn.add(guess.source().name());
             }
@@ -132,26 +246,41 @@ public final class TableLoader {
         new Fit(earlier, plan, misfitsOf, rowsInAll).check(misfits);
         notes.addAll(findings.notes());
         tellMisfits(plan, misfitsOf);
-        List<ColumnInfo> infos = new ArrayList<>();
         List<Column> columns = new ArrayList<>();
         for (int i = 0; i < plan.size(); i++) {
-            Column column = builders.get(i).build();
+            columns.add(builders.get(i).build());
             builders.set(i, new CellBuilder.Text()); // gives its memory back before the next is built
-            ColumnPlan of = plan.get(i);
-            columns.add(column);
-            infos.add(new ColumnInfo(
-                    of.name(),
-                    Headings.label(of.heading(), i),
-                    column.type(),
-                    Roles.of(of.name(), column),
-                    of.format()));
         }
+        List<ColumnInfo> infos = infos(plan, columns);
         if (sources.size() > 1 && infos.stream().noneMatch(info -> info.name().equals(Headings.name(sourceLabel)))) {
             infos.add(new ColumnInfo(Headings.name(sourceLabel), sourceLabel, ColumnType.TEXT, Role.CATEGORY));
             columns.add(fileColumn.build());
         }
         Table table = new Table(new Schema(infos), columns, Math.toIntExact(rowsInAll));
         return new LoadedTable(table, plan, new LoadReport(notes, misfits, misfitCount, findings.doubts()));
+    }
+
+    /** Column by column; misfits come together in the order of their lines, as if read row by row. */
+    private void fill(
+            SourceGuess guess,
+            BatchReader batches,
+            List<ColumnPlan> plan,
+            List<CellBuilder> builders,
+            long[] misfitsOf) {
+        List<ColumnFilling> fillings = new ArrayList<>();
+        for (int i = 0; i < plan.size(); i++) {
+            fillings.add(new ColumnFilling(
+                    plan.get(i), builders.get(i), guess.source().name(), TOLD_OF));
+        }
+        ColumnWork.run(batches, fillings, read -> watch.reading(read, rowsInAll));
+        List<LoadReport.Misfit> all = new ArrayList<>();
+        for (int i = 0; i < fillings.size(); i++) {
+            misfitsOf[i] = fillings.get(i).misfitCount();
+            misfitCount += misfitsOf[i];
+            all.addAll(fillings.get(i).misfits());
+        }
+        all.sort(Comparator.comparingLong(LoadReport.Misfit::line));
+        misfits.addAll(all.subList(0, Math.min(TOLD_OF, all.size())));
     }
 
     private void tellMisfits(List<ColumnPlan> plan, long[] misfitsOf) {

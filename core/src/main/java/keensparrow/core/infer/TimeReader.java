@@ -13,6 +13,7 @@ final class TimeReader implements LongReader {
     private final DatePattern pattern;
     private final boolean timed;
     private final boolean inUtc;
+    private boolean odd;
 
     TimeReader(ColumnPlan plan) {
         pattern = Objects.requireNonNull(plan.dates());
@@ -29,6 +30,7 @@ final class TimeReader implements LongReader {
             return Cells.MISFIT;
         }
         long micros = hasTime ? time.time(chars, to) : 0;
+        odd |= hasTime && time.zoneMinutes() != TimeText.NO_ZONE;
         if (micros == Cells.MISFIT || (hasTime && !timed && micros != 0)) {
             return Cells.MISFIT; // a time of day does not fit into a date
         }
@@ -37,6 +39,11 @@ final class TimeReader implements LongReader {
         }
         boolean moves = inUtc && hasTime && time.zoneMinutes() != TimeText.NO_ZONE;
         return day * MICROS_A_DAY + micros - (moves ? time.zoneMinutes() * MICROS_A_MINUTE : 0);
+    }
+
+    @Override
+    public boolean sawOdd() {
+        return odd;
     }
 
     private long day(CellKind kind, char[] chars, int from, int to) {

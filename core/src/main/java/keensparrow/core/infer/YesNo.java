@@ -52,6 +52,22 @@ final class YesNo {
         return YES.getOrDefault(word, 0) | NO.getOrDefault(word, 0);
     }
 
+    /** Reads them, and sees whether they keep to one pair. */
+    static final class Reader implements LongReader {
+        private int common = -1;
+
+        @Override
+        public long read(CellKind kind, char[] chars, int from, int to) {
+            common &= pairs(chars, from, to);
+            return value(chars, from, to);
+        }
+
+        @Override
+        public boolean sawOdd() {
+            return common == 0;
+        }
+    }
+
     /** 1 for yes, 0 for no, {@link Cells#MISFIT} for anything else; 1 and 0 count too. */
     static long value(char[] chars, int from, int to) {
         if (to - from > LONGEST) {

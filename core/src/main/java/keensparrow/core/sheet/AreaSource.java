@@ -8,8 +8,10 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import keensparrow.core.infer.BatchReader;
 import keensparrow.core.infer.CellKind;
 import keensparrow.core.infer.RowSource;
+import org.jspecify.annotations.Nullable;
 
 /** Reads the cells of one area of a sheet: its headings as the first row, then its rows of values. */
 public final class AreaSource implements RowSource {
@@ -21,6 +23,7 @@ public final class AreaSource implements RowSource {
     private final List<String> headings;
     private final Set<Long> hiddenRows;
     private final boolean[] wanted; // by column of the sheet
+    private final boolean tellsTooMuch; // cells beyond the last column are worth a word: nobody left them out
 
     /** @param name what people call it */
     public AreaSource(String name, RawSheet sheet, FoundTable table, TableChoice choice) {
@@ -42,11 +45,42 @@ public final class AreaSource implements RowSource {
             }
         }
         headings = List.copyOf(read);
+        tellsTooMuch = sheet.isText() && choice.lastColumn() == null;
     }
 
     @Override
     public String name() {
         return name;
+    }
+
+    /** Only for the plain case: headings in the first row, then nothing but values to the end, all columns. */
+    @Override
+    public @Nullable BatchReader batches() {
+        Grid grid = sheet.grid();
+        boolean fromTheTop = area.headingRow() == 1 && area.headingRows() == 1 && area.firstRow() >= 2;
+        boolean toTheEnd = area.droppedAtEnd() == 0
+                && (area.lastRow() == Long.MAX_VALUE
+                        || (grid.isWhole() && grid.tail().isEmpty() && area.lastRow() == lastNumber(grid)));
+        boolean allColumns =
+                area.firstColumn() == 0 && area.leftOutColumns().isEmpty() && headings.size() == wanted.length;
+        boolean allRows = area.leftOutRows().isEmpty() && hiddenRows.isEmpty() && !area.fillDown();
+        if (!tellsTooMuch
+                || !fromTheTop
+                || !toTheEnd
+                || !allColumns
+                || !allRows
+                || grid.head().get(0).number() != 1) {
+            return null;
+        }
+        List<String> named = new ArrayList<>();
+        for (int i = 0; i < headings.size(); i++) {
+            named.add(headings.get(i).isEmpty() ? "Column " + (i + 1) : headings.get(i));
+        }
+        return sheet.batches(named);
+    }
+
+    private static long lastNumber(Grid grid) {
+        return grid.head().get(grid.head().size() - 1).number();
     }
 
     @Override
@@ -95,7 +129,8 @@ public final class AreaSource implements RowSource {
         @Override
         public void typed(CellKind kind, char[] from, int offset, int length) {
             int at = column++;
-            if (at >= wanted.length || !wanted[at]) {
+            boolean tooMuch = at >= wanted.length && tellsTooMuch && length > 0;
+            if (!tooMuch && (at >= wanted.length || !wanted[at])) {
                 return;
             }
             if (count == ends.length) {
@@ -171,7 +206,7 @@ public final class AreaSource implements RowSource {
             target.endRow(number);
         }
 
-        private @org.jspecify.annotations.Nullable Merge mergeOver(long number, int at) {
+        private @Nullable Merge mergeOver(long number, int at) {
             for (Merge merge : down) {
                 if (merge.left() == at && merge.top() <= number && number <= merge.bottom()) {
                     return merge;

@@ -2,7 +2,9 @@ package keensparrow.core.sheet;
 
 import java.util.List;
 import java.util.Set;
+import keensparrow.core.infer.BatchReader;
 import keensparrow.core.infer.RowSource;
+import org.jspecify.annotations.Nullable;
 
 /** A sheet, or a file of text: cells in rows before anyone has said where the table is. Can be read more than once. */
 public interface RawSheet {
@@ -13,6 +15,15 @@ public interface RawSheet {
 
     /** Hands on all cells from the first column on, empty ones too; rows without cells may be left out. */
     void read(RowSource.CellHandler handler);
+
+    /**
+     * All rows below the first, in batches, where that is quicker; null where it is not.
+     *
+     * @param headings of the columns, which are all read
+     */
+    default @Nullable BatchReader batches(List<String> headings) {
+        return null;
+    }
 
     /** Whether a row with fewer cells than the others is worth a word: in text it is, in a workbook cells are just empty. */
     default boolean isText() {

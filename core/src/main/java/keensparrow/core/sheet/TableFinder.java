@@ -53,7 +53,10 @@ public final class TableFinder {
                 boolean below = column >= table.area().firstColumn()
                         && column <= table.area().lastColumn()
                         && row.number() > table.area().lastRow(); // totals and notes have been told
-                boolean counts = row.number() >= from && !below && row.isFilled(column);
+                boolean toldWhileReading = sheet.isText()
+                        && column > table.area().lastColumn()
+                        && row.number() <= table.area().lastRow();
+                boolean counts = row.number() >= from && !below && !toldWhileReading && row.isFilled(column);
                 if (counts && !isInAny(found, row.number(), column)) {
                     beside.add(TableArea.columnName(column) + row.number() + " “" + shorter(row.text(column)) + "”");
                 }

@@ -1,7 +1,14 @@
 package keensparrow.formats.detect;
 
+import java.lang.invoke.MethodHandles;
+import java.lang.invoke.VarHandle;
+import java.nio.ByteOrder;
+
 /** Checks that bytes are UTF-8, block by block. */
 final class Utf8Check {
+    private static final VarHandle EIGHT = MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.nativeOrder());
+    private static final long BEYOND_ASCII = 0x8080_8080_8080_8080L;
+
     private int expected; // bytes that the character begun still needs
     private int lowest = 0x80; // of the next byte
     private int highest = 0xBF;
@@ -11,6 +18,12 @@ final class Utf8Check {
 
     void add(byte[] bytes, int length) {
         for (int i = 0; i < length && valid; i++) {
+            while (expected == 0 && i + Long.BYTES <= length && ((long) EIGHT.get(bytes, i) & BEYOND_ASCII) == 0) {
+                i += Long.BYTES;
+            }
+            if (i == length) {
+                break;
+            }
             int b = bytes[i];
             if (expected == 0 && b >= 0) {
                 continue;

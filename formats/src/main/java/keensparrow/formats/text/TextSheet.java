@@ -21,10 +21,12 @@ import java.util.ArrayList;
 import java.util.List;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.infer.BatchReader;
 import keensparrow.core.infer.RowSource;
 import keensparrow.core.sheet.Grid;
 import keensparrow.core.sheet.RawRow;
 import keensparrow.core.sheet.RawSheet;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A file of delimited text. Cells in quotes may hold delimiters, doubled quotes and line ends. Rows of unequal length are
@@ -33,6 +35,7 @@ import keensparrow.core.sheet.RawSheet;
 public final class TextSheet implements RawSheet {
     private static final int LONGEST_CELL = 16 << 20;
     private static final long LOOKED_AT_WHOLE = 8L << 20;
+    private static final int HEAD_ROWS = 600;
     private static final int END = 256 * 1024;
     private static final char NO_CHARACTER = '\ufdd0'; // which no text has
 
@@ -59,6 +62,18 @@ public final class TextSheet implements RawSheet {
     @Override
     public String name() {
         return "";
+    }
+
+    @Override
+    public @Nullable BatchReader batches(List<String> headings) {
+        if (format.escape() != 0 || format.comment() != 0) {
+            return null; // the library's way
+        }
+        try {
+            return new TextBatches(file, name, format, headings);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     @Override
@@ -104,7 +119,7 @@ public final class TextSheet implements RawSheet {
                 @Override
                 public void endRow(long line) {
                     builder.endRow(line);
-                    if (++rows[0] == 2000) {
+                    if (++rows[0] == HEAD_ROWS) {
                         throw new Enough();
                     }
                 }

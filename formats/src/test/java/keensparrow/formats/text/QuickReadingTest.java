@@ -1,0 +1,240 @@
+package keensparrow.formats.text;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.error.UserException;
+import keensparrow.core.infer.BatchReader;
+import keensparrow.core.infer.LoadWatch;
+import keensparrow.core.infer.LoadedTable;
+import keensparrow.core.infer.RowSource;
+import keensparrow.core.infer.TableLoader;
+import keensparrow.core.sheet.AreaSource;
+import keensparrow.core.sheet.ReadingChoices;
+import keensparrow.core.sheet.TableChoice;
+import keensparrow.core.sheet.TableFinder;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Reading in batches, and reading once instead of twice, give what the library's way of reading twice gives. */
+class QuickReadingTest {
+    private static final String[] PIECES = {
+        ",",
+        ",",
+        ",",
+        "\n",
+        "\r\n",
+        "\r",
+        "\"",
+        "\"\"",
+        "\"a,b\"",
+        "\"two\nlines\"",
+        "x",
+        " ",
+        "é",
+        "😀",
+        "12",
+        "-3.5",
+        "2026-01-31",
+        "",
+        "\"",
+        "yes"
+    };
+
+    @TempDir
+    Path folder;
+
+    /** The same cells without batches. */
+    private record Slow(RowSource source) implements RowSource {
+        @Override
+        public String name() {
+            return source.name();
+        }
+
+        @Override
+        public void read(CellHandler handler) {
+            source.read(handler);
+        }
+    }
+
+    private RowSource source(byte[] bytes) throws IOException {
+        Path file = Files.write(folder.resolve("rows.csv"), bytes);
+        TextSheet sheet = TextSheet.open(file, "rows.csv", TextFormat.find(file, ReadingChoices.AS_FOUND));
+        var found = TableFinder.find(sheet);
+        return found.isEmpty() ? null : new AreaSource("rows.csv", sheet, found.get(0), TableChoice.AS_FOUND);
+    }
+
+    private static Object result(RowSource source) {
+        try {
+            return new TableLoader(List.of(source), Map.of(), List.of(), LoadWatch.NONE).load();
+        } catch (UserException e) {
+            return e.code();
+        }
+    }
+
+    private static void assertSame(Object quick, Object slow, String what) {
+        if (!(slow instanceof LoadedTable table)) {
+            assertThat(quick).as(what).isEqualTo(slow);
+            return;
+        }
+        LoadedTable other = (LoadedTable) quick;
+        assertThat(other.plan()).as(what).isEqualTo(table.plan());
+        assertThat(other.report()).as(what).isEqualTo(table.report());
+        assertThat(other.table().schema()).as(what).isEqualTo(table.table().schema());
+        assertThat(other.table().rowCount()).as(what).isEqualTo(table.table().rowCount());
+        for (var info : table.table().schema().columns()) {
+            for (int row = 0; row < table.table().rowCount(); row++) {
+                assertThat(other.table().column(info.name()).plain(row))
+                        .as(what + ", row " + row)
+                        .isEqualTo(table.table().column(info.name()).plain(row));
+            }
+        }
+    }
+
+    @Test
+    void randomTextsAreCutAlike() throws IOException {
+        Random random = new Random(77);
+        int batches = 0;
+        for (int round = 0; round < 1500; round++) {
+            StringBuilder text = new StringBuilder("a,b,c\n");
+            for (int pieces = random.nextInt(60); pieces > 0; pieces--) {
+                text.append(PIECES[random.nextInt(PIECES.length)]);
+            }
+            RowSource source;
+            try {
+                source = source(text.toString().getBytes(StandardCharsets.UTF_8));
+            } catch (UserException e) {
+                continue; // told before any reading
+            }
+            if (source == null) {
+                continue;
+            }
+            try (BatchReader reader = source.batches()) {
+                batches += reader == null ? 0 : 1;
+            }
+            assertSame(result(source), result(new Slow(source)), "round " + round + " of " + text);
+        }
+        assertThat(batches).isGreaterThan(300);
+    }
+
+    private static String cell(Random random, int kind, boolean late) {
+        return switch (kind) {
+            case 0 -> "D" + random.nextInt(1_000_000);
+            case 1 -> String.valueOf(random.nextInt(5000) - 100);
+            case 2 -> random.nextInt(100) + "." + (10 + random.nextInt(90));
+            case 3 -> "2026-0" + (1 + random.nextInt(9)) + "-1" + random.nextInt(10);
+            case 4 -> random.nextInt(9) > 0 ? "" : random.nextBoolean() ? "weather;crew" : "signalling";
+            case 5 -> random.nextInt(3) == 0 ? "" : random.nextBoolean() ? "yes" : "no";
+            case 6 -> "\"a, \"\"quoted\"\" remark " + random.nextInt(50) + "\"";
+            default -> "2026-01-01T0" + random.nextInt(10) + ":30" + (late ? ":15" : "");
+        };
+    }
+
+    private static byte[] large(long seed, String[] oddities, int rows) {
+        Random random = new Random(seed);
+        StringBuilder text = new StringBuilder("id,n,money,day,tags,flag,note,at\n");
+        for (int row = 0; row < rows; row++) {
+            List<String> cells = new ArrayList<>();
+            for (int kind = 0; kind < 8; kind++) {
+                cells.add(cell(random, kind, row > rows - 100));
+            }
+            for (int i = 0; i < oddities.length; i += 2) {
+                if (row == rows - 50 - i) {
+                    cells.set(Integer.parseInt(oddities[i]), oddities[i + 1]);
+                }
+            }
+            text.append(String.join(",", cells)).append('\n');
+        }
+        return text.toString().getBytes(StandardCharsets.UTF_8);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "",
+                "1|2.5",
+                "1|many",
+                "1|007",
+                "1|\"1,234\"",
+                "1|n/a",
+                "2|1.2345678",
+                "2|€ 5",
+                "2|12%",
+                "3|31.12.2026",
+                "3|soon",
+                "5|ja",
+                "5|1",
+                "5|perhaps",
+                "7|2026-01-01T08:00Z",
+                "7|2026-01-01",
+                "0|n/a",
+                "0|",
+                "4|weather|crew",
+                "6|\"\u0001\""
+            })
+    void whatComesLateChangesTheTypesAsIfAllWereLookedAt(String odd) throws IOException {
+        String[] oddities = odd.isEmpty() ? new String[0] : odd.split("\\|", 2);
+        RowSource source = source(large(5, oddities, 70_000));
+        Object quick = result(source);
+        Object slow = result(new Slow(source));
+        LoadedTable a = (LoadedTable) quick;
+        LoadedTable b = (LoadedTable) slow;
+        assertThat(a.plan()).isEqualTo(b.plan());
+        assertThat(a.report()).isEqualTo(b.report());
+        assertThat(a.table().schema()).isEqualTo(b.table().schema());
+        for (var info : b.table().schema().columns()) {
+            for (int row = 0; row < 70_000; row += row < 69_800 ? 997 : 1) {
+                assertThat(a.table().column(info.name()).plain(row))
+                        .as(info.name() + " row " + row)
+                        .isEqualTo(b.table().column(info.name()).plain(row));
+            }
+        }
+        if (odd.isEmpty()) {
+            assertThat(a.table().schema().get("tags").type()).isEqualTo(ColumnType.TAGS);
+        }
+    }
+
+    @Test
+    void aBlockMayEndAnywhereInARow() throws IOException {
+        StringBuilder text = new StringBuilder("a,b\n");
+        for (int i = 0; i < 60_000; i++) {
+            text.append("\"x\n")
+                    .append(i % 977)
+                    .append(" \"\"ü\"\" \",")
+                    .append(i)
+                    .append(i % 3 == 0 ? "\r\n" : "\n");
+        }
+        RowSource source = source(text.toString().getBytes(StandardCharsets.UTF_8));
+        LoadedTable loaded = (LoadedTable) result(source);
+        assertThat(loaded.table().rowCount()).isEqualTo(60_000);
+        for (int row = 0; row < 60_000; row++) {
+            assertThat(loaded.table().column("b").plain(row)).isEqualTo(String.valueOf(row));
+            assertThat(loaded.table().column("a").plain(row)).isEqualTo("x\n" + row % 977 + " \"ü\"");
+        }
+    }
+
+    @Test
+    void aQuoteLeftOpenAndBytesThatAreNoTextAreSaidWithTheLine() throws IOException {
+        StringBuilder text = new StringBuilder("a,b\n");
+        for (int i = 0; i < 900_000; i++) {
+            text.append("value ").append(i).append(",2\n");
+        }
+        byte[] open = (text + "\"open,3\n").getBytes(StandardCharsets.UTF_8);
+        RowSource source = source(open);
+        assertThatThrownBy(() -> new TableLoader(List.of(source), Map.of(), List.of(), LoadWatch.NONE).load())
+                .isInstanceOf(UserException.class)
+                .hasMessageContaining("after line 900")
+                .hasMessageContaining("never closed");
+    }
+}
