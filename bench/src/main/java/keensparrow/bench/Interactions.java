@@ -73,6 +73,8 @@ public final class Interactions {
         say(
                 "%-44s %9.2f s   1/%.0f of the load%n",
                 "read of the snapshot", reload.millis / 1000, load.millis / reload.millis);
+        Cost again = Cost.of(() -> load(file));
+        say("%-44s %9.2f s %9.2f s CPU%n", "load of the CSV, again", again.millis / 1000, again.cpuMillis / 1000);
         try (Connection connection = DriverManager.getConnection("jdbc:duckdb:")) {
             Sql duck = new Sql(connection, true);
             Cost duckLoad = Cost.of(() -> duck.load(file));

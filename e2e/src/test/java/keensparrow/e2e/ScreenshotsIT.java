@@ -34,6 +34,15 @@ class ScreenshotsIT {
             browser.seeText("h2", "Datasets");
             browser.seeText("a", "Departures");
             picture(browser, "home");
+            browser.pick("input[type=file]", files.resolve("energy-by-month.xlsx"));
+            browser.see(".edge.left");
+            browser.script("return document.fonts.ready.then(() => true)");
+            picture(browser, "bring-in");
+            browser.open(server.address());
+            browser.pick("input[type=file]", files.resolve("seats-offered.csv"));
+            browser.see(".doubt");
+            browser.see(".preview td");
+            picture(browser, "doubts");
             Client client = new Client(server.address());
             client.signIn("analyst", password);
             JsonNode app = client.get("/api/apps").path("apps").get(0);

@@ -13,6 +13,24 @@ final class Cells {
         return c <= ' ' || c == '\u00a0' || c == '\ufeff';
     }
 
+    /** Where the characters start, spaces before them left out; {@code to} when there is nothing else. */
+    static int trimmedFrom(char[] chars, int from, int to) {
+        int at = from;
+        while (at < to && isSpace(chars[at])) {
+            at++;
+        }
+        return at;
+    }
+
+    /** Where they end, spaces behind them left out. */
+    static int trimmedTo(char[] chars, int from, int to) {
+        int at = to;
+        while (at > from && isSpace(chars[at - 1])) {
+            at--;
+        }
+        return at;
+    }
+
     private static boolean isDigit(char c) {
         return c >= '0' && c <= '9';
     }

@@ -27,14 +27,8 @@ final class ColumnFilling implements ColumnWork.Task {
     public void take(CellBatch batch, int column) {
         char[] chars = batch.chars();
         for (int row = 0; row < batch.rows(); row++) {
-            int from = batch.start(row, column);
-            int to = batch.end(row, column);
-            while (from < to && Cells.isSpace(chars[from])) {
-                from++;
-            }
-            while (to > from && Cells.isSpace(chars[to - 1])) {
-                to--;
-            }
+            int from = Cells.trimmedFrom(chars, batch.start(row, column), batch.end(row, column));
+            int to = Cells.trimmedTo(chars, from, batch.end(row, column));
             if (from == to || isBlank(chars, from, to)) {
                 builder.addBlank();
             } else if (!builder.add(CellKind.TEXT, chars, from, to)) {

@@ -24,6 +24,7 @@ final class NumberGuess {
     private long zeros;
     private long written; // with marks, signs or units that need more than a look
     private long percents;
+    private long writtenPercents; // with the sign in the text, not by the format of a cell
     private long inPowers;
     private boolean powersBeyondDoubt;
     private long withCurrency;
@@ -114,12 +115,13 @@ final class NumberGuess {
                 eitherExample = eitherExample == null ? new String(chars, from, to - from) : eitherExample;
             }
         }
-        countUnits(Math.max(point, comma) > 0);
+        countUnits(kind, Math.max(point, comma) > 0);
         return true;
     }
 
-    private void countUnits(boolean hasPlaces) {
+    private void countUnits(CellKind kind, boolean hasPlaces) {
         percents += text.isPercent() ? 1 : 0;
+        writtenPercents += text.isPercent() && kind != CellKind.NUMBER ? 1 : 0;
         String unit = text.currency();
         if (text.isInPowers()) {
             inPowers++;
@@ -148,7 +150,8 @@ final class NumberGuess {
         Character known = mark();
         Character told = habits.decimalMark();
         char decimal = known != null ? known : told != null ? told : '.';
-        boolean asPercent = percents > 0 && percents + zeros >= fits[place(decimal)] * 0.98;
+        double share = writtenPercents > 0 ? 0.98 : 0.5; // a sheet's numbers are shares whatever their cells' formats
+        boolean asPercent = percents > 0 && percents + zeros >= fits[place(decimal)] * share;
         return new NumberStyle(
                 decimal, asPercent, currenciesDiffer || withCurrency * 2 < fits[place(decimal)] ? null : currency);
     }
@@ -164,7 +167,7 @@ final class NumberGuess {
 
     /** How many values are numbers in that style; none when they are codes or of several currencies. */
     long count(NumberStyle style) {
-        boolean mixed = percents > 0 && !style.percent();
+        boolean mixed = writtenPercents > 0 && !style.percent();
         boolean sizes = inPowers > 0 && !powersBeyondDoubt; // such as 5K and 10K, names of distances
         return codes > 0 || currenciesDiffer || mixed || sizes ? 0 : fits[place(style.decimalMark())];
     }

@@ -52,7 +52,7 @@ final class NumberReader implements LongReader {
     private boolean isLost(CellKind kind, long value) {
         String unit = text.currency();
         boolean otherCurrency = unit != null && !unit.equals(style.unit());
-        boolean otherWay = style.percent() != text.isPercent() && !(style.percent() && kind == CellKind.NUMBER);
+        boolean otherWay = kind != CellKind.NUMBER && style.percent() != text.isPercent();
         return value != 0 && (otherWay || (otherCurrency && style.unit() != null));
     }
 

@@ -57,14 +57,8 @@ final class SourceGuess implements RowSource.CellHandler {
     private static void addAll(ColumnGuess guess, CellBatch batch, int column) {
         char[] chars = batch.chars();
         for (int row = 0; row < batch.rows(); row++) {
-            int from = batch.start(row, column);
-            int to = batch.end(row, column);
-            while (from < to && Cells.isSpace(chars[from])) {
-                from++;
-            }
-            while (to > from && Cells.isSpace(chars[to - 1])) {
-                to--;
-            }
+            int from = Cells.trimmedFrom(chars, batch.start(row, column), batch.end(row, column));
+            int to = Cells.trimmedTo(chars, from, batch.end(row, column));
             if (from < to) {
                 guess.add(CellKind.TEXT, chars, from, to);
             }
@@ -103,14 +97,8 @@ final class SourceGuess implements RowSource.CellHandler {
 
     @Override
     public void typed(CellKind kind, char[] chars, int offset, int length) {
-        int from = offset;
-        int to = offset + length;
-        while (from < to && Cells.isSpace(chars[from])) {
-            from++;
-        }
-        while (to > from && Cells.isSpace(chars[to - 1])) {
-            to--;
-        }
+        int from = Cells.trimmedFrom(chars, offset, offset + length);
+        int to = Cells.trimmedTo(chars, from, offset + length);
         anything |= from < to;
         int at = column++;
         if (!pastHeadings) {

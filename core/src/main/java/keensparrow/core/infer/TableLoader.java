@@ -327,14 +327,8 @@ public final class TableLoader {
 
         @Override
         public void typed(CellKind kind, char[] chars, int offset, int length) {
-            int from = offset;
-            int to = offset + length;
-            while (from < to && Cells.isSpace(chars[from])) {
-                from++;
-            }
-            while (to > from && Cells.isSpace(chars[to - 1])) {
-                to--;
-            }
+            int from = Cells.trimmedFrom(chars, offset, offset + length);
+            int to = Cells.trimmedTo(chars, from, offset + length);
             anything |= from < to;
             int at = column++;
             int target = pastHeadings && at < guess.width() ? guess.targetOf(at) : -1;

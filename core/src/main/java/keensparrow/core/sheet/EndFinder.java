@@ -100,7 +100,7 @@ final class EndFinder {
             if (isTotal(i)) {
                 notes.add(0, row + ", “" + key(i) + "”, was left out: it sums up the rows above.");
                 totals = true;
-            } else if (isNote(i)) {
+            } else if (isNote(i, totals)) {
                 notes.add(0, row + " was left out: it is a note, “" + shorter(key(i)) + "”.");
             } else if (totals && SUMMARY.matcher(key(i)).matches()
                     || (end > first + 2 && SUMMARY.matcher(key(i)).matches() && isTotal(i - 1))) {
@@ -158,9 +158,10 @@ final class EndFinder {
         return true;
     }
 
-    private boolean isNote(int i) {
+    /** @param aboveTotals whether totals stand below: what has only a name there is a row without values */
+    private boolean isNote(int i, boolean aboveTotals) {
         int filled = block.filled(i);
-        if (filled == 1 && width >= 3) {
+        if (filled == 1 && width >= 3 && (!aboveTotals || block.isAfterGap(i))) {
             return true; // a text, or a stray number
         }
         String key = key(i);

@@ -106,7 +106,8 @@ final class HeadingFinder {
                 periods++;
             } else if (look == CellLook.NUMBER) {
                 double year = year(block.row(i).text(column));
-                if (year <= before) {
+                boolean newGroup = i > 0 && !block.isAfterGap(i) && block.look(i - 1, column) == CellLook.WORD;
+                if (year == Double.NEGATIVE_INFINITY || (year <= before && !newGroup)) {
                     return false;
                 }
                 before = year;

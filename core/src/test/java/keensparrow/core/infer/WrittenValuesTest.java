@@ -268,38 +268,50 @@ class WrittenValuesTest {
         }
     }
 
+    private record Typed(CellKind kind, String text) {}
+
+    /** Cells that know what they are. */
+    private record Sheet(List<List<Typed>> rows) implements RowSource {
+        @Override
+        public String name() {
+            return "sheet";
+        }
+
+        @Override
+        public void read(CellHandler handler) {
+            for (int row = 0; row < rows.size(); row++) {
+                for (Typed cell : rows.get(row)) {
+                    handler.typed(cell.kind, cell.text.toCharArray(), 0, cell.text.length());
+                }
+                handler.endRow(row + 1);
+            }
+        }
+    }
+
     @Test
     void sheetsKnowWhatTheirCellsAre() {
-        RowSource sheet = new RowSource() {
-            @Override
-            public String name() {
-                return "sheet";
-            }
-
-            @Override
-            public void read(CellHandler handler) {
-                put(handler, CellKind.TEXT, "x");
-                put(handler, CellKind.TEXT, "day");
-                handler.endRow(1);
-                put(handler, CellKind.NUMBER, "1.234");
-                put(handler, CellKind.DATE, "2026-01-31");
-                handler.endRow(2);
-                put(handler, CellKind.TEXT, "2,5");
-                put(handler, CellKind.TEXT, "1.2.2026");
-                handler.endRow(3);
-                put(handler, CellKind.ERROR, "#N/A");
-                put(handler, CellKind.DATE, "2026-02-03");
-                handler.endRow(4);
-            }
-
-            private void put(CellHandler handler, CellKind kind, String text) {
-                handler.typed(kind, text.toCharArray(), 0, text.length());
-            }
-        };
+        RowSource sheet = new Sheet(List.of(
+                List.of(new Typed(CellKind.TEXT, "x"), new Typed(CellKind.TEXT, "day")),
+                List.of(new Typed(CellKind.NUMBER, "1.234"), new Typed(CellKind.DATE, "2026-01-31")),
+                List.of(new Typed(CellKind.TEXT, "2,5"), new Typed(CellKind.TEXT, "1.2.2026")),
+                List.of(new Typed(CellKind.ERROR, "#N/A"), new Typed(CellKind.DATE, "2026-02-03"))));
         LoadedTable loaded = new TableLoader(List.of(sheet), Map.of(), List.of(), LoadWatch.NONE).load();
         assertThat(plain(loaded)).containsExactly("1.234", "2.500", "");
         assertThat(loaded.table().column("day").plain(1)).isEqualTo("2026-02-01");
         assertThat(loaded.report().notes()).contains("1 error of a formula in “x” is read as blank.");
+    }
+
+    @Test
+    void percentagesOfSheetsAreSharesWhateverTheirFormats() {
+        RowSource sheet = new Sheet(List.of(
+                List.of(new Typed(CellKind.TEXT, "x")),
+                List.of(new Typed(CellKind.NUMBER, "25%")),
+                List.of(new Typed(CellKind.NUMBER, "12.5%")),
+                List.of(new Typed(CellKind.NUMBER, "0.5")),
+                List.of(new Typed(CellKind.NUMBER, "1"))));
+        LoadedTable loaded = new TableLoader(List.of(sheet), Map.of(), List.of(), LoadWatch.NONE).load();
+        assertThat(plain(loaded)).containsExactly("0.250", "0.125", "0.500", "1.000");
+        assertThat(info(loaded).format()).isEqualTo(ColumnFormat.PERCENT);
     }
 
     @Test

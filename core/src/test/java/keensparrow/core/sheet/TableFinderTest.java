@@ -1,0 +1,201 @@
+package keensparrow.core.sheet;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import keensparrow.core.infer.CellKind;
+import keensparrow.core.infer.RowSource;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Where the tables stand in raw cells drawn by hand, and in cells put together at random. */
+class TableFinderTest {
+    /** A sheet drawn with a line a row and bars between cells; digits are numbers as sheets know them. */
+    private record Drawn(List<List<String>> rows, List<Merge> merges, boolean isText) implements RawSheet {
+        static Drawn of(String drawing) {
+            List<List<String>> rows = new ArrayList<>();
+            for (String line : drawing.split("\n", -1)) {
+                rows.add(List.of(line.split("\\|", -1)).stream()
+                        .map(String::strip)
+                        .toList());
+            }
+            return new Drawn(rows, List.of(), false);
+        }
+
+        @Override
+        public String name() {
+            return "drawn";
+        }
+
+        @Override
+        public Grid grid() {
+            Grid.Builder builder = new Grid.Builder();
+            read(builder);
+            return builder.build();
+        }
+
+        @Override
+        public void read(RowSource.CellHandler handler) {
+            for (int row = 0; row < rows.size(); row++) {
+                for (String cell : rows.get(row)) {
+                    CellKind kind = cell.matches("-?\\d+(\\.\\d+)?") ? CellKind.NUMBER : CellKind.TEXT;
+                    handler.typed(kind, cell.toCharArray(), 0, cell.length());
+                }
+                handler.endRow(row + 1);
+            }
+        }
+    }
+
+    private static FoundTable first(String drawing) {
+        return TableFinder.find(Drawn.of(drawing)).get(0);
+    }
+
+    private static String place(FoundTable table) {
+        TableArea area = table.area();
+        return TableArea.columnName(area.firstColumn()) + Math.max(area.headingRow(), 1) + ":"
+                + TableArea.columnName(area.lastColumn()) + area.lastRow() + " " + area.headingRows();
+    }
+
+    @Test
+    void aTableBelowAndBesideOtherThings() {
+        FoundTable table = first("""
+                Figures of the year
+                made by the office | | | 2026
+
+                | Route | Trains | Cost
+                | A     | 1      | 10
+                | B     | 2      | 20
+                | C     | 3      | 31
+                | Total | 6      | 61
+
+                | * without tax""");
+        assertThat(place(table)).isEqualTo("B4:D7 1");
+        assertThat(table.headings()).containsExactly("Route", "Trains", "Cost");
+        assertThat(table.notes()).anyMatch(note -> note.contains("Row 8, “Total”"));
+    }
+
+    @Test
+    void blankRowsWithinDoNotEndATable() {
+        FoundTable table = first("""
+                Route | N
+                A | 1
+                B | 2
+
+                C | 3
+
+                D | 4""");
+        assertThat(place(table)).isEqualTo("A1:B7 1");
+        assertThat(table.notes()).containsExactly("2 empty rows were left out.");
+    }
+
+    @Test
+    void threeTablesInOneSheet() {
+        List<FoundTable> found = TableFinder.find(Drawn.of("""
+                Name | N |  | City | K | L
+                a | 1    |  | x | 5 | 1
+                b | 2    |  | y | 6 | 2
+                c | 3    |  | z | 7 | 3
+                d | 4    |  |   |   |
+                         |  |  |   |   |
+                Shift | Crew | | | |
+                e | 7 | | | |
+                f | 8 | | | |"""));
+        assertThat(found).extracting(TableFinderTest::place).containsExactlyInAnyOrder("A1:B5 1", "D1:F4 1", "A7:B9 1");
+    }
+
+    @Test
+    void yearsAsHeadingsAndNamesOverThem() {
+        assertThat(first("Region | 2024 | 2025 | 2026\nNorth | 5 | 6 | 7\nSouth | 8 | 9 | 10")
+                        .headings())
+                .containsExactly("Region", "2024", "2025", "2026");
+        FoundTable table = first("""
+                       | Trains |      | Cost |
+                Route  | 2025   | 2026 | 2025 | 2026
+                A      | 1      | 2    | 3    | 4
+                B      | 5      | 6    | 7    | 8""");
+        assertThat(table.headings()).containsExactly("Route", "Trains 2025", "Trains 2026", "Cost 2025", "Cost 2026");
+    }
+
+    @Test
+    void numbersAlonePlaceNoHeadings() {
+        FoundTable table = first("5 | 6\n7 | 8\n9 | 10");
+        assertThat(table.area().headingRow()).isZero();
+        assertThat(table.rowCount()).isEqualTo(3);
+    }
+
+    @Test
+    void anEmptySheetHasNone() {
+        assertThat(TableFinder.find(Drawn.of("\n\n"))).isEmpty();
+    }
+
+    @Test
+    void whatTheAuthorSaysGoesFirst() {
+        Drawn sheet = Drawn.of("Title\nA | B | C\n1 | 2 | 3\n4 | 5 | 6\n7 | 8 | 9");
+        List<FoundTable> found = TableFinder.find(sheet);
+        TableChoice narrow = new TableChoice(null, null, null, null, 4L, 1, null, null, null, null);
+        FoundTable chosen = TableFinder.chosen(sheet, found, narrow);
+        assertThat(place(chosen)).isEqualTo("B2:C4 1");
+        assertThat(chosen.headings()).containsExactly("B", "C");
+        TableChoice lower = new TableChoice(null, null, 3L, null, null, null, null, null, null, null);
+        assertThat(TableFinder.chosen(sheet, found, lower).headings()).containsExactly("1", "2", "3");
+        TableChoice none = new TableChoice(null, null, 0L, 0, null, null, null, null, null, null);
+        assertThat(TableFinder.chosen(sheet, found, none).area().firstRow()).isEqualTo(2);
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16})
+    void aTableIsFoundWhereverItWasPut(long seed) {
+        Random random = new Random(seed);
+        for (int round = 0; round < 60; round++) {
+            int titles = random.nextInt(4);
+            int left = random.nextInt(3);
+            int columns = 3 + random.nextInt(8);
+            int rows = 4 + random.nextInt(40);
+            boolean gap = titles > 0 && random.nextBoolean();
+            boolean total = random.nextBoolean();
+            StringBuilder drawing = new StringBuilder();
+            for (int i = 0; i < titles; i++) {
+                drawing.append("| ".repeat(left))
+                        .append("Title number ")
+                        .append(i)
+                        .append('\n');
+            }
+            drawing.append(gap ? "\n" : "");
+            line(drawing, left, columns, column -> "Heading " + column);
+            for (int row = 0; row < rows; row++) {
+                int at = row;
+                line(
+                        drawing,
+                        left,
+                        columns,
+                        column -> column == 0
+                                ? "name " + at
+                                : random.nextInt(12) == 0 ? "" : String.valueOf(1 + random.nextInt(900)));
+            }
+            if (total) {
+                line(drawing, left, columns, column -> column == 0 ? "Total" : "99999");
+            }
+            FoundTable table = first(drawing.toString());
+            int top = titles + (gap ? 1 : 0) + 1;
+            assertThat(place(table))
+                    .as(drawing.toString())
+                    .isEqualTo(TableArea.columnName(left) + top + ":" + TableArea.columnName(left + columns - 1)
+                            + (top + rows) + " 1");
+        }
+    }
+
+    private interface Cell {
+        String at(int column);
+    }
+
+    private static void line(StringBuilder drawing, int left, int columns, Cell cell) {
+        drawing.append("| ".repeat(left));
+        for (int column = 0; column < columns; column++) {
+            drawing.append(column > 0 ? "|" : "").append(cell.at(column));
+        }
+        drawing.append('\n');
+    }
+}
