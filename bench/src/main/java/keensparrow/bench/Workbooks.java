@@ -26,7 +26,7 @@ import org.dhatim.fastexcel.reader.Row;
  */
 public final class Workbooks {
     private static final int ROWS = 200_000;
-    private static final int ROUNDS = 3;
+    private static final int ROUNDS = 6;
 
     private Workbooks() {}
 

@@ -9,7 +9,7 @@ import org.jspecify.annotations.Nullable;
  * Reads a source on a thread of its own, some thousands of cells ahead of the handler: cutting a file into cells and
  * making values of them then run at once. What either side throws, the caller gets.
  */
-final class ReadAhead {
+public final class ReadAhead {
     private static final int BATCHES = 4;
     private static final int CHARS = 1 << 17;
     private static final int CELLS = 1 << 14;
@@ -25,7 +25,7 @@ final class ReadAhead {
     }
 
     /** As {@code source.read(handler)}; the handler is called on the calling thread. */
-    static void read(RowSource source, RowSource.CellHandler handler) {
+    public static void read(RowSource source, RowSource.CellHandler handler) {
         new ReadAhead().run(source, handler);
     }
 

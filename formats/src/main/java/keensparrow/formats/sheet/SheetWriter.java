@@ -8,6 +8,7 @@ import java.util.Set;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.CellKind;
+import keensparrow.core.infer.ReadAhead;
 import keensparrow.core.infer.RowSource;
 import keensparrow.core.sheet.Grid;
 import keensparrow.core.sheet.Merge;
@@ -23,6 +24,7 @@ public final class SheetWriter {
     private final boolean hidden;
     private final Spool spool;
     private final Grid.Builder grid = new Grid.Builder();
+    private RowSource.CellHandler target = new Kept();
     private final List<Merge> merges = new ArrayList<>();
     private final Set<Long> hiddenRows = new HashSet<>();
     private final Set<Integer> hiddenColumns = new HashSet<>();
@@ -50,11 +52,9 @@ public final class SheetWriter {
                             + ". Leave out what is not needed and load it again.");
         }
         for (; column < at; column++) {
-            spool.cell(nothing, 0, 0);
-            grid.cell(nothing, 0, 0);
+            target.cell(nothing, 0, 0);
         }
-        spool.typed(kind, chars, offset, length);
-        grid.typed(kind, chars, offset, length);
+        target.typed(kind, chars, offset, length);
         column++;
         any = true;
     }
@@ -66,11 +66,50 @@ public final class SheetWriter {
     /** @param number from 1 */
     public void endRow(long number) {
         if (any) {
-            spool.endRow(number);
-            grid.endRow(number);
+            target.endRow(number);
         }
         column = 0;
         any = false;
+    }
+
+    /** What {@code filling} puts is kept on this thread while it goes on with the next cells on another. */
+    public void fillAhead(Runnable filling) {
+        RowSource.CellHandler kept = target;
+        ReadAhead.read(
+                new RowSource() {
+                    @Override
+                    public String name() {
+                        return file;
+                    }
+
+                    @Override
+                    public void read(RowSource.CellHandler handler) {
+                        target = handler;
+                        filling.run();
+                    }
+                },
+                kept);
+        target = kept;
+    }
+
+    /** In the spool, and in the grid as far as it goes. */
+    private final class Kept implements RowSource.CellHandler {
+        @Override
+        public void cell(char[] chars, int offset, int length) {
+            typed(CellKind.TEXT, chars, offset, length);
+        }
+
+        @Override
+        public void typed(CellKind kind, char[] chars, int offset, int length) {
+            spool.typed(kind, chars, offset, length);
+            grid.typed(kind, chars, offset, length);
+        }
+
+        @Override
+        public void endRow(long number) {
+            spool.endRow(number);
+            grid.endRow(number);
+        }
     }
 
     public void merge(Merge merge) {

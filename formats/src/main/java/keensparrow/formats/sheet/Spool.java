@@ -1,32 +1,33 @@
 package keensparrow.formats.sheet;
 
-import java.io.BufferedInputStream;
-import java.io.BufferedOutputStream;
 import java.io.Closeable;
-import java.io.DataInputStream;
-import java.io.DataOutputStream;
 import java.io.EOFException;
 import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import keensparrow.core.infer.CellKind;
 import keensparrow.core.infer.RowSource;
 
 /** The cells of a sheet in a file of their own, in a form that is read many times as fast as the workbook's. */
 public final class Spool implements RowSource.CellHandler, Closeable {
     private static final int BUFFER = 1 << 16;
+    private static final int MOST_OF_A_HEAD = 16; // code and length of a cell, or number of a row
     private static final int END_OF_ROW = 100;
     private static final int WIDE = 10; // added to the kind where characters need two bytes
     private static final CellKind[] KINDS = CellKind.values();
 
     private final Path file;
-    private final DataOutputStream out;
-    private byte[] bytes = new byte[1 << 12];
+    private final OutputStream out;
+    private byte[] buffer = new byte[BUFFER];
+    private int size;
 
     public Spool() throws IOException {
         file = Files.createTempFile("keensparrow-", ".cells");
-        out = new DataOutputStream(new BufferedOutputStream(Files.newOutputStream(file), BUFFER));
+        out = Files.newOutputStream(file);
     }
 
     @Override
@@ -36,99 +37,149 @@ public final class Spool implements RowSource.CellHandler, Closeable {
 
     @Override
     public void typed(CellKind kind, char[] chars, int offset, int length) {
-        boolean wide = false;
+        int all = 0;
         for (int i = offset; i < offset + length; i++) {
-            wide |= chars[i] > 0xFF;
+            all |= chars[i];
         }
-        int size = wide ? length * 2 : length;
-        if (bytes.length < size) {
-            bytes = new byte[size * 2];
-        }
-        int at = 0;
+        boolean wide = all > 0xFF;
+        makeRoom(MOST_OF_A_HEAD + (wide ? length * 2 : length));
+        buffer[size++] = (byte) (kind.ordinal() + (wide ? WIDE : 0));
+        putNumber(length);
         for (int i = offset; i < offset + length; i++) {
             if (wide) {
-                bytes[at++] = (byte) (chars[i] >> 8);
+                buffer[size++] = (byte) (chars[i] >> 8);
             }
-            bytes[at++] = (byte) chars[i];
-        }
-        try {
-            out.writeByte(kind.ordinal() + (wide ? WIDE : 0));
-            putNumber(length);
-            out.write(bytes, 0, size);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+            buffer[size++] = (byte) chars[i];
         }
     }
 
     @Override
     public void endRow(long number) {
+        makeRoom(MOST_OF_A_HEAD);
+        buffer[size++] = END_OF_ROW;
+        putNumber(number);
+    }
+
+    private void makeRoom(int bytes) {
+        if (size + bytes > buffer.length) {
+            write();
+            if (bytes > buffer.length) {
+                buffer = new byte[bytes * 2];
+            }
+        }
+    }
+
+    private void write() {
         try {
-            out.writeByte(END_OF_ROW);
-            putNumber(number);
+            out.write(buffer, 0, size);
+            size = 0;
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
     }
 
-    private void putNumber(long number) throws IOException {
+    private void putNumber(long number) {
         long rest = number;
         while (rest > 0x7F) {
-            out.writeByte((int) (rest & 0x7F) | 0x80);
+            buffer[size++] = (byte) ((rest & 0x7F) | 0x80);
             rest >>>= 7;
         }
-        out.writeByte((int) rest);
+        buffer[size++] = (byte) rest;
     }
 
     /** Ends the writing. */
     public void finish() throws IOException {
+        write();
         out.flush();
+        buffer = new byte[0];
     }
 
     /** Hands on all that was written. */
     public void read(RowSource.CellHandler handler) {
-        char[] chars = new char[1 << 12];
-        byte[] read = new byte[1 << 13];
-        try (DataInputStream in = new DataInputStream(new BufferedInputStream(Files.newInputStream(file), BUFFER))) {
-            while (true) {
-                int code = in.read();
-                if (code < 0) {
-                    return;
-                }
-                if (code == END_OF_ROW) {
-                    handler.endRow(number(in));
-                    continue;
-                }
-                boolean wide = code >= WIDE;
-                int length = (int) number(in);
-                int size = wide ? length * 2 : length;
-                if (chars.length < length) {
-                    chars = new char[length * 2];
-                }
-                if (read.length < size) {
-                    read = new byte[size * 2];
-                }
-                in.readFully(read, 0, size);
-                for (int i = 0; i < length; i++) {
-                    chars[i] = (char) (wide ? (read[2 * i] & 0xFF) << 8 | (read[2 * i + 1] & 0xFF) : read[i] & 0xFF);
-                }
-                handler.typed(KINDS[wide ? code - WIDE : code], chars, 0, length);
-            }
+        try (InputStream in = Files.newInputStream(file)) {
+            new Reading(in, handler).run();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
     }
 
-    private static long number(DataInputStream in) throws IOException {
-        long number = 0;
-        for (int shift = 0; ; shift += 7) {
-            int part = in.read();
-            if (part < 0) {
+    private static final class Reading {
+        private final InputStream in;
+        private final RowSource.CellHandler handler;
+        private byte[] bytes = new byte[BUFFER];
+        private char[] chars = new char[1 << 12];
+        private int at;
+        private int end;
+
+        Reading(InputStream in, RowSource.CellHandler handler) {
+            this.in = in;
+            this.handler = handler;
+        }
+
+        void run() throws IOException {
+            while (has(1)) {
+                int code = bytes[at++];
+                has(MOST_OF_A_HEAD);
+                if (code == END_OF_ROW) {
+                    handler.endRow(number());
+                } else {
+                    cell(code);
+                }
+            }
+        }
+
+        private void cell(int code) throws IOException {
+            boolean wide = code >= WIDE;
+            int length = (int) number();
+            int size = wide ? length * 2 : length;
+            if (!has(size)) {
                 throw new EOFException();
             }
-            number |= (long) (part & 0x7F) << shift;
-            if (part < 0x80) {
-                return number;
+            if (chars.length < length) {
+                chars = new char[length * 2];
             }
+            for (int i = 0; i < length; i++) {
+                chars[i] = (char)
+                        (wide
+                                ? (bytes[at + 2 * i] & 0xFF) << 8 | (bytes[at + 2 * i + 1] & 0xFF)
+                                : bytes[at + i] & 0xFF);
+            }
+            at += size;
+            handler.typed(KINDS[wide ? code - WIDE : code], chars, 0, length);
+        }
+
+        private long number() {
+            long number = 0;
+            for (int shift = 0; ; shift += 7) {
+                int part = bytes[at++];
+                number |= (long) (part & 0x7F) << shift;
+                if (part >= 0) {
+                    return number;
+                }
+            }
+        }
+
+        /** Brings so many bytes into the buffer; false when there are not as many any more. */
+        private boolean has(int wanted) throws IOException {
+            if (end - at >= wanted) {
+                return true;
+            }
+            if (wanted > bytes.length - at) {
+                byte[] target = wanted > bytes.length ? new byte[wanted * 2] : bytes;
+                System.arraycopy(bytes, at, target, 0, end - at);
+                bytes = target;
+                end -= at;
+                at = 0;
+            }
+            while (end - at < wanted) {
+                int read = in.read(bytes, end, bytes.length - end);
+                if (read < 0) {
+                    Arrays.fill(bytes, end, Math.min(bytes.length, end + MOST_OF_A_HEAD), (byte) 0);
+                    return false;
+                }
+                end += read;
+            }
+            return true;
         }
     }
 

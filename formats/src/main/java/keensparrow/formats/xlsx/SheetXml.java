@@ -82,6 +82,9 @@ final class SheetXml {
         int column = 0;
         for (int i = 0; i < reference.length(); i++) {
             char c = reference.charAt(i);
+            if (c >= '0' && c <= '9') {
+                break; // the row, which is known
+            }
             if (c >= 'A' && c <= 'Z') {
                 column = column * 26 + (c - 'A' + 1);
             }

@@ -104,9 +104,17 @@ public final class XlsxReader {
                 SheetWriter writer = new SheetWriter(name, sheet.name, sheet.hidden);
                 sheets.add(writer);
                 try (in) {
-                    new SheetXml(writer, sharedTexts, styles, from1904).read(in);
+                    writer.fillAhead(() -> cells(writer, in));
                 }
             }
+        }
+    }
+
+    private void cells(SheetWriter writer, InputStream in) {
+        try {
+            new SheetXml(writer, sharedTexts, styles, from1904).read(in);
+        } catch (XMLStreamException e) {
+            throw new IllegalArgumentException(e); // told as a damaged workbook
         }
     }
 
