@@ -1,5 +1,6 @@
 package keensparrow.formats.detect;
 
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -71,7 +72,7 @@ public enum FileKind {
                 return ODS;
             }
             return ZIP;
-        } catch (ZipException | IllegalArgumentException e) {
+        } catch (ZipException | EOFException | IllegalArgumentException e) {
             throw new UserException(
                     ErrorCode.FILE_NOT_READABLE,
                     "“" + name

@@ -1,11 +1,13 @@
 package keensparrow.formats.document;
 
 import java.io.Closeable;
+import java.io.EOFException;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.zip.ZipException;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.sheet.FoundTable;
@@ -73,6 +75,16 @@ public final class Document implements Closeable {
     }
 
     private void add(Path file, String called, ReadingChoices choices, int depth) throws IOException {
+        try {
+            addByKind(file, called, choices, depth);
+        } catch (ZipException | EOFException e) {
+            throw new UserException( // what is packed ends too early, whoever unpacked it
+                    ErrorCode.FILE_NOT_READABLE,
+                    "“" + called + "” is damaged or cut off. Save or pack it again and load that.");
+        }
+    }
+
+    private void addByKind(Path file, String called, ReadingChoices choices, int depth) throws IOException {
         switch (FileKind.of(file, called)) {
             case DELIMITED -> addSheet(called, TextSheet.open(file, called, TextFormat.find(file, choices)));
             case JSON -> addSheets(called, JsonReader.read(file, called));
