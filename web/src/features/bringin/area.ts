@@ -9,9 +9,6 @@ export function columnName(column: number): string {
   return rest + String.fromCharCode(65 + (column % 26));
 }
 
-export const columnNumber = (name: string): number =>
-  [...name.toUpperCase()].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0) - 1;
-
 export const goesToTheEnd = (area: TableArea): boolean => area.lastRow > END;
 
 /** The table of the part that is shown, when one is read. */

@@ -151,6 +151,18 @@ class BringInTest {
     }
 
     @Test
+    void aLongerFileIsNotCutInSilenceByAnEdgeSetByHand() throws Exception {
+        String first = upload("n1.csv", "x;y\n1;2\n3;4\n5;6\n".getBytes(StandardCharsets.UTF_8));
+        String dataset = loaded("{'files': ['" + first + "'], 'reading': {'tables': [{'lastRow': 3}]}}");
+        assertThat(rows(dataset)).containsExactly("x,y", "1,2", "3,4");
+        String next = upload("n2.csv", "x;y\n5;6\n7;8\n9;0\n1;1\n".getBytes(StandardCharsets.UTF_8));
+        anna.finished(anna.call("POST", "/api/datasets/" + dataset + "/versions", object("files", List.of(next))));
+        assertThat(rows(dataset)).hasSize(3);
+        assertThat(details(dataset).path("report").path("notes").toString())
+                .contains("2 rows below row 3 were left out, as set by hand.");
+    }
+
+    @Test
     void otherKindsOfFilesComeThroughTheSameDoor() throws Exception {
         String json = upload("rows.json", "[{\"a\": 1, \"b\": \"x\"}, {\"a\": 2}]".getBytes(StandardCharsets.UTF_8));
         assertThat(rows(loaded("{'files': ['" + json + "']}"))).containsExactly("a,b", "1,x", "2,");

@@ -4,7 +4,6 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -63,7 +62,7 @@ public final class AreaSource implements RowSource {
                         || (grid.isWhole() && grid.tail().isEmpty() && area.lastRow() == lastNumber(grid)));
         boolean allColumns =
                 area.firstColumn() == 0 && area.leftOutColumns().isEmpty() && headings.size() == wanted.length;
-        boolean allRows = area.leftOutRows().isEmpty() && hiddenRows.isEmpty() && !area.fillDown();
+        boolean allRows = hiddenRows.isEmpty() && !area.fillDown();
         if (!tellsTooMuch
                 || !fromTheTop
                 || !toTheEnd
@@ -105,7 +104,6 @@ public final class AreaSource implements RowSource {
         private final CellHandler target;
         private final List<Merge> down;
         private final Map<Merge, Value> values = new HashMap<>();
-        private final Set<Long> leftOutRows = new HashSet<>(area.leftOutRows());
         private char[] chars = new char[1 << 12];
         private int[] ends = new int[64];
         private byte[] rowKinds = new byte[64];
@@ -148,10 +146,7 @@ public final class AreaSource implements RowSource {
 
         @Override
         public void endRow(long number) {
-            boolean within = number >= area.firstRow()
-                    && number <= area.lastRow()
-                    && !leftOutRows.contains(number)
-                    && !hiddenRows.contains(number);
+            boolean within = number >= area.firstRow() && number <= area.lastRow() && !hiddenRows.contains(number);
             if (within && count > 0) {
                 if (down.isEmpty()) {
                     hand(number);

@@ -12,7 +12,6 @@ import java.util.List;
  * @param droppedAtEnd of the rows with cells at the end of the sheet, how many are left out
  * @param firstColumn the first, @param lastColumn the last column, included
  * @param leftOutColumns between them
- * @param leftOutRows between first and last row, such as totals within
  * @param fillDown whether values of merged cells stand for all rows of the merge
  */
 public record TableArea(
@@ -24,11 +23,9 @@ public record TableArea(
         int firstColumn,
         int lastColumn,
         List<Integer> leftOutColumns,
-        List<Long> leftOutRows,
         boolean fillDown) {
     public TableArea {
         leftOutColumns = List.copyOf(leftOutColumns);
-        leftOutRows = List.copyOf(leftOutRows);
     }
 
     /** {@code A}, {@code Z}, {@code AA}. */

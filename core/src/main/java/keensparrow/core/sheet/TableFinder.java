@@ -220,7 +220,6 @@ public final class TableFinder {
                 edges.from,
                 edges.to - 1,
                 leftOut,
-                List.of(),
                 false);
         long rows = open ? grid.rowCount() - first - dropped : end - first;
         List<String> texts = new HeadingTexts(sheet, area).texts();
@@ -327,10 +326,26 @@ public final class TableFinder {
                 area.leftOutColumns().stream()
                         .filter(column -> column > firstColumn && column < lastColumn)
                         .toList(),
-                area.leftOutRows(),
                 Boolean.TRUE.equals(choice.fillDown()));
         boolean same = wanted.equals(area);
         List<String> notes = new ArrayList<>(same ? table.notes() : List.of("The edges were set by hand."));
+        if (choice.lastRow() != null && choice.lastRow() > 0) {
+            tellBelow(sheet.grid(), wanted, notes);
+        }
         return new FoundTable(wanted, new HeadingTexts(sheet, wanted).texts(), table.rowCount(), table.score(), notes);
+    }
+
+    /** A last row set by hand holds for newer files too, which may be longer: that is never cut in silence. */
+    private static void tellBelow(Grid grid, TableArea area, List<String> notes) {
+        long below = grid.head().stream()
+                .filter(row -> row.number() > area.lastRow())
+                .filter(row -> row.filled(area.firstColumn(), area.lastColumn() + 1) > 0)
+                .count();
+        if (!grid.isWhole()) {
+            notes.add("All rows below row " + area.lastRow() + " were left out, as set by hand.");
+        } else if (below > 0) {
+            notes.add((below == 1 ? "1 row" : Wording.number(below) + " rows") + " below row " + area.lastRow()
+                    + (below == 1 ? " was" : " were") + " left out, as set by hand.");
+        }
     }
 }

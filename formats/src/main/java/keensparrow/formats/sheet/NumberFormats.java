@@ -23,9 +23,7 @@ public final class NumberFormats {
         DATE_TIME,
         /** A time of day, or hours that may go beyond a day. */
         TIME,
-        MONEY,
-        /** Text, whatever is in the cell. */
-        TEXT
+        MONEY
     }
 
     /** A meaning, and the currency of money. */
@@ -102,7 +100,6 @@ public final class NumberFormats {
     public static void give(String digits, Format format, boolean from1904, Taker taker) {
         switch (format.meaning) {
             case NUMBER -> taker.take(CellKind.NUMBER, plain(digits));
-            case TEXT -> taker.take(CellKind.TEXT, plain(digits));
             case PERCENT ->
                 taker.take(
                         CellKind.NUMBER,

@@ -16,7 +16,6 @@ import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
-import keensparrow.core.sheet.RawSheet;
 import keensparrow.formats.archive.Limited;
 import keensparrow.formats.sheet.NumberFormats;
 import keensparrow.formats.sheet.SheetWriter;
@@ -81,24 +80,14 @@ public final class XlsxReader {
             throw new UserException(
                     ErrorCode.FILE_NOT_READABLE, "“" + name + "” is a binary workbook. Save it as XLSX and load that.");
         }
-        String workbook = target("", "_rels/.rels", "officeDocument", "xl/workbook.xml");
-        String folder = workbook.contains("/") ? workbook.substring(0, workbook.lastIndexOf('/') + 1) : "";
-        Map<String, String> relations =
-                relations(folder, folder + "_rels/" + workbook.substring(folder.length()) + ".rels");
+        String workbook = relations("", "_rels/.rels").ofKind("officeDocument", "xl/workbook.xml");
+        String folder = workbook.substring(0, workbook.lastIndexOf('/') + 1);
+        Relations relations = relations(folder, folder + "_rels/" + workbook.substring(folder.length()) + ".rels");
         List<Listed> listed = workbook(workbook);
-        styles = new Styles()
-                .read(entry(target(
-                        folder,
-                        folder + "_rels/" + workbook.substring(folder.length()) + ".rels",
-                        "styles",
-                        folder + "styles.xml")));
-        sharedTexts = SharedTexts.read(entry(target(
-                folder,
-                folder + "_rels/" + workbook.substring(folder.length()) + ".rels",
-                "sharedStrings",
-                folder + "sharedStrings.xml")));
+        styles = new Styles().read(entry(relations.ofKind("styles", folder + "styles.xml")));
+        sharedTexts = SharedTexts.read(entry(relations.ofKind("sharedStrings", folder + "sharedStrings.xml")));
         for (Listed sheet : listed) {
-            String path = relations.get(sheet.relation);
+            String path = relations.byId.get(sheet.relation);
             InputStream in = path == null ? null : entry(path);
             if (in != null && sheets.size() < MOST_SHEETS) {
                 SheetWriter writer = new SheetWriter(name, sheet.name, sheet.hidden);
@@ -123,35 +112,15 @@ public final class XlsxReader {
         return entry == null ? null : new Limited(zip.getInputStream(entry), packed, name);
     }
 
-    /** The part that a relation of that kind names, or the usual one. */
-    private String target(String folder, String rels, String kind, String usual)
-            throws IOException, XMLStreamException {
-        InputStream in = entry(rels);
-        if (in == null) {
-            return usual;
+    /** Which parts a part names, by id and by kind. */
+    private record Relations(Map<String, String> byId, Map<String, String> byKind) {
+        String ofKind(String kind, String usual) {
+            return byKind.getOrDefault(kind, usual);
         }
-        try (in) {
-            XMLStreamReader xml = Xml.open(in);
-            while (xml.hasNext()) {
-                if (xml.next() == XMLStreamConstants.START_ELEMENT
-                        && xml.getLocalName().equals("Relationship")) {
-                    String type = Xml.attribute(xml, "Type");
-                    String target = Xml.attribute(xml, "Target");
-                    if (type != null && target != null && type.endsWith("/" + kind)) {
-                        return resolved(folder, target);
-                    }
-                }
-            }
-        }
-        return usual;
     }
 
-    private static String resolved(String folder, String target) {
-        return target.startsWith("/") ? target.substring(1) : folder + target;
-    }
-
-    private Map<String, String> relations(String folder, String rels) throws IOException, XMLStreamException {
-        Map<String, String> relations = new HashMap<>();
+    private Relations relations(String folder, String rels) throws IOException, XMLStreamException {
+        Relations relations = new Relations(new HashMap<>(), new HashMap<>());
         InputStream in = entry(rels);
         if (in == null) {
             return relations;
@@ -162,9 +131,12 @@ public final class XlsxReader {
                 if (xml.next() == XMLStreamConstants.START_ELEMENT
                         && xml.getLocalName().equals("Relationship")) {
                     String id = Xml.attribute(xml, "Id");
+                    String type = Xml.attribute(xml, "Type");
                     String target = Xml.attribute(xml, "Target");
-                    if (id != null && target != null) {
-                        relations.put(id, resolved(folder, target));
+                    if (id != null && type != null && target != null) {
+                        String path = target.startsWith("/") ? target.substring(1) : folder + target;
+                        relations.byId.put(id, path);
+                        relations.byKind.putIfAbsent(type.substring(type.lastIndexOf('/') + 1), path);
                     }
                 }
             }
@@ -208,14 +180,5 @@ public final class XlsxReader {
             }
         }
         return listed;
-    }
-
-    /** The sheets of {@link #read} as they are looked at. */
-    public static List<RawSheet> finished(List<SheetWriter> writers) throws IOException {
-        List<RawSheet> sheets = new ArrayList<>();
-        for (SheetWriter writer : writers) {
-            sheets.add(writer.finish());
-        }
-        return sheets;
     }
 }
