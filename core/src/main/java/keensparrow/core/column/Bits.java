@@ -35,6 +35,18 @@ public final class Bits {
         return words;
     }
 
+    /** Sets, from bit {@code at} on, the bits that are set among the first {@code count} of {@code part}; those beyond are clear. */
+    public static void append(long[] words, int at, long[] part, int count) {
+        int shift = at & 63;
+        int word = at >> 6;
+        for (int i = 0; i < words(count); i++) {
+            words[word + i] |= part[i] << shift;
+            if (shift != 0 && word + i + 1 < words.length) {
+                words[word + i + 1] |= part[i] >>> (64 - shift);
+            }
+        }
+    }
+
     /** Clears the bits of the last word that stand for no row. */
     public static void clearBeyond(long[] words, int rows) {
         if (words.length > 0 && (rows & 63) != 0) {

@@ -3,8 +3,8 @@ package keensparrow.core.column;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Whole numbers, one for each row, in the narrowest of byte, short, int and long that holds them all. Immutable; the
- * arrays handed out must not be written to.
+ * Whole numbers, one for each row, in the narrowest of byte, short, int and long that holds them all. Immutable once
+ * it is built; the arrays handed out must not be written to.
  */
 public final class Narrow {
     private final byte @Nullable [] bytes; // exactly one of the four is there
@@ -76,7 +76,7 @@ public final class Narrow {
     }
 
     /** Bytes that each value between two needs: 1, 2, 4 or 8. */
-    static int widthFor(long low, long high) {
+    public static int widthFor(long low, long high) {
         if (low >= Byte.MIN_VALUE && high <= Byte.MAX_VALUE) {
             return Byte.BYTES;
         }
@@ -86,8 +86,8 @@ public final class Narrow {
         return low >= Integer.MIN_VALUE && high <= Integer.MAX_VALUE ? Integer.BYTES : Long.BYTES;
     }
 
-    /** Zeros, to be filled by the list that builds it. */
-    static Narrow blank(int count, int width) {
+    /** Zeros, to be filled by whoever builds it. */
+    public static Narrow blank(int count, int width) {
         return switch (width) {
             case Byte.BYTES -> of(new byte[count]);
             case Short.BYTES -> of(new short[count]);
@@ -97,17 +97,24 @@ public final class Narrow {
     }
 
     /** Writes the first {@code count} values from {@code at} on; they must fit. */
-    void put(int at, long[] values, int count) {
-        for (int i = 0; i < count; i++) {
-            if (bytes != null) {
-                bytes[at + i] = (byte) values[i];
-            } else if (shorts != null) {
-                shorts[at + i] = (short) values[i];
-            } else if (ints != null) {
-                ints[at + i] = (int) values[i];
-            } else {
-                wanted(longs)[at + i] = values[i];
+    public void put(int at, long[] values, int count) {
+        if (bytes != null) {
+            byte[] to = bytes;
+            for (int i = 0; i < count; i++) {
+                to[at + i] = (byte) values[i];
             }
+        } else if (shorts != null) {
+            short[] to = shorts;
+            for (int i = 0; i < count; i++) {
+                to[at + i] = (short) values[i];
+            }
+        } else if (ints != null) {
+            int[] to = ints;
+            for (int i = 0; i < count; i++) {
+                to[at + i] = (int) values[i];
+            }
+        } else {
+            System.arraycopy(values, 0, wanted(longs), at, count);
         }
     }
 

@@ -21,7 +21,11 @@ public final class TagsColumn implements Column {
      * @param setOfRow a place in {@code sets} for each row, −1 where blank
      */
     public TagsColumn(String[] dictionary, int[][] sets, Narrow setOfRow) {
-        this.dictionary = Texts.of(dictionary);
+        this(Texts.of(dictionary), sets, setOfRow);
+    }
+
+    private TagsColumn(Texts dictionary, int[][] sets, Narrow setOfRow) {
+        this.dictionary = dictionary;
         this.sets = sets;
         this.setOfRow = setOfRow;
         int count = 0;
@@ -29,6 +33,11 @@ public final class TagsColumn implements Column {
             count += setOfRow.get(row) < 0 ? 1 : 0;
         }
         this.blanks = count;
+    }
+
+    /** The same tags in other rows: for each a list by its number, −1 where blank. */
+    public TagsColumn withRows(Narrow lists) {
+        return new TagsColumn(dictionary, sets, lists);
     }
 
     @Override

@@ -1,6 +1,8 @@
 package keensparrow.core.column;
 
+import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
+import java.util.Arrays;
 import java.util.Comparator;
 
 /**
@@ -60,6 +62,39 @@ public final class TextOrder implements Comparator<String> {
         }
         int byLength = Integer.compare(a.length() - i, b.length() - j);
         return byLength != 0 ? byLength : a.compareTo(b);
+    }
+
+    /** The same of two texts of ASCII alone, each in its array. */
+    public static int compareAscii(byte[] a, int fromA, int toA, byte[] b, int fromB, int toB) {
+        int same = Arrays.mismatch(a, fromA, toA, b, fromB, toB);
+        if (same < 0) {
+            return 0;
+        }
+        if (fromA + same < toA && fromB + same < toB) {
+            byte x = a[fromA + same];
+            byte y = b[fromB + same];
+            boolean inNumber = same > 0 && isDigit((char) a[fromA + same - 1]);
+            boolean numbers = isDigit((char) x) && isDigit((char) y);
+            if (numbers && digits(a, fromA + same, toA) == digits(b, fromB + same, toB)) {
+                return x - y;
+            }
+            if (!numbers && !inNumber && FOLDED[x] != FOLDED[y]) {
+                return FOLDED[x] - FOLDED[y];
+            }
+        }
+        return INSTANCE.compare(ascii(a, fromA, toA), ascii(b, fromB, toB)); // numbers of other lengths, other cases
+    }
+
+    private static String ascii(byte[] bytes, int from, int to) {
+        return new String(bytes, from, to - from, StandardCharsets.US_ASCII);
+    }
+
+    private static int digits(byte[] bytes, int from, int to) {
+        int at = from;
+        while (at < to && isDigit((char) bytes[at])) {
+            at++;
+        }
+        return at - from;
     }
 
     private static int endOfDigits(String text, int from) {

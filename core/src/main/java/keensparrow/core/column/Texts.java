@@ -10,7 +10,8 @@ import org.jspecify.annotations.Nullable;
  * numbers of orders, as their bytes one behind the other, which takes a quarter of the memory. Immutable.
  */
 public final class Texts {
-    private static final int MANY = 1 << 16;
+    /** So many are kept as bytes. */
+    public static final int MANY = 1 << 16;
 
     private final String @Nullable [] strings;
     private final byte[] bytes; // UTF-8

@@ -57,12 +57,14 @@ final class Blanks {
 
     /** A cheap look: whether some mark has that length, first and last character. */
     static boolean canBe(char[] chars, int from, int to) {
-        int length = to - from;
+        return canBe(to - from, chars[from], chars[to - 1]);
+    }
+
+    /** The same of its length, its first and its last character. */
+    static boolean canBe(int length, char first, char last) {
         if (length > LONGEST) {
             return false;
         }
-        char first = chars[from];
-        char last = chars[to - 1];
         return first < ASCII && last < ASCII
                 ? SHAPES.get(shape(length, Character.toLowerCase(first), Character.toLowerCase(last)))
                 : first == '–' || first == '—';

@@ -21,11 +21,6 @@ interface CellBuilder {
 
     Column build();
 
-    /** Whether a value was read that could have meant another type or another way of writing. */
-    default boolean sawOdd() {
-        return false;
-    }
-
     static CellBuilder of(ColumnPlan plan) {
         return switch (plan.type()) {
             case TEXT -> new Text();
@@ -61,8 +56,6 @@ interface CellBuilder {
     final class TagCells implements CellBuilder {
         private final TagsBuilder builder = new TagsBuilder();
         private final char separator;
-        private long several;
-        private long partsOfSeveral;
 
         TagCells(char separator) {
             this.separator = separator;
@@ -70,37 +63,14 @@ interface CellBuilder {
 
         @Override
         public boolean add(CellKind kind, char[] chars, int from, int to) {
-            int start = from;
-            int parts = 0;
-            for (int at = from; at <= to; at++) {
-                parts += at == to || chars[at] == separator ? 1 : 0;
-                if (at == to || chars[at] == separator) {
-                    String tag = new String(chars, start, at - start).trim();
-                    if (!tag.isEmpty()) {
-                        builder.addTag(tag);
-                    }
-                    start = at + 1;
-                }
-            }
+            JoinedParts.split(new String(chars, from, to - from), separator).forEach(builder::addTag);
             builder.endRow();
-            several += parts > 1 ? 1 : 0;
-            partsOfSeveral += parts > 1 ? parts : 0;
             return true;
         }
 
         @Override
         public void addBlank() {
             builder.endRow();
-        }
-
-        /** Parts of the values that have several, as often as they come. */
-        long partsOfSeveral() {
-            return partsOfSeveral;
-        }
-
-        /** Values of several tags. */
-        long several() {
-            return several;
         }
 
         @Override
@@ -129,11 +99,6 @@ interface CellBuilder {
             }
             values.add(value);
             return true;
-        }
-
-        @Override
-        public boolean sawOdd() {
-            return reader.sawOdd();
         }
 
         @Override
@@ -177,11 +142,6 @@ interface CellBuilder {
             }
             values.add(Double.doubleToRawLongBits(value));
             return true;
-        }
-
-        @Override
-        public boolean sawOdd() {
-            return reader.sawOdd();
         }
 
         @Override

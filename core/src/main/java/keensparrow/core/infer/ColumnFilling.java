@@ -4,13 +4,17 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 
-/** Makes the values of one column from batches of cells. */
+/** Makes the values of one column from cells, and tells which do not fit. */
 final class ColumnFilling implements ColumnWork.Task {
+    /** The line of a row that has not ended. */
+    static final long NOT_KNOWN = -1;
+
     private final ColumnPlan plan;
     private final CellBuilder builder;
     private final Set<String> blanks;
     private final String source;
     private final int toldOf;
+    private final CellText text = new CellText();
     private final List<LoadReport.Misfit> misfits = new ArrayList<>();
     private long misfitCount;
 
@@ -24,16 +28,38 @@ final class ColumnFilling implements ColumnWork.Task {
     }
 
     @Override
-    public void take(CellBatch batch, int column) {
-        char[] chars = batch.chars();
-        for (int row = 0; row < batch.rows(); row++) {
-            int from = Cells.trimmedFrom(chars, batch.start(row, column), batch.end(row, column));
-            int to = Cells.trimmedTo(chars, from, batch.end(row, column));
-            if (from == to || isBlank(chars, from, to)) {
+    public void take(CellBlock block, int column) {
+        byte[] bytes = block.bytes();
+        for (int row = 0; row < block.rows(); row++) {
+            int from = CellText.trimmedFrom(bytes, block.start(row, column), block.end(row, column));
+            int to = CellText.trimmedTo(bytes, from, block.end(row, column));
+            if (from == to) {
                 builder.addBlank();
-            } else if (!builder.add(CellKind.TEXT, chars, from, to)) {
-                tell(chars, from, to, batch.line(row));
+            } else {
+                text.read(bytes, from, to);
+                add(CellKind.TEXT, text.chars(), 0, text.length(), block.line(row));
             }
+        }
+    }
+
+    /** Adds a row. {@code from < to}, spaces trimmed. @param line of the row, or {@link #NOT_KNOWN} until it ends */
+    void add(CellKind kind, char[] chars, int from, int to, long line) {
+        if (kind == CellKind.ERROR || (kind == CellKind.TEXT && isBlank(chars, from, to))) {
+            builder.addBlank();
+        } else if (!builder.add(kind, chars, from, to)) {
+            tell(chars, from, to, line);
+        }
+    }
+
+    void addBlank() {
+        builder.addBlank();
+    }
+
+    /** The row that was added without its line ends. */
+    void endRow(long line) {
+        int last = misfits.size() - 1;
+        if (last >= 0 && misfits.get(last).line() == NOT_KNOWN) {
+            misfits.set(last, misfits.get(last).at(line));
         }
     }
 

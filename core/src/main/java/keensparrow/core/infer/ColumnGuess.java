@@ -5,10 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
-import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
-import keensparrow.core.column.TagsColumn;
-import keensparrow.core.column.TextColumn;
 import org.jspecify.annotations.Nullable;
 
 /** Counts how the values of one column are written, and decides its type over all of them. */
@@ -19,7 +16,7 @@ final class ColumnGuess {
     private static final int FEW = 50;
     private static final int LONGEST_CODE = 3;
     private static final int MOST_MARKERS = 20;
-    private static final char[] TAG_SEPARATORS = {';', '|', ','};
+    static final char[] TAG_SEPARATORS = {';', '|', ','};
     private static final Pattern DATED = Pattern.compile(
             "(?iu).*(date|datum|day|tag|jour|fecha|data|giorno|dia|dzie|month|monat|mois|mes|mese|mês|maand|miesi|period|yyyy).*");
 
@@ -150,7 +147,7 @@ final class ColumnGuess {
     }
 
     /** Whether all values are short capitals: NA is then one of them, such as Namibia. */
-    private boolean isOfCodes() {
+    boolean isOfCodes() {
         return filled > 0 && shortCodes == filled;
     }
 
@@ -199,89 +196,29 @@ final class ColumnGuess {
         return best;
     }
 
-    /**
-     * Whether all values would be decided as these first ones were, now that all of them are read by that decision and fit.
-     * What is not certain is looked at in full.
-     *
-     * @param built the column that all values made
-     */
-    boolean holdsForAll(ColumnPlan plan, CellBuilder builder, Column built) {
-        if (builder.sawOdd() || !plan.blanks().isEmpty() || errors > 0 || !besideNumbers.isEmpty()) {
-            return false;
-        }
-        long all = built.rowCount() - (long) built.blankCount();
-        return switch (plan.type()) {
-            case WHOLE, DECIMAL -> numbers.isPlain() && numbers.doubtful() == null;
-            case DATE, DATE_TIME -> !dates.isDoubtful() && dates.zoneMinutes() == null && !dates.zonesDiffer();
-            case YES_NO -> true;
-            case TAGS -> isCertainlyTags((CellBuilder.TagCells) builder, (TagsColumn) built);
-            case TEXT -> all == 0 || (isCertainlyNoValue(all) && hasNoMarksOrTags((TextColumn) built));
-        };
+    /** Values, marks of blanks that count in a column of any type left out. */
+    long filled() {
+        return filled;
     }
 
-    /** More values than may be misfits among all of them are no numbers, no dates and no yes or no. */
-    private boolean isCertainlyNoValue(long all) {
-        long borne = (long) (all * MISFITS_BORNE) + 1;
-        long mostDates = 0;
+    /** So many values are no numbers, no dates, no yes or no and no marks of blanks, at least. */
+    long surelyNoValues() {
+        long most = yesNos;
         for (DatePattern pattern : DatePattern.values()) {
-            mostDates = Math.max(mostDates, dates.count(pattern));
+            most = Math.max(most, dates.count(pattern));
         }
-        long mostNumbers = Math.max(
-                numbers.count(new NumberStyle('.', false, null)), numbers.count(new NumberStyle(',', false, null)));
-        return filled - mostDates > borne
-                && filled - mostNumbers > borne
-                && filled - yesNos > borne
-                && !numbers.hasSeveralCurrencies();
+        most = Math.max(most, numbers.most());
+        return filled - sum(besideNumbers) - most;
     }
 
-    private boolean hasNoMarksOrTags(TextColumn built) {
-        int[] times = new int[built.dictionarySize()];
-        for (int row = 0; row < built.rowCount(); row++) {
-            int code = built.codes().code(row);
-            if (code >= 0 && code < times.length) {
-                times[code]++;
-            }
-        }
-        TagGuess[] again = new TagGuess[TAG_SEPARATORS.length];
-        for (int i = 0; i < again.length; i++) {
-            again[i] = new TagGuess(TAG_SEPARATORS[i]);
-        }
-        for (int code = 0; code < times.length; code++) {
-            char[] text = built.text(code).toCharArray();
-            if (text.length == 0 || (Blanks.canBe(text, 0, text.length) && Blanks.isAnywhere(new String(text)))) {
-                return false;
-            }
-            for (TagGuess candidate : again) {
-                candidate.add(text, 0, text.length, times[code]);
-            }
-        }
-        for (TagGuess candidate : again) {
-            if (candidate.isLikely()) {
-                return false;
-            }
-        }
-        return true;
+    /** Whether there may be marks of blanks that are not kept. */
+    boolean hasManyMarks() {
+        return blanks.size() >= MOST_MARKERS || besideNumbers.size() >= MOST_MARKERS;
     }
 
-    private static boolean isCertainlyTags(CellBuilder.TagCells builder, TagsColumn built) {
-        int different = built.dictionarySize();
-        boolean often = builder.several() >= 3
-                && builder.several() >= (built.rowCount() - (long) built.blankCount()) * 0.05
-                && different * 5L <= builder.partsOfSeveral();
-        if (!often || different > 200) {
-            return false;
-        }
-        for (int code = 0; code < different; code++) {
-            String tag = built.tag(code);
-            if (tag.length() > 40
-                    || tag.indexOf(';') >= 0
-                    || tag.indexOf('|') >= 0
-                    || tag.indexOf(',') >= 0
-                    || tag.chars().anyMatch(c -> c < ' ')) {
-                return false;
-            }
-        }
-        return true;
+    /** How often the marks of blanks were met in all rows, once those are read. */
+    void counted(Map<String, Long> marks) {
+        marks.forEach((mark, count) -> (blanks.containsKey(mark) ? blanks : besideNumbers).put(mark, count));
     }
 
     /** What a formula could not give. */

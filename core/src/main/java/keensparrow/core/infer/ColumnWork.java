@@ -10,58 +10,56 @@ import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.LongConsumer;
 
 /**
- * Reads the batches of a source on one thread while others work on their columns, each on its own ones: cutting and
+ * Cuts the blocks of a source on one thread while others work on their columns, each on its own ones: cutting and
  * making values run at once, and a loop over one column after the other is quicker than one over cells.
  */
 final class ColumnWork {
-    private static final int BATCHES = 6;
-    private static final int MOST_WORKERS = 8;
+    private static final int BLOCKS = 6;
 
-    private final BatchReader source;
+    private final BlockReader source;
     private final List<Task> tasks;
     private final LongConsumer progress;
     private final int workers;
-    private final BlockingQueue<Shared> free = new ArrayBlockingQueue<>(BATCHES);
+    private final BlockingQueue<Shared> free = new ArrayBlockingQueue<>(BLOCKS);
     private final List<BlockingQueue<Shared>> waiting = new java.util.ArrayList<>();
     private final AtomicReference<Throwable> failure = new AtomicReference<>();
-    private final Shared end = new Shared(new CellBatch(1));
-    private long rows;
+    private final Shared end = new Shared(new CellBlock(1));
+    private RowCounts counts = RowCounts.NONE;
 
     /** Work on one column. */
     interface Task {
-        void take(CellBatch batch, int column);
+        void take(CellBlock block, int column);
     }
 
-    /** A batch that several workers look at. */
+    /** A block that several workers look at. */
     private static final class Shared {
-        final CellBatch batch;
+        final CellBlock block;
         final AtomicInteger users = new AtomicInteger();
 
-        Shared(CellBatch batch) {
-            this.batch = batch;
+        Shared(CellBlock block) {
+            this.block = block;
         }
     }
 
-    private ColumnWork(BatchReader source, List<Task> tasks, LongConsumer progress) {
+    private ColumnWork(BlockReader source, List<Task> tasks, LongConsumer progress) {
         this.source = source;
         this.tasks = tasks;
         this.progress = progress;
-        int cores = Runtime.getRuntime().availableProcessors();
-        workers = Math.max(1, Math.min(Math.min(MOST_WORKERS, cores), tasks.size()));
-        for (int i = 0; i < BATCHES; i++) {
-            free.add(new Shared(new CellBatch(tasks.size())));
+        workers = Math.max(1, Math.min(Together.workers(), tasks.size()));
+        for (int i = 0; i < BLOCKS; i++) {
+            free.add(new Shared(new CellBlock(tasks.size())));
         }
         for (int i = 0; i < workers; i++) {
-            waiting.add(new ArrayBlockingQueue<>(BATCHES + 1));
+            waiting.add(new ArrayBlockingQueue<>(BLOCKS + 1));
         }
     }
 
     /**
      * @param tasks one for each column
      * @param progress told the rows so far; what it throws ends the work
-     * @return rows in all
+     * @return what was counted about the rows
      */
-    static long run(BatchReader source, List<? extends Task> tasks, LongConsumer progress) {
+    static RowCounts run(BlockReader source, List<? extends Task> tasks, LongConsumer progress) {
         try (source) {
             return new ColumnWork(source, List.copyOf(tasks), progress).run();
         } catch (IOException e) {
@@ -69,67 +67,31 @@ final class ColumnWork {
         }
     }
 
-    private long run() {
-        Thread[] threads = new Thread[workers];
-        for (int worker = 0; worker < workers; worker++) {
-            int own = worker;
-            threads[worker] = new Thread(() -> guarded(() -> work(own)), "columns " + worker);
-            threads[worker].setDaemon(true);
-            threads[worker].start();
-        }
-        guarded(this::cut);
-        boolean interrupted = false;
-        for (Thread thread : threads) {
-            while (true) {
-                try {
-                    thread.join();
-                    break;
-                } catch (InterruptedException e) {
-                    interrupted = true;
-                    failure.compareAndSet(null, new IllegalStateException("interrupted while reading", e));
-                }
+    private RowCounts run() {
+        Together.run(workers + 1, failure, worker -> {
+            if (worker == 0) {
+                cut();
+            } else {
+                work(worker - 1);
             }
-        }
-        if (interrupted) {
-            Thread.currentThread().interrupt();
-        }
-        Throwable thrown = failure.get();
-        if (thrown instanceof Error error) {
-            throw error;
-        }
-        if (thrown != null) {
-            throw (RuntimeException) thrown;
-        }
-        return rows;
-    }
-
-    private interface Part {
-        void run() throws InterruptedException;
-    }
-
-    /** The first failure ends the work of all. */
-    private void guarded(Part part) {
-        try {
-            part.run();
-        } catch (InterruptedException e) {
-            failure.compareAndSet(null, new IllegalStateException("interrupted while reading", e));
-        } catch (RuntimeException | Error e) {
-            failure.compareAndSet(null, e);
-        }
+        });
+        return counts;
     }
 
     private void cut() throws InterruptedException {
         try {
             while (failure.get() == null) {
                 Shared next = take(free);
-                if (next == null || !source.fill(next.batch)) {
+                if (next == null || !source.next(next.block)) {
                     break;
                 }
-                rows += next.batch.rows();
-                progress.accept(rows);
+                source.cut(next.block);
+                next.block.after(counts.lines());
+                counts = counts.and(next.block.counts());
+                progress.accept(counts.rows());
                 next.users.set(workers);
                 for (BlockingQueue<Shared> queue : waiting) {
-                    queue.add(next); // there is room for every batch there is
+                    queue.add(next); // there is room for every block there is
                 }
             }
         } finally {
@@ -154,7 +116,7 @@ final class ColumnWork {
                 return;
             }
             for (int column = own; column < tasks.size(); column += workers) {
-                tasks.get(column).take(next.batch, column);
+                tasks.get(column).take(next.block, column);
             }
             if (next.users.decrementAndGet() == 0) {
                 free.add(next);

@@ -3,26 +3,31 @@ package keensparrow.core.infer;
 import java.io.IOException;
 import java.util.List;
 
-/** The first batches of a source, at least so many rows. */
-final class FirstRows implements BatchReader {
-    private final BatchReader all;
+/** The first blocks of a source, at least so many rows. For one thread that cuts each block before it asks for the next. */
+final class FirstRows implements BlockReader {
+    private final BlockReader all;
     private final long wanted;
     private long rows;
     private boolean more = true;
 
-    FirstRows(BatchReader all, long wanted) {
+    FirstRows(BlockReader all, long wanted) {
         this.all = all;
         this.wanted = wanted;
     }
 
     @Override
-    public boolean fill(CellBatch batch) {
+    public boolean next(CellBlock block) {
         if (rows >= wanted) {
             return false;
         }
-        more = all.fill(batch);
-        rows += more ? batch.rows() : 0;
+        more = all.next(block);
         return more;
+    }
+
+    @Override
+    public void cut(CellBlock block) {
+        all.cut(block);
+        rows += block.rows();
     }
 
     /** Whether there may be rows behind those that were read. */
@@ -33,26 +38,6 @@ final class FirstRows implements BatchReader {
     @Override
     public List<String> headings() {
         return all.headings();
-    }
-
-    @Override
-    public long shortRows() {
-        return all.shortRows();
-    }
-
-    @Override
-    public long firstShort() {
-        return all.firstShort();
-    }
-
-    @Override
-    public long longRows() {
-        return all.longRows();
-    }
-
-    @Override
-    public long firstLong() {
-        return all.firstLong();
     }
 
     @Override

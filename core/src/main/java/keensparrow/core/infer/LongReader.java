@@ -4,9 +4,4 @@ package keensparrow.core.infer;
 interface LongReader {
     /** The value, or {@link Cells#MISFIT}. */
     long read(CellKind kind, char[] chars, int from, int to);
-
-    /** Whether a value was read that could have meant another type or another way of writing. */
-    default boolean sawOdd() {
-        return false;
-    }
 }

@@ -160,9 +160,17 @@ final class NumberGuess {
         return mark == MARKS[COMMA] ? COMMA : POINT;
     }
 
-    /** Whether all numbers so far are digits with a point or none. */
-    boolean isPlain() {
-        return written == 0 && either == 0;
+    /**
+     * Whether numbers read in the style of these ones leave no doubt about it.
+     *
+     * @param decimal whether the column is of decimals
+     * @param moreWritten whether some of them needed more than a look at their digits
+     */
+    boolean isSure(boolean decimal, boolean moreWritten) {
+        boolean units = percents > 0 || withCurrency > 0 || inPowers > 0;
+        boolean knownMark = decimal && mark() != null;
+        boolean plain = !moreWritten && written == 0 && either == 0;
+        return !units && doubtful() == null && (knownMark || plain);
     }
 
     /** How many values are numbers in that style; none when they are codes or of several currencies. */
@@ -170,6 +178,11 @@ final class NumberGuess {
         boolean mixed = writtenPercents > 0 && !style.percent();
         boolean sizes = inPowers > 0 && !powersBeyondDoubt; // such as 5K and 10K, names of distances
         return codes > 0 || currenciesDiffer || mixed || sizes ? 0 : fits[place(style.decimalMark())];
+    }
+
+    /** How many values at most are numbers under one mark; none when some are codes. */
+    long most() {
+        return codes > 0 ? 0 : Math.max(fits[POINT], fits[COMMA]);
     }
 
     boolean hasPlaces(NumberStyle style) {

@@ -5,11 +5,14 @@ import org.jspecify.annotations.Nullable;
 
 /** Reads the numbers of a column in its style. Those of digits with a point or none take the short way. */
 final class NumberReader implements LongReader {
+    static final int MOST_DIGITS = 18;
+
     private final NumberText text = new NumberText();
     private final NumberStyle style;
     private final int scale;
     private final boolean plainIsRight;
     private boolean odd;
+    private boolean written;
 
     NumberReader(ColumnPlan plan) {
         style = Objects.requireNonNull(plan.numbers());
@@ -26,10 +29,11 @@ final class NumberReader implements LongReader {
                 return plain;
             }
         }
-        odd = true;
+        written = true;
         if (!text.read(chars, from, to)) {
             return Cells.MISFIT;
         }
+        noteOdd(kind);
         long value = text.value(mark(kind), scale);
         return isLost(kind, value) ? Cells.MISFIT : value;
     }
@@ -39,9 +43,22 @@ final class NumberReader implements LongReader {
         return first + 1 < to && chars[first] == '0' && chars[first + 1] >= '0' && chars[first + 1] <= '9';
     }
 
-    @Override
-    public boolean sawOdd() {
+    private void noteOdd(CellKind kind) {
+        odd |= text.isPercent()
+                || text.isInPowers()
+                || text.currency() != null
+                || text.isCode()
+                || (scale >= 0 && text.decimals(mark(kind)) > scale);
+    }
+
+    /** Whether a value had a unit, more decimals than the column, or was a code: it could have meant another type. */
+    boolean sawOdd() {
         return odd;
+    }
+
+    /** Whether a value was not just digits with a sign and a point. */
+    boolean sawWritten() {
+        return written;
     }
 
     private char mark(CellKind kind) {
@@ -66,10 +83,11 @@ final class NumberReader implements LongReader {
                 return plain;
             }
         }
-        odd = true;
+        written = true;
         if (!text.read(chars, from, to)) {
             return null;
         }
+        noteOdd(kind);
         Double value = text.number(mark(kind));
         return value == null || isLost(kind, value == 0 ? 0 : 1) ? null : value;
     }

@@ -11,11 +11,11 @@ public interface RowSource {
     void read(CellHandler handler);
 
     /**
-     * The same rows in batches, where that is quicker; null where it is not. To be closed by the caller.
+     * The same rows in blocks, where that is quicker; null where it is not. To be closed by the caller.
      *
      * @throws keensparrow.core.error.UserException when it cannot be read
      */
-    default @Nullable BatchReader batches() {
+    default @Nullable BlockReader blocks() {
         return null;
     }
 

@@ -34,33 +34,35 @@ final class SourceGuess implements RowSource.CellHandler {
         this.rowsBefore = rowsBefore;
     }
 
-    /** Reads the batches of the source, column by column. */
-    void readBatches(BatchReader reader) {
+    /** Reads the blocks of the source, column by column. */
+    void readBlocks(BlockReader reader) {
         headings.addAll(reader.headings());
         endHeadings();
         List<ColumnWork.Task> tasks = new ArrayList<>();
         for (ColumnGuess guess : guesses) {
-            tasks.add((batch, at) -> addAll(guess, batch, at));
+            CellText text = new CellText();
+            tasks.add((block, at) -> addAll(guess, text, block, at));
         }
-        finishBatches(reader, ColumnWork.run(reader, tasks, read -> watch.looking(rowsBefore + read)));
+        counted(ColumnWork.run(reader, tasks, read -> watch.looking(rowsBefore + read)));
     }
 
-    /** What is known once all batches have been read, by whomever. */
-    void finishBatches(BatchReader reader, long rowsRead) {
-        rows = rowsRead;
-        shortRows = reader.shortRows();
-        firstShort = reader.firstShort();
-        longRows = reader.longRows();
-        firstLong = reader.firstLong();
+    /** What is known once all blocks have been read, by whomever. */
+    void counted(RowCounts counts) {
+        rows = counts.rows();
+        shortRows = counts.shortRows();
+        firstShort = counts.firstShort();
+        longRows = counts.longRows();
+        firstLong = counts.firstLong();
     }
 
-    private static void addAll(ColumnGuess guess, CellBatch batch, int column) {
-        char[] chars = batch.chars();
-        for (int row = 0; row < batch.rows(); row++) {
-            int from = Cells.trimmedFrom(chars, batch.start(row, column), batch.end(row, column));
-            int to = Cells.trimmedTo(chars, from, batch.end(row, column));
+    private static void addAll(ColumnGuess guess, CellText text, CellBlock block, int column) {
+        byte[] bytes = block.bytes();
+        for (int row = 0; row < block.rows(); row++) {
+            int from = CellText.trimmedFrom(bytes, block.start(row, column), block.end(row, column));
+            int to = CellText.trimmedTo(bytes, from, block.end(row, column));
             if (from < to) {
-                guess.add(CellKind.TEXT, chars, from, to);
+                text.read(bytes, from, to);
+                guess.add(CellKind.TEXT, text.chars(), 0, text.length());
             }
         }
     }

@@ -63,6 +63,14 @@ final class TagGuess {
         }
     }
 
+    /** A value without a separator that comes so many times. */
+    void addWord(int length, int times) {
+        values += times;
+        fewestParts = 1;
+        mostParts = Math.max(mostParts, 1);
+        ruledOut |= length > LONGEST_TAG;
+    }
+
     private static boolean isSentence(char last) {
         return last == '.' || last == '!' || last == '?' || last == '…';
     }

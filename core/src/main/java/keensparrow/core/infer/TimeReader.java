@@ -41,8 +41,8 @@ final class TimeReader implements LongReader {
         return day * MICROS_A_DAY + micros - (moves ? time.zoneMinutes() * MICROS_A_MINUTE : 0);
     }
 
-    @Override
-    public boolean sawOdd() {
+    /** Whether a value stated its distance from UTC. */
+    boolean sawOdd() {
         return odd;
     }
 

@@ -29,7 +29,7 @@ final class YesNo {
         "prawda fałsz",
         "t f"
     };
-    private static final int LONGEST = 10;
+    static final int LONGEST = 10;
     private static final Map<String, Integer> YES = new HashMap<>(); // word -> bits of its pairs
     private static final Map<String, Integer> NO = new HashMap<>();
 
@@ -62,8 +62,8 @@ final class YesNo {
             return value(chars, from, to);
         }
 
-        @Override
-        public boolean sawOdd() {
+        /** Whether no pair is left that all of them belong to. */
+        boolean isMixed() {
             return common == 0;
         }
     }

@@ -7,7 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import keensparrow.core.infer.BatchReader;
+import keensparrow.core.infer.BlockReader;
 import keensparrow.core.infer.CellKind;
 import keensparrow.core.infer.RowSource;
 import org.jspecify.annotations.Nullable;
@@ -54,7 +54,7 @@ public final class AreaSource implements RowSource {
 
     /** Only for the plain case: headings in the first row, then nothing but values to the end, all columns. */
     @Override
-    public @Nullable BatchReader batches() {
+    public @Nullable BlockReader blocks() {
         Grid grid = sheet.grid();
         boolean fromTheTop = area.headingRow() == 1 && area.headingRows() == 1 && area.firstRow() >= 2;
         boolean toTheEnd = area.droppedAtEnd() == 0
@@ -75,7 +75,7 @@ public final class AreaSource implements RowSource {
         for (int i = 0; i < headings.size(); i++) {
             named.add(headings.get(i).isEmpty() ? "Column " + (i + 1) : headings.get(i));
         }
-        return sheet.batches(named);
+        return sheet.blocks(named);
     }
 
     private static long lastNumber(Grid grid) {

@@ -2,7 +2,7 @@ package keensparrow.core.sheet;
 
 import java.util.List;
 import java.util.Set;
-import keensparrow.core.infer.BatchReader;
+import keensparrow.core.infer.BlockReader;
 import keensparrow.core.infer.RowSource;
 import org.jspecify.annotations.Nullable;
 
@@ -17,11 +17,11 @@ public interface RawSheet {
     void read(RowSource.CellHandler handler);
 
     /**
-     * All rows below the first, in batches, where that is quicker; null where it is not.
+     * All rows below the first, in blocks, where that is quicker; null where it is not.
      *
      * @param headings of the columns, which are all read
      */
-    default @Nullable BatchReader batches(List<String> headings) {
+    default @Nullable BlockReader blocks(List<String> headings) {
         return null;
     }
 

@@ -91,19 +91,23 @@ public record TextFormat(
 
     private static char quote(String text) {
         return text.indexOf('"') < 0
+                        && text.indexOf('\'') >= 0
                         && SINGLE_QUOTED.matcher(text).results().limit(4).count() == 4
                 ? '\''
                 : '"';
     }
 
     private static char escape(String text, char quote) {
+        if (quote == 0 || text.indexOf("\\" + quote) < 0) {
+            return 0;
+        }
         boolean escaped = Pattern.compile("\\\\" + quote + "[^,;\\t|\\r\\n]")
                 .matcher(text)
                 .find();
         boolean doubled = Pattern.compile("[^,;\\t|\\r\\n]" + quote + quote + "[^,;\\t|\\r\\n]")
                 .matcher(text)
                 .find();
-        return quote != 0 && escaped && !doubled ? '\\' : 0;
+        return escaped && !doubled ? '\\' : 0;
     }
 
     /** Lines that begin with # are comments where they are not cut like the others. */

@@ -21,11 +21,12 @@ import java.util.ArrayList;
 import java.util.List;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.BatchReader;
+import keensparrow.core.infer.BlockReader;
 import keensparrow.core.infer.RowSource;
 import keensparrow.core.sheet.Grid;
 import keensparrow.core.sheet.RawRow;
 import keensparrow.core.sheet.RawSheet;
+import org.apache.commons.io.input.ReaderInputStream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -36,7 +37,7 @@ public final class TextSheet implements RawSheet {
     private static final int LONGEST_CELL = 16 << 20;
     private static final long LOOKED_AT_WHOLE = 8L << 20;
     private static final int HEAD_ROWS = 600;
-    private static final int END = 256 * 1024;
+    private static final int END = 64 * 1024;
     private static final char NO_CHARACTER = '\ufdd0'; // which no text has
 
     private final Path file;
@@ -65,15 +66,32 @@ public final class TextSheet implements RawSheet {
     }
 
     @Override
-    public @Nullable BatchReader batches(List<String> headings) {
-        if (format.escape() != 0 || format.comment() != 0) {
-            return null; // the library's way
-        }
+    public @Nullable BlockReader blocks(List<String> headings) {
         try {
-            return new TextBatches(file, name, format, headings);
+            return TextBlocks.fits(format) ? new TextBlocks(utf8(), format, headings) : null;
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    /** The text in UTF-8, whatever it is written in. */
+    private InputStream utf8() throws IOException {
+        InputStream bytes = Files.newInputStream(file);
+        bytes.skipNBytes(format.markLength());
+        return format.charset().equals(StandardCharsets.UTF_8)
+                ? bytes
+                : ReaderInputStream.builder()
+                        .setReader(decoded(bytes))
+                        .setCharset(StandardCharsets.UTF_8)
+                        .setBufferSize(1 << 16)
+                        .get();
+    }
+
+    private Reader decoded(InputStream bytes) {
+        boolean utf8 = format.charset().equals(StandardCharsets.UTF_8);
+        CodingErrorAction onError = utf8 ? CodingErrorAction.REPORT : CodingErrorAction.REPLACE;
+        return new InputStreamReader(
+                bytes, format.charset().newDecoder().onMalformedInput(onError).onUnmappableCharacter(onError));
     }
 
     @Override
@@ -177,12 +195,7 @@ public final class TextSheet implements RawSheet {
     public void read(RowSource.CellHandler handler) {
         try (InputStream bytes = Files.newInputStream(file)) {
             bytes.skipNBytes(format.markLength());
-            boolean utf8 = format.charset().equals(StandardCharsets.UTF_8);
-            CodingErrorAction onError = utf8 ? CodingErrorAction.REPORT : CodingErrorAction.REPLACE;
-            Reader characters = new InputStreamReader(
-                    bytes,
-                    format.charset().newDecoder().onMalformedInput(onError).onUnmappableCharacter(onError));
-            parse(characters, handler);
+            parse(decoded(bytes), handler);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -13,7 +13,7 @@ import java.util.Map;
 import java.util.Random;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.BatchReader;
+import keensparrow.core.infer.BlockReader;
 import keensparrow.core.infer.LoadWatch;
 import keensparrow.core.infer.LoadedTable;
 import keensparrow.core.infer.RowSource;
@@ -27,7 +27,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** Reading in batches, and reading once instead of twice, give what the library's way of reading twice gives. */
+/** Reading in blocks, and reading once instead of twice, give what the library's way of reading twice gives. */
 class QuickReadingTest {
     private static final String[] PIECES = {
         ",",
@@ -55,7 +55,7 @@ class QuickReadingTest {
     @TempDir
     Path folder;
 
-    /** The same cells without batches. */
+    /** The same cells without blocks. */
     private record Slow(RowSource source) implements RowSource {
         @Override
         public String name() {
@@ -105,7 +105,7 @@ class QuickReadingTest {
     @Test
     void randomTextsAreCutAlike() throws IOException {
         Random random = new Random(77);
-        int batches = 0;
+        int blocks = 0;
         for (int round = 0; round < 1500; round++) {
             StringBuilder text = new StringBuilder("a,b,c\n");
             for (int pieces = random.nextInt(60); pieces > 0; pieces--) {
@@ -120,12 +120,12 @@ class QuickReadingTest {
             if (source == null) {
                 continue;
             }
-            try (BatchReader reader = source.batches()) {
-                batches += reader == null ? 0 : 1;
+            try (BlockReader reader = source.blocks()) {
+                blocks += reader == null ? 0 : 1;
             }
             assertSame(result(source), result(new Slow(source)), "round " + round + " of " + text);
         }
-        assertThat(batches).isGreaterThan(300);
+        assertThat(blocks).isGreaterThan(300);
     }
 
     private static String cell(Random random, int kind, boolean late) {

@@ -1,0 +1,139 @@
+package keensparrow.core.infer;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import keensparrow.core.column.Column;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.column.TextBuilder;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Role;
+import keensparrow.core.table.Schema;
+import keensparrow.core.table.Table;
+import org.jspecify.annotations.Nullable;
+
+/** Reads sources twice: to decide the types over all values, then into columns of those types. */
+final class TwoReadings {
+    private static final int TOLD_OF = 100;
+
+    private final List<RowSource> sources;
+    private final LoadWishes wishes;
+    private final LoadWatch watch;
+    private final String sourceLabel;
+    private final boolean inBlocks;
+    private final List<String> notes = new ArrayList<>();
+    private final List<LoadReport.Misfit> misfits = new ArrayList<>();
+    private long misfitCount;
+    private long rowsInAll;
+
+    /** @param inBlocks whether to read in blocks where the source has them */
+    TwoReadings(
+            List<RowSource> sources, LoadWishes wishes, LoadWatch watch, String sourceLabel, boolean inBlocks) {
+        this.sources = sources;
+        this.wishes = wishes;
+        this.watch = watch;
+        this.sourceLabel = sourceLabel;
+        this.inBlocks = inBlocks;
+    }
+
+    private @Nullable BlockReader blocks(RowSource source) {
+        return inBlocks ? source.blocks() : null;
+    }
+
+    /** @throws UserException as {@link TableLoader#load} */
+    LoadedTable read() {
+        List<SourceGuess> guesses = new ArrayList<>();
+        for (RowSource source : sources) {
+            SourceGuess guess = new SourceGuess(source, guesses.isEmpty() ? null : guesses.get(0), watch, rowsInAll);
+            BlockReader blocks = blocks(source);
+            if (blocks != null) {
+                guess.readBlocks(blocks);
+            } else {
+                ReadAhead.read(source, guess);
+            }
+            guess.finish();
+            rowsInAll += guess.rows();
+            guesses.add(guess);
+        }
+        if (rowsInAll == 0) {
+            throw new UserException(
+                    ErrorCode.FILE_NO_ROWS,
+                    "“" + sources.get(0).name() + "” has headings but no row below them. Check that it is the right"
+                            + " file, or add the rows and load it again.");
+        }
+        guesses.forEach(guess -> guess.addNotes(notes));
+        Habits habits = wishes.habits(guesses.get(0).guesses());
+        List<ColumnPlan> plan = wishes.plan(guesses.get(0), habits, notes);
+        Findings findings = wishes.findings(guesses.get(0).guesses(), plan, habits);
+        return read(guesses, plan, findings);
+    }
+
+    private LoadedTable read(List<SourceGuess> guesses, List<ColumnPlan> plan, Findings findings) {
+        List<CellBuilder> builders =
+                new ArrayList<>(plan.stream().map(CellBuilder::of).toList());
+        long[] misfitsOf = new long[plan.size()];
+        TextBuilder fileColumn = new TextBuilder();
+        long before = 0;
+        for (SourceGuess guess : guesses) {
+            fill(guess, plan, builders, misfitsOf, before);
+            for (long i = 0; i < guess.rows() && sources.size() > 1; i++) {
+                fileColumn.add(guess.source().name());
+            }
+            before += guess.rows();
+        }
+        new Fit(wishes.earlier(), plan, misfitsOf, rowsInAll).check(misfits);
+        notes.addAll(findings.notes());
+        tellMisfits(plan, misfitsOf);
+        List<Column> columns = new ArrayList<>();
+        for (int i = 0; i < plan.size(); i++) {
+            columns.add(builders.get(i).build());
+            builders.set(i, new CellBuilder.Text()); // gives its memory back before the next is built
+        }
+        List<ColumnInfo> infos = TableLoader.infos(plan, columns);
+        if (sources.size() > 1 && infos.stream().noneMatch(info -> info.name().equals(Headings.name(sourceLabel)))) {
+            infos.add(new ColumnInfo(Headings.name(sourceLabel), sourceLabel, ColumnType.TEXT, Role.CATEGORY));
+            columns.add(fileColumn.build());
+        }
+        Table table = new Table(new Schema(infos), columns, Math.toIntExact(rowsInAll));
+        return new LoadedTable(table, plan, new LoadReport(notes, misfits, misfitCount, findings.doubts()));
+    }
+
+    /** Adds the rows of one source; its misfits come in the order of their lines. */
+    private void fill(
+            SourceGuess guess, List<ColumnPlan> plan, List<CellBuilder> builders, long[] misfitsOf, long before) {
+        List<ColumnFilling> fillings = new ArrayList<>();
+        for (int i = 0; i < plan.size(); i++) {
+            fillings.add(new ColumnFilling(
+                    plan.get(i), builders.get(i), guess.source().name(), TOLD_OF));
+        }
+        BlockReader blocks = blocks(guess.source());
+        if (blocks != null) {
+            ColumnWork.run(blocks, fillings, read -> watch.reading(before + read, rowsInAll));
+        } else {
+            ReadAhead.read(
+                    guess.source(),
+                    new RowFilling(guess, fillings, read -> watch.reading(before + read, rowsInAll)));
+        }
+        List<LoadReport.Misfit> all = new ArrayList<>();
+        for (int i = 0; i < fillings.size(); i++) {
+            misfitsOf[i] += fillings.get(i).misfitCount();
+            misfitCount += fillings.get(i).misfitCount();
+            all.addAll(fillings.get(i).misfits());
+        }
+        all.sort(Comparator.comparingLong(LoadReport.Misfit::line));
+        misfits.addAll(all.subList(0, Math.min(TOLD_OF - misfits.size(), all.size())));
+    }
+
+    private void tellMisfits(List<ColumnPlan> plan, long[] misfitsOf) {
+        for (int i = 0; i < misfitsOf.length; i++) {
+            if (misfitsOf[i] > 0) {
+                ColumnPlan column = plan.get(i);
+                notes.add(misfitsOf[i] + (misfitsOf[i] == 1 ? " value" : " values") + " of “"
+                        + Headings.label(column.heading(), i) + "” did not read as "
+                        + column.type().label() + " and became blank.");
+            }
+        }
+    }
+}
