@@ -3,6 +3,7 @@ package keensparrow.bench;
 import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.sql.Connection;
+import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
@@ -53,6 +54,14 @@ final class Sql {
                     .collect(Collectors.joining(", "));
             statement.execute("create table departure as select * replace (" + typed + ") from loaded");
             statement.execute("drop table loaded");
+        }
+    }
+
+    /** The whole file into a table of DuckDB, with the types that it finds and on all its threads. */
+    static void loadPlainly(Path file) throws SQLException {
+        try (Connection own = DriverManager.getConnection("jdbc:duckdb:");
+                Statement statement = own.createStatement()) {
+            statement.execute("create table departure as select * from read_csv('" + file + "')");
         }
     }
 

@@ -23,6 +23,7 @@ public final class ByteTable {
     private int[] slots = new int[256]; // code + 1; 0 is free
     private int size;
     private boolean ascending = true;
+    private long seen; // bits that some text has
 
     public int size() {
         return size;
@@ -142,6 +143,7 @@ public final class ByteTable {
         lengths[size] = to - from;
         hashes[size] = hash;
         length += padded;
+        seen |= bitsOf(size);
         return size++;
     }
 
@@ -171,14 +173,22 @@ public final class ByteTable {
         return bytes;
     }
 
+    /** Whether all texts are of ASCII alone. */
+    public boolean isAscii() {
+        return (seen & BEYOND_ASCII) == 0;
+    }
+
     /** Whether a text is of ASCII alone. */
     public boolean isAscii(int code) {
-        int to = end(code);
-        for (int at = starts[code]; at < to; at += Long.BYTES) { // padded with zeros
-            if (((long) EIGHT.get(bytes, at) & BEYOND_ASCII) != 0) {
-                return false;
-            }
+        return isAscii() || (bitsOf(code) & BEYOND_ASCII) == 0;
+    }
+
+    /** The bits that some eight bytes of a text have. */
+    private long bitsOf(int code) {
+        long bits = 0;
+        for (int at = starts[code]; at < end(code); at += Long.BYTES) { // padded with zeros
+            bits |= (long) EIGHT.get(bytes, at);
         }
-        return true;
+        return bits;
     }
 }

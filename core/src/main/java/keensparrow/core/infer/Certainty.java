@@ -13,7 +13,7 @@ import keensparrow.core.column.TextColumn;
 final class Certainty {
     private static final int FEW_TAGS = 200;
     private static final int LONGEST_TAG = 40;
-    private static final int LOOKS = 0xFF; // at the sum, once for so many texts
+    private static final char[] NO_CHARACTERS = {};
     private static final String PARTING = ";|,.!?"; // signs that part tags or end a sentence
     private static final double SEVERAL = 0.05;
 
@@ -28,7 +28,7 @@ final class Certainty {
 
     /**
      * @param odd whether a value was read that could have meant another type or another way of writing
-     * @param written whether a number needed more than a look at its digits
+     * @param written whether a number needed more than a look at its digits, or a date could have another order
      */
     boolean ofValues(boolean odd, boolean written) {
         if (odd || guess.hasManyMarks()) {
@@ -42,7 +42,7 @@ final class Certainty {
         return !dates.isDoubtful()
                 && dates.zoneMinutes() == null
                 && !dates.zonesDiffer()
-                && (!ordered || dates.eitherExample() != null); // which is told
+                && (!ordered || !written || dates.eitherExample() != null); // which is told
     }
 
     boolean ofYesNo() {
@@ -81,20 +81,27 @@ final class Certainty {
 
     /** Whether more values than may be misfits among all of them are no numbers, no dates and no yes or no. */
     private static boolean areNoValues(Dictionary texts, int[] times, long borne) {
-        ColumnGuess withDigits = new ColumnGuess();
-        long without = 0;
+        NumberGuess numbers = new NumberGuess();
+        DateGuess dates = new DateGuess();
+        long neither = 0;
+        long onlyNumbers = 0; // no numbers at all once there are codes among them
         for (int code = 0; code < times.length; code++) {
-            String text = texts.entry(code).text();
-            if (isWord(text)) {
-                without += times[code];
-            } else {
-                withDigits.add(CellKind.TEXT, text.toCharArray(), 0, text.length());
-            }
-            if ((code & LOOKS) == LOOKS && without + withDigits.surelyNoValues() > borne) {
+            String text = texts.text(code);
+            boolean word = isWord(text);
+            char[] chars = word ? NO_CHARACTERS : text.toCharArray();
+            boolean number = !word && numbers.add(CellKind.TEXT, chars, 0, chars.length);
+            boolean other = !word && (dates.add(CellKind.TEXT, chars, 0, chars.length) || isWordFor(chars, text));
+            neither += number || other ? 0 : times[code];
+            onlyNumbers += number && !other ? times[code] : 0;
+            if (neither > borne || (numbers.hasCodes() && neither + onlyNumbers > borne)) {
                 return true;
             }
         }
-        return without + withDigits.surelyNoValues() > borne;
+        return false;
+    }
+
+    private static boolean isWordFor(char[] chars, String text) {
+        return YesNo.pairs(chars, 0, chars.length) != 0 || Blanks.isBesideNumbers(text);
     }
 
     /** Whether no number or date, no yes or no and no mark of a blank is written so. */
@@ -105,7 +112,7 @@ final class Certainty {
             }
         }
         return text.length() > Math.max(YesNo.LONGEST, Blanks.LONGEST)
-                || (YesNo.pairs(text.toCharArray(), 0, text.length()) == 0 && !Blanks.isBesideNumbers(text));
+                || !isWordFor(text.toCharArray(), text);
     }
 
     private static boolean hasNoMarksOrTags(Dictionary texts, int[] times) {
@@ -114,16 +121,15 @@ final class Certainty {
             again.add(new TagGuess(separator));
         }
         for (int code = 0; code < times.length; code++) {
-            Dictionary.Entry entry = texts.entry(code);
-            int length = entry.length();
-            if (entry.isWithout(PARTING) && !Blanks.canBe(length, (char) entry.first(), (char) entry.last())) {
+            if (texts.isWithout(code, PARTING) && !texts.canBeMark(code)) {
                 for (TagGuess candidate : again) {
-                    candidate.addWord(length, times[code]);
+                    candidate.addWord(texts.length(code), times[code]);
                 }
                 continue;
             }
-            char[] text = entry.text().toCharArray();
-            if (Blanks.canBe(text, 0, text.length) && Blanks.isAnywhere(entry.text())) {
+            String value = texts.text(code);
+            char[] text = value.toCharArray();
+            if (Blanks.canBe(text, 0, text.length) && Blanks.isAnywhere(value)) {
                 return false;
             }
             for (TagGuess candidate : again) {

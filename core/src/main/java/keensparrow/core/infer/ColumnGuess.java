@@ -201,16 +201,6 @@ final class ColumnGuess {
         return filled;
     }
 
-    /** So many values are no numbers, no dates, no yes or no and no marks of blanks, at least. */
-    long surelyNoValues() {
-        long most = yesNos;
-        for (DatePattern pattern : DatePattern.values()) {
-            most = Math.max(most, dates.count(pattern));
-        }
-        most = Math.max(most, numbers.most());
-        return filled - sum(besideNumbers) - most;
-    }
-
     /** Whether there may be marks of blanks that are not kept. */
     boolean hasManyMarks() {
         return blanks.size() >= MOST_MARKERS || besideNumbers.size() >= MOST_MARKERS;

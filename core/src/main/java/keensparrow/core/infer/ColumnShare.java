@@ -36,7 +36,7 @@ abstract class ColumnShare {
         return false;
     }
 
-    /** Whether a number needed more than a look at its digits. */
+    /** Whether a number needed more than a look at its digits, or a date could have another order. */
     boolean sawWritten() {
         return false;
     }
@@ -321,6 +321,11 @@ abstract class ColumnShare {
                 value = value * 10 + digit;
             }
             return value;
+        }
+
+        @Override
+        boolean sawWritten() {
+            return reader.sawEither();
         }
 
         @Override

@@ -132,22 +132,16 @@ final class JoinedParts {
     /** The texts of the cells as they are, marks of blanks left out. */
     TextColumn texts() {
         Map<ColumnShare, int[]> meaning = new IdentityHashMap<>();
-        int size = 0;
-        for (ColumnShare share : shares) {
-            int own = ((ColumnShare.Coded) share).table().size();
-            meaning.put(share, new int[own]);
-            size += own;
-        }
-        Dictionary.Entry[] entries = new Dictionary.Entry[size];
-        int next = 0;
+        List<ByteTable> tables = new ArrayList<>();
+        List<int[]> meanings = new ArrayList<>();
         for (ColumnShare share : shares) {
             ByteTable table = ((ColumnShare.Coded) share).table();
-            int[] codes = Objects.requireNonNull(meaning.get(share));
-            for (int code = 0; code < codes.length; code++) {
-                entries[next++] = new Dictionary.Entry(table, code, codes);
-            }
+            int[] codes = new int[table.size()];
+            tables.add(table);
+            meanings.add(codes);
+            meaning.put(share, codes);
         }
-        dictionary = Dictionary.of(entries, plan.blanks());
+        dictionary = Dictionary.of(tables, meanings, plan.blanks());
         countMarks(meaning);
         return dictionary.column(joined(meaning));
     }

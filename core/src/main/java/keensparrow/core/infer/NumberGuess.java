@@ -180,11 +180,6 @@ final class NumberGuess {
         return codes > 0 || currenciesDiffer || mixed || sizes ? 0 : fits[place(style.decimalMark())];
     }
 
-    /** How many values at most are numbers under one mark; none when some are codes. */
-    long most() {
-        return codes > 0 ? 0 : Math.max(fits[POINT], fits[COMMA]);
-    }
-
     boolean hasPlaces(NumberStyle style) {
         return style.percent() || withPlaces[place(style.decimalMark())] > 0;
     }

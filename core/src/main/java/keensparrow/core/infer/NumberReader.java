@@ -29,10 +29,10 @@ final class NumberReader implements LongReader {
                 return plain;
             }
         }
-        written = true;
         if (!text.read(chars, from, to)) {
             return Cells.MISFIT;
         }
+        written = true;
         noteOdd(kind);
         long value = text.value(mark(kind), scale);
         return isLost(kind, value) ? Cells.MISFIT : value;
@@ -83,10 +83,10 @@ final class NumberReader implements LongReader {
                 return plain;
             }
         }
-        written = true;
         if (!text.read(chars, from, to)) {
             return null;
         }
+        written = true;
         noteOdd(kind);
         Double value = text.number(mark(kind));
         return value == null || isLost(kind, value == 0 ? 0 : 1) ? null : value;

@@ -14,6 +14,7 @@ final class TimeReader implements LongReader {
     private final boolean timed;
     private final boolean inUtc;
     private boolean odd;
+    private boolean either;
 
     TimeReader(ColumnPlan plan) {
         pattern = Objects.requireNonNull(plan.dates());
@@ -41,6 +42,11 @@ final class TimeReader implements LongReader {
         return day * MICROS_A_DAY + micros - (moves ? time.zoneMinutes() * MICROS_A_MINUTE : 0);
     }
 
+    /** Whether a value could have been read in the other order of day and month too. */
+    boolean sawEither() {
+        return either;
+    }
+
     /** Whether a value stated its distance from UTC. */
     boolean sawOdd() {
         return odd;
@@ -51,6 +57,10 @@ final class TimeReader implements LongReader {
         if (iso && to - from == 10 && Cells.isIsoDay(chars, from, to)) {
             return Cells.isoDay(chars, from);
         }
-        return text.read(chars, from, to) ? text.day(pattern) : Cells.MISFIT;
+        if (!text.read(chars, from, to)) {
+            return Cells.MISFIT;
+        }
+        either |= text.isEitherOrder() && text.first() != text.second() && !text.isDotted();
+        return text.day(pattern);
     }
 }

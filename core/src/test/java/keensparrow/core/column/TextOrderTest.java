@@ -2,6 +2,7 @@ package keensparrow.core.column;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -62,5 +63,28 @@ class TextOrderTest {
         }
         texts.sort(TextOrder.INSTANCE); // fails by itself when the order contradicts itself
         assertThat(texts).isSortedAccordingTo(TextOrder.INSTANCE);
+    }
+
+    @Test
+    void bytesOfAsciiCompareAsTheirTexts() {
+        Random random = new Random(11);
+        String[] pieces = {"a", "A", "b", "0", "00", "1", "19", "2", "-", " ", "_", "Z"};
+        for (int i = 0; i < 40_000; i++) {
+            String a = text(random, pieces);
+            String b = random.nextBoolean() ? a + text(random, pieces) : text(random, pieces);
+            byte[] x = ("x" + a).getBytes(StandardCharsets.US_ASCII);
+            byte[] y = ("yy" + b).getBytes(StandardCharsets.US_ASCII);
+            assertThat(Integer.signum(TextOrder.compareAscii(x, 1, x.length, y, 2, y.length)))
+                    .as("“" + a + "” and “" + b + "”")
+                    .isEqualTo(Integer.signum(TextOrder.INSTANCE.compare(a, b)));
+        }
+    }
+
+    private static String text(Random random, String[] pieces) {
+        StringBuilder text = new StringBuilder();
+        for (int n = random.nextInt(6); n > 0; n--) {
+            text.append(pieces[random.nextInt(pieces.length)]);
+        }
+        return text.toString();
     }
 }

@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.sun.net.httpserver.HttpServer;
+import com.sun.net.httpserver.HttpsConfigurator;
+import com.sun.net.httpserver.HttpsServer;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.net.InetAddress;
@@ -11,10 +13,15 @@ import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.security.KeyStore;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import javax.net.ssl.KeyManagerFactory;
+import javax.net.ssl.SSLContext;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.server.job.Job;
@@ -79,12 +86,16 @@ class LinksTest {
     }
 
     private Dataset.FileRef fetch(Links links, String path) throws Exception {
+        return fetchFrom(links, link(path));
+    }
+
+    private Dataset.FileRef fetchFrom(Links links, String link) throws Exception {
         Dataset.FileRef[] file = new Dataset.FileRef[1];
         UserException[] told = new UserException[1];
         CountDownLatch done = new CountDownLatch(1);
         Job job = jobs.start(1, "fetch", running -> {
             try {
-                file[0] = links.fetch(running, links.target(link(path)), data);
+                file[0] = links.fetch(running, links.target(link), data);
             } catch (UserException e) {
                 told[0] = e;
             } finally {
@@ -189,5 +200,40 @@ class LinksTest {
     })
     void publicAddresses(String address, boolean isPublic) throws Exception {
         assertThat(Links.isPublic(InetAddress.getByName(address))).isEqualTo(isPublic);
+    }
+
+    @Test
+    void aCertificateThatNobodyVouchesForIsRefused() throws Exception {
+        Path keys = folder.resolve("keys.p12");
+        List<String> command = new ArrayList<>();
+        command.add(Path.of(System.getProperty("java.home"), "bin", "keytool").toString());
+        command.addAll(List.of("-genkeypair", "-keyalg", "EC", "-dname", "CN=127.0.0.1", "-ext", "SAN=IP:127.0.0.1"));
+        command.addAll(List.of("-storetype", "PKCS12", "-storepass", "secret", "-keystore", keys.toString()));
+        assertThat(new ProcessBuilder(command).inheritIO().start().waitFor()).isZero();
+        HttpsServer secure = HttpsServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+        try {
+            secure.setHttpsConfigurator(new HttpsConfigurator(context(keys)));
+            secure.createContext("/", exchange -> {
+                exchange.sendResponseHeaders(200, -1);
+                exchange.close();
+            });
+            secure.start();
+            String link = "https://127.0.0.1:" + secure.getAddress().getPort() + "/month.csv";
+            assertThatThrownBy(() -> fetchFrom(open(), link)).isInstanceOfSatisfying(UserException.class, e -> {
+                assertThat(e.code()).isEqualTo(ErrorCode.FILE_NOT_READABLE);
+                assertThat(e.text()).contains("certificate is not valid").contains("Upload the file instead");
+            });
+        } finally {
+            secure.stop(0);
+        }
+    }
+
+    private static SSLContext context(Path keys) throws Exception {
+        KeyStore store = KeyStore.getInstance(keys.toFile(), "secret".toCharArray());
+        KeyManagerFactory managers = KeyManagerFactory.getInstance(KeyManagerFactory.getDefaultAlgorithm());
+        managers.init(store, "secret".toCharArray());
+        SSLContext context = SSLContext.getInstance("TLS");
+        context.init(managers.getKeyManagers(), null, null);
+        return context;
     }
 }
