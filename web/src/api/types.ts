@@ -331,6 +331,7 @@ export interface Doubt {
 
 /** What the author says about a table in a sheet; what is left out is as found. Rows from 1, columns from 0. */
 export interface TableChoice {
+  file?: string | null;
   sheet?: string | null;
   table?: number | null;
   headingRow?: number | null;

@@ -1,7 +1,7 @@
 import { Checkbox, InputNumber, Select } from 'antd';
 import type { Look, ReadingChoices, TableChoice } from '../../api/types';
 import { count } from '../../shared/format';
-import { areaInWords, shownTable, withPart, withTable } from './area';
+import { areaInWords, choiceOf, isOf, shownTable, withPart, withTable } from './area';
 
 interface Props {
   readonly look: Look;
@@ -50,26 +50,25 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
   const text = part?.text;
   const set = (change: Partial<ReadingChoices>) => onChange({ ...choices, ...change });
   const setTable = (change: Partial<TableChoice>) => onChange(withTable(look, choices, change));
-  const now = choices.tables?.find((one) => (one.sheet ?? '') === (part?.sheet ?? ''));
-  const sheets = look.parts.length > 1 && look.parts.every((one) => one.sheet !== '');
+  const now = choices.tables?.find((one) => isOf(one, part));
+  const sheets = look.parts.length > 1 && look.parts.every((one) => one.file === part?.file);
   return (
     <aside className="steps how" aria-label="How it is read">
       <p className="soft">What is in the file, and what is read of it</p>
       {look.parts.length > 1 && (
         <ul className="sheets" aria-label={sheets ? 'Sheets' : 'Files'}>
           {look.parts.map((one, i) => {
-            const name = one.sheet || one.file;
+            const name =
+              one.sheet && sheets ? one.sheet : one.sheet ? `${one.file}, ${one.sheet}` : one.file;
             const read = look.chosen.some((chosen) => chosen.part === i);
             return (
               <li key={`${one.file} ${one.sheet}`} className={i === look.shown ? 'picked' : ''}>
-                {sheets && (
-                  <Checkbox
-                    checked={read}
-                    disabled={one.tables.length === 0 || (read && look.chosen.length === 1)}
-                    onChange={() => onChange(withPart(look, choices, i))}
-                    aria-label={`Read ${name}`}
-                  />
-                )}
+                <Checkbox
+                  checked={read}
+                  disabled={one.tables.length === 0 || (read && look.chosen.length === 1)}
+                  onChange={() => onChange(withPart(look, choices, i))}
+                  aria-label={`Read ${name}`}
+                />
                 <button type="button" className="word" onClick={() => onPart(i)}>
                   {name}
                 </button>{' '}
@@ -203,7 +202,7 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
                 onChange={(picked) =>
                   onChange({
                     ...choices,
-                    tables: [{ sheet: part?.sheet || null, table: picked }],
+                    tables: [choiceOf(look, look.shown, picked)],
                   })
                 }
               />

@@ -14,6 +14,28 @@ export const goesToTheEnd = (area: TableArea): boolean => area.lastRow > END;
 /** The table of the part that is shown, when one is read. */
 export const shownTable = (look: Look) => look.chosen.find((one) => one.part === look.shown);
 
+/** Whether a choice speaks of that part: a sheet, or a file of an archive. */
+export const isOf = (choice: TableChoice, part: Look['parts'][number] | undefined): boolean =>
+  part !== undefined &&
+  (choice.file ?? part.file) === part.file &&
+  (choice.sheet ?? part.sheet) === part.sheet;
+
+/** Names a part; the file is named only where there are several. */
+export function choiceOf(look: Look, part: number, table: number): TableChoice {
+  const one = look.parts[part];
+  const several = look.parts.some((other) => other.file !== one?.file);
+  return { file: several ? one?.file : null, sheet: one?.sheet || null, table };
+}
+
+/** The choice that stands for a table that is read now. */
+function standing(look: Look, choices: ReadingChoices, part: number, table: number): TableChoice {
+  return (
+    choices.tables?.find(
+      (choice) => isOf(choice, look.parts[part]) && (choice.table ?? 0) === table,
+    ) ?? choiceOf(look, part, table)
+  );
+}
+
 /** The choices with one table of the shown part changed; the other tables stay as they are read now. */
 export function withTable(
   look: Look,
@@ -21,10 +43,7 @@ export function withTable(
   change: Partial<TableChoice>,
 ): ReadingChoices {
   const tables = look.chosen.map((one) => {
-    const sheet = look.parts[one.part]?.sheet ?? '';
-    const before = choices.tables?.find(
-      (table) => (table.sheet ?? '') === sheet && (table.table ?? 0) === one.table,
-    ) ?? { sheet: sheet === '' ? null : sheet, table: one.table };
+    const before = standing(look, choices, one.part, one.table);
     return one.part === look.shown ? { ...before, ...change } : before;
   });
   return { ...choices, tables };
@@ -32,18 +51,11 @@ export function withTable(
 
 /** The choices with the tables of a part read or left out. */
 export function withPart(look: Look, choices: ReadingChoices, part: number): ReadingChoices {
-  const sheetOf = (at: number) => look.parts[at]?.sheet ?? '';
   const kept = look.chosen
     .filter((one) => one.part !== part)
-    .map(
-      (one) =>
-        choices.tables?.find((table) => table.sheet === sheetOf(one.part)) ?? {
-          sheet: sheetOf(one.part),
-          table: one.table,
-        },
-    );
+    .map((one) => standing(look, choices, one.part, one.table));
   const wasRead = kept.length < look.chosen.length;
-  const tables = wasRead ? kept : [...kept, { sheet: sheetOf(part), table: 0 }];
+  const tables = wasRead ? kept : [...kept, choiceOf(look, part, 0)];
   return { ...choices, tables: tables.length === 0 ? null : tables };
 }
 

@@ -20,6 +20,10 @@ final class ColumnGuess {
     private static final Pattern DATED = Pattern.compile(
             "(?iu).*(date|datum|day|tag|jour|fecha|data|giorno|dia|dzie|month|monat|mois|mes|mese|mês|maand|miesi|period|yyyy).*");
 
+    /** A heading of dates and nothing else: numbers of five digits are counts too often. */
+    private static final Pattern DATE =
+            Pattern.compile("(?iu)(.*[ _-])?(date|\\p{L}*datum|fecha)( *\\(.*\\)| (of|de|der|des|du) .*)?");
+
     private long filled; // marks of blanks that count anywhere left out, others not
     private long errors;
     private long yesNos;
@@ -51,7 +55,7 @@ final class ColumnGuess {
         char first = chars[from];
         if (first >= '0' && first <= '9') {
             boolean known = numbers.add(kind, chars, from, to);
-            if (!known || (to - from >= 6 && to - from <= 8)) {
+            if (!known || (to - from >= 5 && to - from <= 8)) {
                 known |= dates.add(kind, chars, from, to);
             }
             if (known) {
@@ -125,7 +129,7 @@ final class ColumnGuess {
     /** How this column is read as another type than its own. */
     ColumnPlan as(ColumnType type, String name, String heading, Habits habits) {
         NumberStyle style = type.isNumber() ? numbers.style(habits) : null;
-        DatePattern pattern = type.isTime() ? pattern(heading, habits) : null;
+        DatePattern pattern = type.isTime() ? pattern(habits) : null;
         Character separator =
                 type == ColumnType.TAGS ? Character.valueOf(bestTags().separator()) : null;
         int scale = style == null || type == ColumnType.WHOLE ? 0 : numbers.scale(style);
@@ -162,7 +166,8 @@ final class ColumnGuess {
         if (yesNos == meant && (pairs != 0 || yesNos == filled) && pairs != 0) {
             return ColumnType.YES_NO;
         }
-        DatePattern period = dates.period(meant, DATED.matcher(heading).matches());
+        DatePattern period = dates.period(
+                meant, DATED.matcher(heading).matches(), DATE.matcher(heading).matches());
         if (period != null) {
             return ColumnType.DATE;
         }
@@ -177,9 +182,8 @@ final class ColumnGuess {
         return bestTags().isLikely() ? ColumnType.TAGS : ColumnType.TEXT;
     }
 
-    private DatePattern pattern(String heading, Habits habits) {
-        DatePattern period =
-                dates.period(filled - sum(besideNumbers), DATED.matcher(heading).matches());
+    private DatePattern pattern(Habits habits) {
+        DatePattern period = dates.period(filled - sum(besideNumbers), true, true); // dates they are by now
         return period != null ? period : dates.pattern(habits);
     }
 

@@ -68,7 +68,7 @@ final class DateGuess {
         boolean any = false;
         for (DatePattern pattern : PATTERNS) {
             long day = text.day(pattern);
-            boolean fits = day != Cells.MISFIT && (!timed || pattern.isDay()) && (!isDigits(pattern) || isNear(day));
+            boolean fits = day != Cells.MISFIT && (!timed || pattern.isDay()) && (!pattern.isDigits() || isNear(day));
             if (fits) {
                 (timed ? times : dates)[pattern.ordinal()]++;
                 any = true;
@@ -85,10 +85,6 @@ final class DateGuess {
             }
         }
         return any;
-    }
-
-    private static boolean isDigits(DatePattern pattern) {
-        return pattern == DatePattern.DIGITS || pattern == DatePattern.MONTH_DIGITS;
     }
 
     private static boolean isNear(long day) {
@@ -142,7 +138,7 @@ final class DateGuess {
     DatePattern pattern(Habits habits) {
         DatePattern best = DatePattern.ISO;
         for (DatePattern pattern : PATTERNS) {
-            if (pattern.isDay() && pattern != DatePattern.DIGITS && count(pattern) > count(best)) {
+            if (pattern.isDay() && !pattern.isDigits() && count(pattern) > count(best)) {
                 best = pattern;
             }
         }
@@ -154,12 +150,18 @@ final class DateGuess {
         return told != null ? told : betrayed != null ? betrayed : DatePattern.DAY_FIRST;
     }
 
-    /** Month, quarter or week where every one of {@code filled} values is one; else null. */
+    /**
+     * Month, quarter or week where every one of {@code filled} values is one; else null.
+     *
+     * @param digitsToo whether digits may be days or months, as {@code 20260131}
+     * @param serialsToo whether they may be serial numbers of days
+     */
     @Nullable
-    DatePattern period(long filled, boolean digitsToo) {
+    DatePattern period(long filled, boolean digitsToo, boolean serialsToo) {
         for (DatePattern pattern : PATTERNS) {
-            boolean digits = isDigits(pattern);
-            if ((!pattern.isDay() || digits) && (!digits || digitsToo) && count(pattern) == filled) {
+            boolean serial = pattern == DatePattern.SERIAL;
+            boolean allowed = serial ? serialsToo : pattern.isDigits() ? digitsToo : !pattern.isDay();
+            if (allowed && count(pattern) == filled) {
                 return pattern;
             }
         }

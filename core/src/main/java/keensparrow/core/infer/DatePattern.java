@@ -7,6 +7,8 @@ public enum DatePattern {
     MONTH_FIRST("month-day-year"),
     /** {@code 20260131} */
     DIGITS("yearmonthday in digits"),
+    /** {@code 45292}, the days since the last one of 1899, as spreadsheets count them; from 2000 to 2049. */
+    SERIAL("serial number of the day"),
     /** {@code 2026-01}, {@code Jan 2026}; read as the month's first day. */
     MONTH("year and month"),
     /** {@code 202601} */
@@ -28,6 +30,11 @@ public enum DatePattern {
 
     /** Whether a day is named, not a longer period. */
     boolean isDay() {
-        return ordinal() <= DIGITS.ordinal();
+        return ordinal() <= SERIAL.ordinal();
+    }
+
+    /** Whether it is written in digits alone, as numbers are. */
+    boolean isDigits() {
+        return this == DIGITS || this == SERIAL || this == MONTH_DIGITS;
     }
 }

@@ -9,6 +9,10 @@ final class DateText {
     private static final int LONGEST = 40;
     private static final int PIVOT = 50; // two digits below it are 20.., others 19..
 
+    private static final int SERIAL_OF_1970 = 25_569;
+    private static final long FIRST_BY_SERIAL = LocalDate.of(2000, 1, 1).toEpochDay();
+    private static final long BEHIND_SERIALS = LocalDate.of(2050, 1, 1).toEpochDay();
+
     private final int[] number = new int[3];
     private final int[] digits = new int[3]; // how many digits each has; 0 for a month's name
     private int count;
@@ -57,7 +61,7 @@ final class DateText {
                 return false;
             }
         }
-        return count >= 2 || (count == 1 && (digits[0] == 8 || digits[0] == 6));
+        return count >= 2 || (count == 1 && (digits[0] == 8 || digits[0] == 6 || digits[0] == 5));
     }
 
     private static int afterOrdinal(char[] chars, int at, int to) {
@@ -113,12 +117,18 @@ final class DateText {
                 count == 1 && digits[0] == 8
                         ? day(number[0] / 10_000, number[0] / 100 % 100, number[0] % 100)
                         : Cells.MISFIT;
+            case SERIAL -> count == 1 && digits[0] == 5 && period == 0 ? serial() : Cells.MISFIT;
             case MONTH_DIGITS ->
                 count == 1 && digits[0] == 6 && period == 0 ? day(number[0] / 100, number[0] % 100, 1) : Cells.MISFIT;
             case MONTH -> count == 2 && period == 0 ? month() : Cells.MISFIT;
             case QUARTER -> period == 'Q' ? quarter() : Cells.MISFIT;
             case WEEK -> period == 'W' ? week() : Cells.MISFIT;
         };
+    }
+
+    private long serial() {
+        long day = number[0] - SERIAL_OF_1970;
+        return day >= FIRST_BY_SERIAL && day < BEHIND_SERIALS ? day : Cells.MISFIT;
     }
 
     private boolean threeParts() {

@@ -86,6 +86,10 @@ final class Findings {
             notes.add("The dates of " + label + " are read " + first
                     + ": other values would be no dates in the other order.");
         }
+        if (pattern == DatePattern.SERIAL && !decided) {
+            notes.add("The dates of " + label
+                    + " are written as serial numbers of days, as spreadsheets count them: 45292 is 2024-01-01.");
+        }
         if (Boolean.TRUE.equals(column.inUtc())) {
             notes.add("The times of " + label + " state different distances from UTC and are turned into UTC.");
         } else if (column.type() == ColumnType.DATE_TIME && dates.zoneMinutes() != null && dates.zoneMinutes() != 0) {

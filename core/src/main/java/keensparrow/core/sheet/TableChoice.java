@@ -5,6 +5,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * What the author says about a table in a sheet; null is: as found. Rows count from 1, columns from 0.
  *
+ * @param file of an archive; null for the only one or the likeliest
  * @param sheet its name; null for the only one or the likeliest
  * @param table which of the tables found in the sheet, from 0; null for the first
  * @param headingRow 0 for none
@@ -13,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param hiddenColumns whether hidden columns are read; null reads them
  */
 public record TableChoice(
+        @Nullable String file,
         @Nullable String sheet,
         @Nullable Integer table,
         @Nullable Long headingRow,
@@ -24,10 +26,31 @@ public record TableChoice(
         @Nullable Boolean hiddenRows,
         @Nullable Boolean hiddenColumns) {
     public static final TableChoice AS_FOUND =
-            new TableChoice(null, null, null, null, null, null, null, null, null, null);
+            new TableChoice(null, null, null, null, null, null, null, null, null, null, null);
 
     /** The table in that sheet. */
     public static TableChoice of(String sheet, int table) {
-        return new TableChoice(sheet, table, null, null, null, null, null, null, null, null);
+        return new TableChoice(null, sheet, table, null, null, null, null, null, null, null, null);
+    }
+
+    /** The same of one file of an archive. */
+    public TableChoice in(String archived) {
+        return new TableChoice(
+                archived,
+                sheet,
+                table,
+                headingRow,
+                headingRows,
+                lastRow,
+                firstColumn,
+                lastColumn,
+                fillDown,
+                hiddenRows,
+                hiddenColumns);
+    }
+
+    /** Whether it speaks of that sheet of that file. */
+    public boolean isOf(String otherFile, String otherSheet) {
+        return (file == null || file.equals(otherFile)) && (sheet == null || sheet.equals(otherSheet));
     }
 }

@@ -14,6 +14,7 @@ import keensparrow.core.table.ColumnInfo;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Values as offices write them, in several languages, and what they mean. */
 class WrittenValuesTest {
@@ -196,6 +197,32 @@ class WrittenValuesTest {
         assertThat(months.table().column("period").plain(1)).isEqualTo("2026-02-01");
         assertThat(months.table().schema().get("period").format()).isEqualTo(ColumnFormat.MONTH);
         assertThat(info(load("20260131|20260201")).type()).isEqualTo(ColumnType.WHOLE);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"Date", "Order date", "order_date", "Bestelldatum", "Fecha", "Date of order", "Date (local)"})
+    void serialNumbersAreDaysWhereTheHeadingIsADate(String heading) {
+        LoadedTable dates = load(heading, List.of("45292", "45351", "n/a"), Map.of());
+        ColumnInfo info = dates.table().schema().columns().get(0);
+        assertThat(info.type()).isEqualTo(ColumnType.DATE);
+        assertThat(dates.table().column(info.name()).plain(0)).isEqualTo("2024-01-01");
+        assertThat(dates.table().column(info.name()).plain(1)).isEqualTo("2024-02-29");
+        assertThat(dates.report().notes()).anyMatch(note -> note.contains("serial numbers of days"));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"Passengers a day,45292|45351", "Candidate,45292|45351", "Date,45292|99999", "Date,45292|1200", "x,45292|45351"})
+    void otherNumbersOfFiveDigitsStayNumbers(String heading, String cells) {
+        LoadedTable loaded = load(heading, List.of(cells.split("\\|")), Map.of());
+        assertThat(loaded.table().schema().columns().get(0).type()).isEqualTo(ColumnType.WHOLE);
+    }
+
+    @Test
+    void serialNumbersAreDaysWhereTheAuthorSaysSo() {
+        LoadedTable asked = load("x", List.of("45292", "45351"), Map.of("x", new Wanted(ColumnType.DATE)));
+        assertThat(plain(asked)).containsExactly("2024-01-01", "2024-02-29");
+        LoadedTable back = load("Date", List.of("45292", "45351"), Map.of("date", new Wanted(ColumnType.WHOLE)));
+        assertThat(back.table().column("date").plain(0)).isEqualTo("45292");
     }
 
     @Test

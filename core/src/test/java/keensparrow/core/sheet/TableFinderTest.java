@@ -135,13 +135,13 @@ class TableFinderTest {
     void whatTheAuthorSaysGoesFirst() {
         Drawn sheet = Drawn.of("Title\nA | B | C\n1 | 2 | 3\n4 | 5 | 6\n7 | 8 | 9");
         List<FoundTable> found = TableFinder.find(sheet);
-        TableChoice narrow = new TableChoice(null, null, null, null, 4L, 1, null, null, null, null);
+        TableChoice narrow = new TableChoice(null, null, null, null, null, 4L, 1, null, null, null, null);
         FoundTable chosen = TableFinder.chosen(sheet, found, narrow);
         assertThat(place(chosen)).isEqualTo("B2:C4 1");
         assertThat(chosen.headings()).containsExactly("B", "C");
-        TableChoice lower = new TableChoice(null, null, 3L, null, null, null, null, null, null, null);
+        TableChoice lower = new TableChoice(null, null, null, 3L, null, null, null, null, null, null, null);
         assertThat(TableFinder.chosen(sheet, found, lower).headings()).containsExactly("1", "2", "3");
-        TableChoice none = new TableChoice(null, null, 0L, 0, null, null, null, null, null, null);
+        TableChoice none = new TableChoice(null, null, null, 0L, 0, null, null, null, null, null, null);
         assertThat(TableFinder.chosen(sheet, found, none).area().firstRow()).isEqualTo(2);
     }
 

@@ -106,8 +106,7 @@ public final class Reading {
 
     private static Chosen named(Document document, TableChoice choice) {
         for (Document.Part part : document.parts()) {
-            boolean here = choice.sheet() == null || part.sheet().name().equals(choice.sheet());
-            if (here && !part.tables().isEmpty()) {
+            if (choice.isOf(part.file(), part.sheet().name()) && !part.tables().isEmpty()) {
                 int table = choice.table() == null
                         ? 0
                         : Math.max(0, Math.min(choice.table(), part.tables().size() - 1));
@@ -116,8 +115,11 @@ public final class Reading {
         }
         throw new UserException(
                 ErrorCode.INVALID_REQUEST,
-                "“" + document.name() + "” has no sheet " + UserException.quote(String.valueOf(choice.sheet()))
-                        + " with a table.");
+                choice.file() == null
+                        ? "“" + document.name() + "” has no sheet "
+                                + UserException.quote(String.valueOf(choice.sheet())) + " with a table."
+                        : "“" + document.name() + "” holds no file " + UserException.quote(choice.file())
+                                + " with a table. Choose again what is read of it.");
     }
 
     private void tell(Document document, List<Chosen> of) {

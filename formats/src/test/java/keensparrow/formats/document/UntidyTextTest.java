@@ -182,12 +182,12 @@ class UntidyTextTest {
     @Test
     void whatTheAuthorSaysGoesBeforeWhatIsFound() throws IOException {
         Path file = Files.writeString(folder.resolve("office.csv"), "Title\na;b\n1,5;2\n3,5;4\n9;9\n");
-        TableChoice edges = new TableChoice(null, null, 2L, 1, 4L, 0, 0, null, null, null);
+        TableChoice edges = new TableChoice(null, null, null, 2L, 1, 4L, 0, 0, null, null, null);
         ReadingChoices choices = new ReadingChoices(null, ";", null, null, null, null, null, List.of(edges));
         Table table = Loading.load(file, choices).table();
         assertThat(Loading.labels(table)).containsExactly("a");
         assertThat(table.rowCount()).isEqualTo(2);
-        TableChoice none = new TableChoice(null, null, 0L, 0, null, null, null, null, null, null);
+        TableChoice none = new TableChoice(null, null, null, 0L, 0, null, null, null, null, null, null);
         ReadingChoices bare = new ReadingChoices(null, null, null, null, null, null, null, List.of(none));
         Path data = Files.writeString(folder.resolve("data.csv"), "x,y\nu,v\n");
         assertThat(Loading.load(data, bare).table().rowCount()).isEqualTo(2);
@@ -217,6 +217,28 @@ class UntidyTextTest {
         LoadedTable two = Loading.load(folder, "two.zip", Packed.zip(files));
         assertThat(Loading.row(two.table(), 1)).containsExactly("4", "3", "feb.csv");
         assertThat(two.report().notes()).anyMatch(note -> note.contains("readme.pdf"));
+    }
+
+    private static ReadingChoices tables(TableChoice... choices) {
+        return new ReadingChoices(null, null, null, null, null, null, null, List.of(choices));
+    }
+
+    @Test
+    void aFileOfAnArchiveIsPicked() throws IOException {
+        Map<String, byte[]> files = new LinkedHashMap<>();
+        files.put("stops.csv", Packed.bytes("id,name\n1,Graz\n2,Linz\n"));
+        files.put("trips.csv", Packed.bytes("trip,minutes\n7,40\n8,55\n9,10\n"));
+        Path zip = Files.write(folder.resolve("feed.zip"), Packed.zip(files));
+        Table stops = Loading.load(zip, tables(TableChoice.AS_FOUND.in("stops.csv"))).table();
+        assertThat(Loading.labels(stops)).containsExactly("id", "name");
+        assertThat(stops.rowCount()).isEqualTo(2);
+        Table trips = Loading.load(zip, tables(TableChoice.AS_FOUND.in("trips.csv"))).table();
+        assertThat(Loading.labels(trips)).containsExactly("trip", "minutes");
+        assertThatThrownBy(() -> Loading.load(zip, tables(TableChoice.AS_FOUND.in("fares.csv"))))
+                .isInstanceOfSatisfying(UserException.class, e -> {
+                    assertThat(e.code()).isEqualTo(ErrorCode.INVALID_REQUEST);
+                    assertThat(e.text()).contains("holds no file “fares.csv”");
+                });
     }
 
     private void refused(String name, byte[] bytes, ErrorCode code, String says) {

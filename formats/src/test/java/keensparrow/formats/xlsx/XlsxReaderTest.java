@@ -124,7 +124,7 @@ class XlsxReaderTest {
                 + "<mergeCells><mergeCell ref=\"A2:A4\"/></mergeCells>";
         Path file = Packed.xlsx(folder.resolve("book.xlsx"), "", FORMATS, Map.of("Sheet", xml));
         assertThat(Loading.load(file).table().column("country").blankCount()).isEqualTo(2);
-        TableChoice fill = new TableChoice("Sheet", 0, null, null, null, null, null, true, null, null);
+        TableChoice fill = new TableChoice(null, "Sheet", 0, null, null, null, null, null, true, null, null);
         Table filled = Loading.load(file, table(fill)).table();
         assertThat(filled.column("country").plain(2)).isEqualTo("Austria");
         assertThat(filled.column("country").plain(3)).isEqualTo("Italy");
@@ -142,7 +142,7 @@ class XlsxReaderTest {
                 .containsExactly(
                         "1 row is hidden in the sheet and read all the same.",
                         "1 column is hidden in the sheet and read all the same.");
-        TableChoice visible = new TableChoice("Sheet", 0, null, null, null, null, null, null, false, false);
+        TableChoice visible = new TableChoice(null, "Sheet", 0, null, null, null, null, null, null, false, false);
         Table seen = Loading.load(file, table(visible)).table();
         assertThat(Loading.labels(seen)).containsExactly("a", "c");
         assertThat(Loading.row(seen, 1)).containsExactly("7", "9");

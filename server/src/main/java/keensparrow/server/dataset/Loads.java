@@ -40,7 +40,7 @@ final class Loads {
             "",
             '.',
             null,
-            List.of(new TableChoice(null, null, 1L, 1, 0L, 0, null, false, null, null)));
+            List.of(new TableChoice(null, null, null, 1L, 1, 0L, 0, null, false, null, null)));
 
     private final Database database;
     private final DataFolder folder;
