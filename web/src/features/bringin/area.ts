@@ -49,13 +49,22 @@ export function withTable(
   return { ...choices, tables };
 }
 
-/** The choices with the tables of a part read or left out. */
+const shape = (headings: readonly string[]): string =>
+  headings
+    .map((heading) => heading.trim().replace(/\s+/g, ' ').toLowerCase())
+    .sort()
+    .join('\n');
+
+/** The choices with the tables of a part read or left out; tables of other columns cannot be read together. */
 export function withPart(look: Look, choices: ReadingChoices, part: number): ReadingChoices {
   const kept = look.chosen
     .filter((one) => one.part !== part)
     .map((one) => standing(look, choices, one.part, one.table));
   const wasRead = kept.length < look.chosen.length;
-  const tables = wasRead ? kept : [...kept, choiceOf(look, part, 0)];
+  const columns = shape(look.parts[part]?.tables[0]?.headings ?? []);
+  const fit = look.chosen.every((one) => shape(one.headings) === columns);
+  const added = choiceOf(look, part, 0);
+  const tables = wasRead ? kept : fit ? [...kept, added] : [added];
   return { ...choices, tables: tables.length === 0 ? null : tables };
 }
 

@@ -57,11 +57,12 @@ final class Sql {
         }
     }
 
-    /** The whole file into a table of DuckDB, with the types that it finds and on all its threads. */
-    static void loadPlainly(Path file) throws SQLException {
-        try (Connection own = DriverManager.getConnection("jdbc:duckdb:");
+    /** The whole file into a table of an engine of its own, as that engine does it by itself. */
+    static void loadPlainly(Path file, boolean duck) throws SQLException {
+        String source = duck ? "read_csv('" + file + "')" : "csvread('" + file + "')";
+        try (Connection own = DriverManager.getConnection(duck ? "jdbc:duckdb:" : "jdbc:h2:mem:");
                 Statement statement = own.createStatement()) {
-            statement.execute("create table departure as select * from read_csv('" + file + "')");
+            statement.execute("create table departure as select * from " + source);
         }
     }
 

@@ -3,8 +3,11 @@ package keensparrow.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 import keensparrow.demo.Client;
 import keensparrow.demo.DemoFiles;
 import org.junit.jupiter.api.AfterAll;
@@ -111,6 +114,28 @@ class BringInIT {
         analyst.sees(".steps", "Read Tag as date, month-day-year.");
         analyst.clickText("a", "how it was read");
         analyst.sees("[data-testid=area]", "A2 to B4");
+    }
+
+    @Test
+    void oneFileOfAnArchiveIsPickedAndItsDatesAreRead() throws Exception {
+        Path zip = folder.resolve("feed.zip");
+        try (ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(zip))) {
+            for (String[] file : new String[][] {
+                {"stops.csv", "stop,name\n1,Graz\n2,Linz\n3,Wels\n"},
+                {"trips.csv", "trip;minutes;Date\nT1;1,5;45292\nT2;2,5;45293\n"},
+            }) {
+                out.putNextEntry(new ZipEntry("feed/" + file[0]));
+                out.write(file[1].getBytes(StandardCharsets.UTF_8));
+            }
+        }
+        bringIn(zip);
+        analyst.sees(".how .notes", "Not loaded is another table");
+        analyst.click(".sheets li:last-child .ant-checkbox-wrapper");
+        analyst.sees(".how .notes", "“stops.csv” from row 1");
+        analyst.clickText("button", "Load it");
+        analyst.sees(".prepare-table h2", "2 rows · 3 columns");
+        analyst.sees(".preview tbody", "1 Jan 2024");
+        analyst.sees("[aria-label='Worth a look']", "serial numbers of days");
     }
 
     @Test

@@ -131,7 +131,12 @@ public final class Reading {
             one.found.notes().forEach(note -> notes.add(where + note));
             tellHidden(one, where);
         }
-        if (several) {
+        boolean alike =
+                of.stream().map(one -> shape(one.found)).distinct().count() == 1;
+        if (several && !alike) {
+            notes.add("The tables have different columns and cannot be put under one another. Choose one of them, or"
+                    + " tables with the same headings.");
+        } else if (several) {
             notes.add(Wording.capital(Wording.small(of.size()))
                     + (of.get(0).part.sheet().name().isEmpty() ? " files" : " tables")
                     + " with the same columns were put under one another.");

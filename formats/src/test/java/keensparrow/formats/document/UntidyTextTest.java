@@ -234,6 +234,14 @@ class UntidyTextTest {
         assertThat(stops.rowCount()).isEqualTo(2);
         Table trips = Loading.load(zip, tables(TableChoice.AS_FOUND.in("trips.csv"))).table();
         assertThat(Loading.labels(trips)).containsExactly("trip", "minutes");
+        TableChoice[] both = {TableChoice.AS_FOUND.in("stops.csv"), TableChoice.AS_FOUND.in("trips.csv")};
+        try (Document document = Document.open(zip, "feed.zip", ReadingChoices.AS_FOUND)) {
+            assertThat(new Reading(List.of(document), tables(both)).notes())
+                    .anyMatch(note -> note.contains("cannot be put under one another"));
+        }
+        assertThatThrownBy(() -> Loading.load(zip, tables(both)))
+                .isInstanceOfSatisfying(
+                        UserException.class, e -> assertThat(e.code()).isEqualTo(ErrorCode.FILE_SHAPES_DIFFER));
         assertThatThrownBy(() -> Loading.load(zip, tables(TableChoice.AS_FOUND.in("fares.csv"))))
                 .isInstanceOfSatisfying(UserException.class, e -> {
                     assertThat(e.code()).isEqualTo(ErrorCode.INVALID_REQUEST);
