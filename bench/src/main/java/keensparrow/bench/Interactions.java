@@ -89,9 +89,7 @@ public final class Interactions {
             theirs.add(Cost.of(() -> Sql.loadPlainly(file, true)));
         }
         sayLoad("DuckDB's own load of it into a table", theirs);
-        say(
-                "%-44s %9.2f of DuckDB's rows a second, warm%n",
-                "", new Costs(theirs).at(0.5) / new Costs(warm).at(0.5));
+        say("%-44s %9.2f of DuckDB's rows a second, warm%n", "", new Costs(theirs).at(0.5) / new Costs(warm).at(0.5));
         try (Connection connection = DriverManager.getConnection("jdbc:duckdb:")) {
             Sql duck = new Sql(connection, true);
             Cost duckLoad = Cost.of(() -> duck.load(file));

@@ -10,8 +10,7 @@ import java.util.Arrays;
  * do, each is the last one or new; after that a known one is found by its hash.
  */
 public final class ByteTable {
-    private static final VarHandle EIGHT =
-            MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
+    private static final VarHandle EIGHT = MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
     private static final long BEYOND_ASCII = 0x8080_8080_8080_8080L;
     private static final long MIX = 0x9E37_79B9_7F4A_7C15L;
 

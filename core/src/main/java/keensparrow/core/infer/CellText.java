@@ -53,8 +53,7 @@ final class CellText {
         if (first == 0xC2 && at + 1 < to && (bytes[at + 1] & 0xFF) == NO_BREAK) {
             return 2;
         }
-        boolean mark =
-                first == 0xEF && at + 2 < to && (bytes[at + 1] & 0xFF) == 0xBB && (bytes[at + 2] & 0xFF) == 0xBF;
+        boolean mark = first == 0xEF && at + 2 < to && (bytes[at + 1] & 0xFF) == 0xBB && (bytes[at + 2] & 0xFF) == 0xBF;
         return mark ? 3 : 0;
     }
 

@@ -111,8 +111,7 @@ final class Certainty {
                 return false;
             }
         }
-        return text.length() > Math.max(YesNo.LONGEST, Blanks.LONGEST)
-                || !isWordFor(text.toCharArray(), text);
+        return text.length() > Math.max(YesNo.LONGEST, Blanks.LONGEST) || !isWordFor(text.toCharArray(), text);
     }
 
     private static boolean hasNoMarksOrTags(Dictionary texts, int[] times) {

@@ -71,7 +71,8 @@ final class Dictionary {
         Arrays.setAll(codes, code -> code);
         Comparator<Integer> byText = tables[table].isAscii()
                 ? (a, b) -> compare(table, a, table, b)
-                : Comparator.comparing(Arrays.stream(codes).map(code -> text(table, code)).toList()::get, TextOrder.INSTANCE);
+                : Comparator.comparing(
+                        Arrays.stream(codes).map(code -> text(table, code)).toList()::get, TextOrder.INSTANCE);
         Arrays.parallelSort(codes, byText);
         return Arrays.stream(codes).mapToInt(Integer::intValue).toArray();
     }

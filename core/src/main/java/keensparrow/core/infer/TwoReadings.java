@@ -29,8 +29,7 @@ final class TwoReadings {
     private long rowsInAll;
 
     /** @param inBlocks whether to read in blocks where the source has them */
-    TwoReadings(
-            List<RowSource> sources, LoadWishes wishes, LoadWatch watch, String sourceLabel, boolean inBlocks) {
+    TwoReadings(List<RowSource> sources, LoadWishes wishes, LoadWatch watch, String sourceLabel, boolean inBlocks) {
         this.sources = sources;
         this.wishes = wishes;
         this.watch = watch;
@@ -113,8 +112,7 @@ final class TwoReadings {
             ColumnWork.run(blocks, fillings, read -> watch.reading(before + read, rowsInAll));
         } else {
             ReadAhead.read(
-                    guess.source(),
-                    new RowFilling(guess, fillings, read -> watch.reading(before + read, rowsInAll)));
+                    guess.source(), new RowFilling(guess, fillings, read -> watch.reading(before + read, rowsInAll)));
         }
         List<LoadReport.Misfit> all = new ArrayList<>();
         for (int i = 0; i < fillings.size(); i++) {

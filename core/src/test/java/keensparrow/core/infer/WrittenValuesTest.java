@@ -200,7 +200,8 @@ class WrittenValuesTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"Date", "Order date", "order_date", "Bestelldatum", "Fecha", "Date of order", "Date (local)"})
+    @ValueSource(
+            strings = {"Date", "Order date", "order_date", "Bestelldatum", "Fecha", "Date of order", "Date (local)"})
     void serialNumbersAreDaysWhereTheHeadingIsADate(String heading) {
         LoadedTable dates = load(heading, List.of("45292", "45351", "n/a"), Map.of());
         ColumnInfo info = dates.table().schema().columns().get(0);
@@ -211,7 +212,13 @@ class WrittenValuesTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"Passengers a day,45292|45351", "Candidate,45292|45351", "Date,45292|99999", "Date,45292|1200", "x,45292|45351"})
+    @CsvSource({
+        "Passengers a day,45292|45351",
+        "Candidate,45292|45351",
+        "Date,45292|99999",
+        "Date,45292|1200",
+        "x,45292|45351"
+    })
     void otherNumbersOfFiveDigitsStayNumbers(String heading, String cells) {
         LoadedTable loaded = load(heading, List.of(cells.split("\\|")), Map.of());
         assertThat(loaded.table().schema().columns().get(0).type()).isEqualTo(ColumnType.WHOLE);

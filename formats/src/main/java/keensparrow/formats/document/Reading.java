@@ -131,8 +131,7 @@ public final class Reading {
             one.found.notes().forEach(note -> notes.add(where + note));
             tellHidden(one, where);
         }
-        boolean alike =
-                of.stream().map(one -> shape(one.found)).distinct().count() == 1;
+        boolean alike = of.stream().map(one -> shape(one.found)).distinct().count() == 1;
         if (several && !alike) {
             notes.add("The tables have different columns and cannot be put under one another. Choose one of them, or"
                     + " tables with the same headings.");

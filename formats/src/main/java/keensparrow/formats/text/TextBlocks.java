@@ -134,8 +134,7 @@ final class TextBlocks implements BlockReader {
             byte b = bytes[at];
             if (b == quote && quote != 0) {
                 within = !within;
-            } else if (!within
-                    && (b == '\n' || (b == '\r' && at + 1 < length && bytes[at + 1] != '\n'))) {
+            } else if (!within && (b == '\n' || (b == '\r' && at + 1 < length && bytes[at + 1] != '\n'))) {
                 return at + 1; // behind a return at the very end a line feed may follow
             }
         }

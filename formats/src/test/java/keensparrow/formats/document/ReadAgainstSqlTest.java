@@ -29,7 +29,9 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** What was read of a generated file, added up here and by H2's own reader of the same file. */
 class ReadAgainstSqlTest {
-    private static final String[] TOWNS = {"Graz", "Zürich", "Łódź", "Saint-Étienne", "Coach, 2", "say \"so\"", "two\nlines"};
+    private static final String[] TOWNS = {
+        "Graz", "Zürich", "Łódź", "Saint-Étienne", "Coach, 2", "say \"so\"", "two\nlines"
+    };
 
     @TempDir
     Path folder;
@@ -53,14 +55,18 @@ class ReadAgainstSqlTest {
 
     private Path write(Random random, int rows, String lineEnd, char delimiter, double blanks) throws IOException {
         StringBuilder text = new StringBuilder();
-        text.append(String.join(String.valueOf(delimiter), "id", "town", "people", "money", "day", "open")).append(lineEnd);
+        text.append(String.join(String.valueOf(delimiter), "id", "town", "people", "money", "day", "open"))
+                .append(lineEnd);
         for (int row = 0; row < rows; row++) {
             List<String> cells = new ArrayList<>();
             cells.add("N" + (100_000 + (random.nextInt(50) == 0 ? random.nextInt(rows) : row)));
             cells.add(quoted(TOWNS[random.nextInt(TOWNS.length)]));
             cells.add(String.valueOf(random.nextInt(2_000_000) - 1_000_000));
-            cells.add(BigDecimal.valueOf(random.nextInt(9_000_000), random.nextInt(4)).toPlainString());
-            cells.add(java.time.LocalDate.of(1995, 1, 1).plusDays(random.nextInt(20_000)).toString());
+            cells.add(BigDecimal.valueOf(random.nextInt(9_000_000), random.nextInt(4))
+                    .toPlainString());
+            cells.add(java.time.LocalDate.of(1995, 1, 1)
+                    .plusDays(random.nextInt(20_000))
+                    .toString());
             cells.add(random.nextBoolean() ? "true" : "false");
             for (int i = 1; i < cells.size(); i++) {
                 if (random.nextDouble() < blanks) {
@@ -108,9 +114,10 @@ class ReadAgainstSqlTest {
         Table table = Loading.load(file).table();
         assertThat(table.rowCount()).isEqualTo(rows);
         sql.createStatement()
-                .execute("create table t as select id, nullif(town, '') town, cast(nullif(people, '') as bigint) people,"
-                        + " cast(nullif(money, '') as decimal(20, 3)) money, cast(nullif(\"DAY\", '') as date) \"DAY\","
-                        + " open from csvread('" + file + "', null, 'charset=UTF-8 null=')");
+                .execute(
+                        "create table t as select id, nullif(town, '') town, cast(nullif(people, '') as bigint) people,"
+                                + " cast(nullif(money, '') as decimal(20, 3)) money, cast(nullif(\"DAY\", '') as date) \"DAY\","
+                                + " open from csvread('" + file + "', null, 'charset=UTF-8 null=')");
         assertThat(table.schema().get("people").type()).isEqualTo(ColumnType.WHOLE);
         assertThat(table.schema().get("money").type()).isEqualTo(ColumnType.DECIMAL);
         assertThat(table.schema().get("day").type()).isEqualTo(ColumnType.DATE);
@@ -122,8 +129,8 @@ class ReadAgainstSqlTest {
         assertThat(groups(table.column("id"), table.column("people")))
                 .isEqualTo(stripped(groups("select id, coalesce(sum(people), 0) from t group by id")));
         for (String column : List.of("town", "people", "money", "day", "open")) {
-            String blank = groups("select 0, count(*) - count(nullif(cast(\"" + column.toUpperCase(java.util.Locale.ROOT)
-                            + "\" as varchar), '')) from t")
+            String blank = groups("select 0, count(*) - count(nullif(cast(\""
+                            + column.toUpperCase(java.util.Locale.ROOT) + "\" as varchar), '')) from t")
                     .get("0");
             assertThat(table.column(column).blankCount()).as(column).isEqualTo(Integer.parseInt(blank));
         }

@@ -229,10 +229,12 @@ class UntidyTextTest {
         files.put("stops.csv", Packed.bytes("id,name\n1,Graz\n2,Linz\n"));
         files.put("trips.csv", Packed.bytes("trip,minutes\n7,40\n8,55\n9,10\n"));
         Path zip = Files.write(folder.resolve("feed.zip"), Packed.zip(files));
-        Table stops = Loading.load(zip, tables(TableChoice.AS_FOUND.in("stops.csv"))).table();
+        Table stops =
+                Loading.load(zip, tables(TableChoice.AS_FOUND.in("stops.csv"))).table();
         assertThat(Loading.labels(stops)).containsExactly("id", "name");
         assertThat(stops.rowCount()).isEqualTo(2);
-        Table trips = Loading.load(zip, tables(TableChoice.AS_FOUND.in("trips.csv"))).table();
+        Table trips =
+                Loading.load(zip, tables(TableChoice.AS_FOUND.in("trips.csv"))).table();
         assertThat(Loading.labels(trips)).containsExactly("trip", "minutes");
         TableChoice[] both = {TableChoice.AS_FOUND.in("stops.csv"), TableChoice.AS_FOUND.in("trips.csv")};
         try (Document document = Document.open(zip, "feed.zip", ReadingChoices.AS_FOUND)) {

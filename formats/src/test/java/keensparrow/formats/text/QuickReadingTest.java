@@ -238,15 +238,18 @@ class QuickReadingTest {
 
     @Test
     void marksOfBlanksAreCountedInOneReading() throws IOException {
-        LoadedTable loaded = readOnce("name,n,flag,tags,day", 30_000, row -> (row % 7 == 0 ? "n/a" : "name " + row)
-                + ","
-                + (row % 5 == 0 ? "-" : row % 11 == 0 ? "unknown" : String.valueOf(row))
-                + ","
-                + (row % 3 == 0 ? "yes" : row % 3 == 1 ? "NULL" : "no")
-                + ","
-                + (row % 4 == 0 ? "n/a" : row % 4 == 1 ? "crew|weather" : "weather")
-                + ","
-                + (row % 9 == 0 ? "n/a" : "2026-01-" + (10 + row % 20)));
+        LoadedTable loaded = readOnce(
+                "name,n,flag,tags,day",
+                30_000,
+                row -> (row % 7 == 0 ? "n/a" : "name " + row)
+                        + ","
+                        + (row % 5 == 0 ? "-" : row % 11 == 0 ? "unknown" : String.valueOf(row))
+                        + ","
+                        + (row % 3 == 0 ? "yes" : row % 3 == 1 ? "NULL" : "no")
+                        + ","
+                        + (row % 4 == 0 ? "n/a" : row % 4 == 1 ? "crew|weather" : "weather")
+                        + ","
+                        + (row % 9 == 0 ? "n/a" : "2026-01-" + (10 + row % 20)));
         assertThat(loaded.report().notes())
                 .contains("In “name”, “n/a” (4,286 times) is read as blank.")
                 .contains("In “n”, “-” (6,000 times) and “unknown” (2,182 times) are read as blank.");
@@ -257,12 +260,15 @@ class QuickReadingTest {
 
     @Test
     void decimalCommasAndDaysFirstNeedOneReading() throws IOException {
-        LoadedTable loaded = readOnce("Betrag;Tag;Wann", 30_000, row -> (row % 2 == 0 ? "1." + (100 + row % 900) + "," : row + ",")
-                + (10 + row % 90)
-                + ";"
-                + String.format("%02d.%02d.2026", 1 + row % 28, 1 + row % 12)
-                + ";"
-                + String.format("2026-03-%02d %02d:15:%02d", 1 + row % 28, row % 24, row % 60));
+        LoadedTable loaded = readOnce(
+                "Betrag;Tag;Wann",
+                30_000,
+                row -> (row % 2 == 0 ? "1." + (100 + row % 900) + "," : row + ",")
+                        + (10 + row % 90)
+                        + ";"
+                        + String.format("%02d.%02d.2026", 1 + row % 28, 1 + row % 12)
+                        + ";"
+                        + String.format("2026-03-%02d %02d:15:%02d", 1 + row % 28, row % 24, row % 60));
         assertThat(loaded.table().schema().get("betrag").type()).isEqualTo(ColumnType.DECIMAL);
         assertThat(loaded.table().column("betrag").plain(1)).isEqualTo("1.11");
         assertThat(loaded.table().column("betrag").plain(2)).isEqualTo("1102.12");
@@ -272,10 +278,13 @@ class QuickReadingTest {
 
     @Test
     void codesAndIdentifiersStayTextInOneReading() throws IOException {
-        LoadedTable loaded = readOnce("postcode,id,place,remark", 30_000, row -> String.format("%05d", row % 900)
-                + "," + Integer.toHexString(row * 7919) + "x,"
-                + (row % 2 == 0 ? "Lyon" : "Łódź") + ","
-                + (row % 3 == 0 ? "" : " Ran late at km " + row % 700 + " \u00a0"));
+        LoadedTable loaded = readOnce(
+                "postcode,id,place,remark",
+                30_000,
+                row -> String.format("%05d", row % 900)
+                        + "," + Integer.toHexString(row * 7919) + "x,"
+                        + (row % 2 == 0 ? "Lyon" : "Łódź") + ","
+                        + (row % 3 == 0 ? "" : " Ran late at km " + row % 700 + " \u00a0"));
         assertThat(loaded.table().column("postcode").plain(7)).isEqualTo("00007");
         assertThat(loaded.table().column("remark").plain(1)).isEqualTo("Ran late at km 1");
         assertThat(loaded.table().schema().get("postcode").type()).isEqualTo(ColumnType.TEXT);
