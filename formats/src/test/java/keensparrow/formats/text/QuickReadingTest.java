@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -18,10 +17,6 @@ import keensparrow.core.infer.LoadWatch;
 import keensparrow.core.infer.LoadedTable;
 import keensparrow.core.infer.RowSource;
 import keensparrow.core.infer.TableLoader;
-import keensparrow.core.sheet.AreaSource;
-import keensparrow.core.sheet.ReadingChoices;
-import keensparrow.core.sheet.TableChoice;
-import keensparrow.core.sheet.TableFinder;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -55,51 +50,8 @@ class QuickReadingTest {
     @TempDir
     Path folder;
 
-    /** The same cells without blocks. */
-    private record Slow(RowSource source) implements RowSource {
-        @Override
-        public String name() {
-            return source.name();
-        }
-
-        @Override
-        public void read(CellHandler handler) {
-            source.read(handler);
-        }
-    }
-
     private RowSource source(byte[] bytes) throws IOException {
-        Path file = Files.write(folder.resolve("rows.csv"), bytes);
-        TextSheet sheet = TextSheet.open(file, "rows.csv", TextFormat.find(file, ReadingChoices.AS_FOUND));
-        var found = TableFinder.find(sheet);
-        return found.isEmpty() ? null : new AreaSource("rows.csv", sheet, found.get(0), TableChoice.AS_FOUND);
-    }
-
-    private static Object result(RowSource source) {
-        try {
-            return new TableLoader(List.of(source), Map.of(), List.of(), LoadWatch.NONE).load();
-        } catch (UserException e) {
-            return e.code();
-        }
-    }
-
-    private static void assertSame(Object quick, Object slow, String what) {
-        if (!(slow instanceof LoadedTable table)) {
-            assertThat(quick).as(what).isEqualTo(slow);
-            return;
-        }
-        LoadedTable other = (LoadedTable) quick;
-        assertThat(other.plan()).as(what).isEqualTo(table.plan());
-        assertThat(other.report()).as(what).isEqualTo(table.report());
-        assertThat(other.table().schema()).as(what).isEqualTo(table.table().schema());
-        assertThat(other.table().rowCount()).as(what).isEqualTo(table.table().rowCount());
-        for (var info : table.table().schema().columns()) {
-            for (int row = 0; row < table.table().rowCount(); row++) {
-                assertThat(other.table().column(info.name()).plain(row))
-                        .as(what + ", row " + row)
-                        .isEqualTo(table.table().column(info.name()).plain(row));
-            }
-        }
+        return TwoWays.source(folder, bytes);
     }
 
     @Test
@@ -123,7 +75,7 @@ class QuickReadingTest {
             try (BlockReader reader = source.blocks()) {
                 blocks += reader == null ? 0 : 1;
             }
-            assertSame(result(source), result(new Slow(source)), "round " + round + " of " + text);
+            TwoWays.assertSame(TwoWays.result(source), TwoWays.result(new TwoWays.Slow(source)), "round " + round + " of " + text);
         }
         assertThat(blocks).isGreaterThan(300);
     }
@@ -186,8 +138,8 @@ class QuickReadingTest {
     void whatComesLateChangesTheTypesAsIfAllWereLookedAt(String odd) throws IOException {
         String[] oddities = odd.isEmpty() ? new String[0] : odd.split("\\|", 2);
         RowSource source = source(large(5, oddities, 20_000));
-        Object quick = result(source);
-        Object slow = result(new Slow(source));
+        Object quick = TwoWays.result(source);
+        Object slow = TwoWays.result(new TwoWays.Slow(source));
         LoadedTable a = (LoadedTable) quick;
         LoadedTable b = (LoadedTable) slow;
         assertThat(a.plan()).isEqualTo(b.plan());
@@ -232,7 +184,7 @@ class QuickReadingTest {
         Looked looked = new Looked();
         LoadedTable quick = new TableLoader(List.of(source), Map.of(), List.of(), looked).load();
         assertThat(looked.rows).as("rows looked at before reading").isLessThan(rows);
-        assertSame(quick, result(new Slow(source)), headings);
+        TwoWays.assertSame(quick, TwoWays.result(new TwoWays.Slow(source)), headings);
         return quick;
     }
 
@@ -297,13 +249,13 @@ class QuickReadingTest {
             text.append("Größe ").append(row % 50).append(" 😀;").append(row).append("\r\n");
         }
         byte[] wide = ("\ufeff" + text).getBytes(StandardCharsets.UTF_16LE);
-        LoadedTable loaded = (LoadedTable) result(source(wide));
+        LoadedTable loaded = (LoadedTable) TwoWays.result(source(wide));
         assertThat(loaded.table().rowCount()).isEqualTo(20_000);
         assertThat(loaded.table().column("straße").plain(7)).isEqualTo("Größe 7 😀");
         byte[] eight = text.toString().replace(" 😀", "").getBytes("windows-1252");
         RowSource source = source(eight);
-        LoadedTable other = (LoadedTable) result(source);
-        assertSame(other, result(new Slow(source)), "windows-1252");
+        LoadedTable other = (LoadedTable) TwoWays.result(source);
+        TwoWays.assertSame(other, TwoWays.result(new TwoWays.Slow(source)), "windows-1252");
         assertThat(other.table().column("straße").plain(3)).isEqualTo("Größe 3");
     }
 
@@ -318,7 +270,7 @@ class QuickReadingTest {
                     .append(i % 3 == 0 ? "\r\n" : "\n");
         }
         RowSource source = source(text.toString().getBytes(StandardCharsets.UTF_8));
-        LoadedTable loaded = (LoadedTable) result(source);
+        LoadedTable loaded = (LoadedTable) TwoWays.result(source);
         assertThat(loaded.table().rowCount()).isEqualTo(60_000);
         for (int row = 0; row < 60_000; row++) {
             assertThat(loaded.table().column("b").plain(row)).isEqualTo(String.valueOf(row));
