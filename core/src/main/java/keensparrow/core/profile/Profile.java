@@ -19,6 +19,7 @@ import keensparrow.core.column.TagsColumn;
 import keensparrow.core.column.TextColumn;
 import keensparrow.core.column.YesNoColumn;
 import keensparrow.core.engine.MemoryEngine;
+import keensparrow.core.engine.Workers;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
@@ -44,10 +45,9 @@ public record Profile(int rowCount, List<ColumnProfile> columns) {
     /** Looks at every column. Cost O(rows log rows) for numbers. */
     public static Profile of(Table table) {
         Map<String, Answer> answers = ask(table);
-        List<ColumnProfile> profiles = new ArrayList<>();
-        for (ColumnInfo info : table.schema().columns()) {
-            profiles.add(profile(info, table.column(info.name()), answers));
-        }
+        List<ColumnProfile> profiles = table.schema().columns().parallelStream() // each sorts its values
+                .map(info -> profile(info, table.column(info.name()), answers))
+                .toList();
         return new Profile(table.rowCount(), profiles);
     }
 
@@ -55,6 +55,9 @@ public record Profile(int rowCount, List<ColumnProfile> columns) {
         List<QuestionSet.Asked> asked = new ArrayList<>();
         for (ColumnInfo info : table.schema().columns()) {
             String name = info.name();
+            if (isOfDifferentTexts(table.column(name))) {
+                continue; // each comes once
+            }
             if (info.type().isCoded()) {
                 asked.add(ask(name, new Question.ValueCounts(name, null, COMMONEST, List.of())));
             } else {
@@ -66,16 +69,28 @@ public record Profile(int rowCount, List<ColumnProfile> columns) {
             }
         }
         Map<String, Answer> answers = new HashMap<>();
-        new MemoryEngine(table)
-                .answer(
-                        new QuestionSet(List.of(), asked),
-                        answered -> {
-                            if (answered.answer() != null) {
-                                answers.put(answered.id(), answered.answer());
-                            }
-                        },
-                        () -> false);
+        try (Workers workers = Workers.ofMachine()) {
+            new MemoryEngine(table, workers, 0)
+                    .answer(
+                            new QuestionSet(List.of(), asked),
+                            answered -> {
+                                if (answered.answer() != null) {
+                                    answers.put(answered.id(), answered.answer());
+                                }
+                            },
+                            () -> false);
+        }
         return answers;
+    }
+
+    private static boolean isOfDifferentTexts(Column column) {
+        return column instanceof TextColumn text && text.blankCount() == 0 && text.dictionarySize() == text.rowCount();
+    }
+
+    private static List<Answer.ValueCount> firstTexts(TextColumn column) {
+        return IntStream.range(0, Math.min(COMMONEST, column.dictionarySize()))
+                .mapToObj(code -> new Answer.ValueCount(column.text(code), 1, 1))
+                .toList();
     }
 
     private static QuestionSet.Asked ask(String id, Question question) {
@@ -86,7 +101,7 @@ public record Profile(int rowCount, List<ColumnProfile> columns) {
         Answer answer = answers.get(info.name());
         List<Answer.ValueCount> commonest = answer instanceof Answer.ValueCounts counts
                 ? counts.values().stream().limit(COMMONEST).toList()
-                : List.of();
+                : isOfDifferentTexts(column) ? firstTexts((TextColumn) column) : List.of();
         Answer.Spread spread = answer instanceof Answer.Spread found ? found : null;
         if (column instanceof LongColumn longs) {
             return ofLongs(info, longs, mean(info, answers), spread);
@@ -133,11 +148,14 @@ public record Profile(int rowCount, List<ColumnProfile> columns) {
 
     private static ColumnProfile ofLongs(
             ColumnInfo info, LongColumn column, @Nullable String mean, Answer.@Nullable Spread spread) {
-        long[] sorted = IntStream.range(0, column.rowCount())
-                .filter(row -> !column.isBlank(row))
-                .mapToLong(column::value)
-                .sorted()
-                .toArray();
+        long[] sorted = new long[column.rowCount() - column.blankCount()];
+        int filled = 0;
+        for (int row = 0; row < column.rowCount(); row++) {
+            if (!column.isBlank(row)) {
+                sorted[filled++] = column.value(row);
+            }
+        }
+        Arrays.sort(sorted);
         boolean number = info.type() != ColumnType.DATE && info.type() != ColumnType.DATE_TIME;
         int distinct = 0;
         for (int i = 0; i < sorted.length; i++) {

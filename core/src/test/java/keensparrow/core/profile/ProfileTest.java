@@ -2,11 +2,16 @@ package keensparrow.core.profile;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import keensparrow.core.TextRows;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.DoubleColumn;
+import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.question.Answer;
+import keensparrow.core.question.Question;
+import keensparrow.core.question.QuestionSet;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Table;
@@ -47,6 +52,26 @@ class ProfileTest {
         assertThat(profile.column("tags").distinct()).isEqualTo(2);
         assertThat(profile.column("flag").distinct()).isEqualTo(1);
         assertThat(profile.column("flag").smallest()).isNull();
+    }
+
+    @Test
+    void textsThatAllDifferShowTheFirstOnesAsTheEngineCounts() {
+        StringBuilder rows = new StringBuilder("id,n\n");
+        for (int i = 300; i > 0; i--) {
+            rows.append("order ").append(i * 7 % 307).append(',').append(i).append('\n');
+        }
+        Table table = TextRows.table(rows.toString());
+        List<Answer.ValueCount> counted = new ArrayList<>();
+        new MemoryEngine(table)
+                .answer(
+                        new QuestionSet(
+                                List.of(),
+                                List.of(new QuestionSet.Asked(
+                                        "id", new Question.ValueCounts("id", null, 8, List.of()), Set.of()))),
+                        answered -> counted.addAll(((Answer.ValueCounts) answered.answer()).values()),
+                        () -> false);
+        assertThat(Profile.of(table).column("id").commonest()).isEqualTo(counted).hasSize(8);
+        assertThat(Profile.of(table).column("id").distinct()).isEqualTo(300);
     }
 
     @Test
