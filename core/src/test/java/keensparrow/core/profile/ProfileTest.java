@@ -70,7 +70,9 @@ class ProfileTest {
                                         "id", new Question.ValueCounts("id", null, 8, List.of()), Set.of()))),
                         answered -> counted.addAll(((Answer.ValueCounts) answered.answer()).values()),
                         () -> false);
-        assertThat(Profile.of(table).column("id").commonest()).isEqualTo(counted).hasSize(8);
+        assertThat(Profile.of(table).column("id").commonest())
+                .isEqualTo(counted)
+                .hasSize(8);
         assertThat(Profile.of(table).column("id").distinct()).isEqualTo(300);
     }
 

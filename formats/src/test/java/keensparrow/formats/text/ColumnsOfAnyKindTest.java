@@ -35,10 +35,12 @@ class ColumnsOfAnyKindTest {
             case 7 -> String.format("%05d", n % 2000);
             case 8 -> String.format("%d/%d/2026", 1 + n % 12, 1 + n % 28);
             case 9 -> String.format("%d.%d.%d", 1 + n % 28, 1 + n % 12, 1990 + n % 40);
-            case 10 -> String.format("2026-01-%02dT%02d:%02d%s", 1 + n % 28, n % 24, n % 60, n % 2 == 0 ? "Z" : "+02:00");
+            case 10 ->
+                String.format("2026-01-%02dT%02d:%02d%s", 1 + n % 28, n % 24, n % 60, n % 2 == 0 ? "Z" : "+02:00");
             case 11 -> String.format("2026-01-%02d %02d:%02d:%02d", 1 + n % 28, n % 24, n % 60, n % 60);
             case 12 -> List.of("ja", "nein").get(n % 2);
-            case 13 -> List.of("red;blue", "red", "blue|green", "green", "red,blue").get(n % 5);
+            case 13 ->
+                List.of("red;blue", "red", "blue|green", "green", "red,blue").get(n % 5);
             case 14 -> "Route " + n % 40 + ", platform " + n % 9 + ".";
             case 15 -> List.of("N", "NA", "AT", "DE", "FR").get(n % 5);
             case 16 -> "id" + String.format("%07d", row);
@@ -56,7 +58,9 @@ class ColumnsOfAnyKindTest {
         };
     }
 
-    private static final String[] ODD = {"n/a", "-", "?", "x", "12", "1.5", "1,5", "2026-01-01", "yes", "text", "a;b", "007", " "};
+    private static final String[] ODD = {
+        "n/a", "-", "?", "x", "12", "1.5", "1,5", "2026-01-01", "yes", "text", "a;b", "007", " "
+    };
     private static final int WAYS = 28;
 
     private static byte[] anything(Random random) {
@@ -73,8 +77,7 @@ class ColumnsOfAnyKindTest {
                         ? (column % 2 == 0 ? "" : "n/a")
                         : strange ? ODD[random.nextInt(ODD.length)] : value(random, ways[column], row);
                 boolean quoted = value.matches("(?s).*[,\"\\n].*") || (row + column) % 97 == 0;
-                text.append(column == 0 ? "" : ",")
-                        .append(quoted ? "\"" + value.replace("\"", "\"\"") + "\"" : value);
+                text.append(column == 0 ? "" : ",").append(quoted ? "\"" + value.replace("\"", "\"\"") + "\"" : value);
             }
             text.append('\n');
         }
@@ -96,7 +99,9 @@ class ColumnsOfAnyKindTest {
                     String expected = slow.table().column(info.name()).plain(row);
                     String actual = quick.table().column(info.name()).plain(row);
                     if (!Objects.equals(actual, expected)) {
-                        assertThat(actual).as("file " + file + ", " + info.name() + ", row " + row).isEqualTo(expected);
+                        assertThat(actual)
+                                .as("file " + file + ", " + info.name() + ", row " + row)
+                                .isEqualTo(expected);
                     }
                 }
             }

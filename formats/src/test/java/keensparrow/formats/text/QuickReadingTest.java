@@ -75,7 +75,8 @@ class QuickReadingTest {
             try (BlockReader reader = source.blocks()) {
                 blocks += reader == null ? 0 : 1;
             }
-            TwoWays.assertSame(TwoWays.result(source), TwoWays.result(new TwoWays.Slow(source)), "round " + round + " of " + text);
+            TwoWays.assertSame(
+                    TwoWays.result(source), TwoWays.result(new TwoWays.Slow(source)), "round " + round + " of " + text);
         }
         assertThat(blocks).isGreaterThan(300);
     }
