@@ -158,10 +158,6 @@ final class Dictionary {
         return size - 1;
     }
 
-    int size() {
-        return size;
-    }
-
     String text(int place) {
         return text(tableOf[place], codeOf[place]);
     }

@@ -21,11 +21,18 @@ final class QuickReading {
     private final RowSource source;
     private final LoadWishes wishes;
     private final LoadWatch watch;
+    private @Nullable SourceGuess whole;
 
     QuickReading(RowSource source, LoadWishes wishes, LoadWatch watch) {
         this.source = source;
         this.wishes = wishes;
         this.watch = watch;
+    }
+
+    /** What a look at all rows found, where there were few; else null. */
+    @Nullable
+    SourceGuess whole() {
+        return whole;
     }
 
     /** Null when there are few rows, or when all rows could be something else than the first ones. */
@@ -40,6 +47,7 @@ final class QuickReading {
         guess.readBlocks(first);
         BlockReader blocks = first.hasMore() ? source.blocks() : null;
         if (blocks == null) {
+            whole = first.hasMore() ? null : guess;
             return null;
         }
         List<String> notes = new ArrayList<>();

@@ -6,6 +6,7 @@ import java.util.Map;
 import keensparrow.core.column.Column;
 import keensparrow.core.error.UserException;
 import keensparrow.core.table.ColumnInfo;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Reads one or several sources of the same shape into one table. No text of a file is held in memory: a source is read
@@ -58,15 +59,19 @@ public final class TableLoader {
      */
     public LoadedTable load() {
         try {
-            LoadedTable quick = sources.size() == 1 ? new QuickReading(sources.get(0), wishes, watch).read() : null;
-            return quick != null ? quick : twice(sources.size() == 1);
+            if (sources.size() > 1) {
+                return twice(false, null);
+            }
+            QuickReading once = new QuickReading(sources.get(0), wishes, watch);
+            LoadedTable quick = once.read();
+            return quick != null ? quick : twice(true, once.whole());
         } catch (BlockReader.NotPlain e) {
-            return twice(false);
+            return twice(false, null);
         }
     }
 
-    private LoadedTable twice(boolean inBlocks) {
-        return new TwoReadings(sources, wishes, watch, sourceLabel, inBlocks).read();
+    private LoadedTable twice(boolean inBlocks, @Nullable SourceGuess looked) {
+        return new TwoReadings(sources, wishes, watch, sourceLabel, inBlocks).read(looked);
     }
 
     static List<ColumnInfo> infos(List<ColumnPlan> plan, List<Column> columns) {

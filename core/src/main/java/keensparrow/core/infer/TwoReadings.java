@@ -41,17 +41,14 @@ final class TwoReadings {
         return inBlocks ? source.blocks() : null;
     }
 
-    /** @throws UserException as {@link TableLoader#load} */
-    LoadedTable read() {
+    /**
+     * @param looked the first reading of the only source, where it is done already
+     * @throws UserException as {@link TableLoader#load}
+     */
+    LoadedTable read(@Nullable SourceGuess looked) {
         List<SourceGuess> guesses = new ArrayList<>();
         for (RowSource source : sources) {
-            SourceGuess guess = new SourceGuess(source, guesses.isEmpty() ? null : guesses.get(0), watch, rowsInAll);
-            BlockReader blocks = blocks(source);
-            if (blocks != null) {
-                guess.readBlocks(blocks);
-            } else {
-                ReadAhead.read(source, guess);
-            }
+            SourceGuess guess = looked != null ? looked : look(source, guesses);
             guess.finish();
             rowsInAll += guess.rows();
             guesses.add(guess);
@@ -67,6 +64,17 @@ final class TwoReadings {
         List<ColumnPlan> plan = wishes.plan(guesses.get(0), habits, notes);
         Findings findings = wishes.findings(guesses.get(0).guesses(), plan, habits);
         return read(guesses, plan, findings);
+    }
+
+    private SourceGuess look(RowSource source, List<SourceGuess> before) {
+        SourceGuess guess = new SourceGuess(source, before.isEmpty() ? null : before.get(0), watch, rowsInAll);
+        BlockReader blocks = blocks(source);
+        if (blocks != null) {
+            guess.readBlocks(blocks);
+        } else {
+            ReadAhead.read(source, guess);
+        }
+        return guess;
     }
 
     private LoadedTable read(List<SourceGuess> guesses, List<ColumnPlan> plan, Findings findings) {
