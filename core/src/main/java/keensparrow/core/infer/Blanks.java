@@ -75,10 +75,15 @@ final class Blanks {
     }
 
     static boolean isAnywhere(String value) {
-        return ANYWHERE.contains(value.toLowerCase(Locale.ROOT));
+        return ANYWHERE.contains(value.toLowerCase(Locale.ROOT)) && !isName(value);
     }
 
     static boolean isBesideNumbers(String value) {
-        return BESIDE_NUMBERS.contains(value.toLowerCase(Locale.ROOT));
+        return BESIDE_NUMBERS.contains(value.toLowerCase(Locale.ROOT)) || isName(value);
+    }
+
+    /** Written as a name: Nan is a town, Null a surname, in a column of texts. */
+    private static boolean isName(String value) {
+        return value.equals("Nan") || value.equals("Null") || value.equals("Na");
     }
 }

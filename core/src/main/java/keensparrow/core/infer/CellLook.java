@@ -26,12 +26,13 @@ public enum CellLook {
     }
 
     private static CellLook ofText(String text) {
-        if (Blanks.isAnywhere(text)) {
+        if (Blanks.isAnywhere(text) || text.equals(".") || text.equals("..") || text.equals("?")) {
             return BLANK_MARK;
         }
         char[] chars = text.toCharArray();
         NumberText number = new NumberText();
-        if (number.read(chars, 0, chars.length) && (number.decimals('.') >= 0 || number.decimals(',') >= 0)) {
+        if (DoubleCells.parse(chars, 0, chars.length) != null
+                || (number.read(chars, 0, chars.length) && (number.decimals('.') >= 0 || number.decimals(',') >= 0))) {
             return NUMBER;
         }
         TimeText time = new TimeText();
@@ -50,6 +51,11 @@ public enum CellLook {
             }
         }
         return false;
+    }
+
+    /** Whether a text stands for nothing at least in a column of numbers or dates. */
+    public static boolean canMeanBlank(String text) {
+        return Blanks.isAnywhere(text) || Blanks.isBesideNumbers(text);
     }
 
     /** Whether it is a value rather than a name of something. */

@@ -13,8 +13,8 @@ final class ColumnGuess {
     /** A column keeps its type when no more than this share of its values does not fit; each of those is reported. */
     static final double MISFITS_BORNE = 0.02;
 
+    private static final double MOSTLY_CODES = 0.9;
     private static final int FEW = 50;
-    private static final int LONGEST_CODE = 3;
     private static final int MOST_MARKERS = 20;
     static final char[] TAG_SEPARATORS = {';', '|', ','};
     private static final Pattern DATED = Pattern.compile(
@@ -28,7 +28,7 @@ final class ColumnGuess {
     private long errors;
     private long yesNos;
     private int pairs = -1; // of words for yes and no that all values belong to
-    private long shortCodes; // capitals, three at most
+    private final CodeGuess codes = new CodeGuess();
     private final Map<String, Long> blanks = new LinkedHashMap<>(); // as written, in a column of any type
     private final Map<String, Long> besideNumbers =
             new LinkedHashMap<>(); // blank only if the others are numbers or dates
@@ -87,16 +87,7 @@ final class ColumnGuess {
                 numbers.add(kind, chars, from, to); // EUR 12
             }
         }
-        shortCodes += to - from <= LONGEST_CODE && isCapitals(chars, from, to) ? 1 : 0;
-    }
-
-    private static boolean isCapitals(char[] chars, int from, int to) {
-        for (int at = from; at < to; at++) {
-            if (chars[at] < 'A' || chars[at] > 'Z') {
-                return false;
-            }
-        }
-        return true;
+        codes.add(chars, from, to);
     }
 
     private boolean isBlank(char[] chars, int from, int to) {
@@ -142,7 +133,11 @@ final class ColumnGuess {
         if (type != ColumnType.TEXT || !isOfCodes()) {
             marks.addAll(blanks.keySet());
         } else {
-            blanks.keySet().stream().filter(mark -> !mark.equals("NA")).forEach(marks::add);
+            blanks.forEach((mark, times) -> {
+                if (!codes.isOne(mark, times)) {
+                    marks.add(mark);
+                }
+            });
         }
         if (type != ColumnType.TEXT && type != ColumnType.TAGS) {
             marks.addAll(besideNumbers.keySet());
@@ -150,9 +145,9 @@ final class ColumnGuess {
         return marks;
     }
 
-    /** Whether all values are short capitals: NA is then one of them, such as Namibia. */
+    /** Whether the values are short codes of one kind, all but a few: a mark of blanks can be one of them. */
     boolean isOfCodes() {
-        return filled > 0 && shortCodes == filled;
+        return filled > 0 && codes.count() >= filled * MOSTLY_CODES;
     }
 
     private ColumnType type(String heading, Habits habits) {

@@ -160,8 +160,10 @@ final class DateGuess {
     DatePattern period(long filled, boolean digitsToo, boolean serialsToo) {
         for (DatePattern pattern : PATTERNS) {
             boolean serial = pattern == DatePattern.SERIAL;
+            boolean digits = serial || pattern.isDigits();
             boolean allowed = serial ? serialsToo : pattern.isDigits() ? digitsToo : !pattern.isDay();
-            if (allowed && count(pattern) == filled) {
+            boolean written = !digits || (times[pattern.ordinal()] == 0 && count(pattern) > count(DatePattern.ISO));
+            if (allowed && written && count(pattern) == filled) {
                 return pattern;
             }
         }

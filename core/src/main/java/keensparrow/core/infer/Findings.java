@@ -25,7 +25,7 @@ final class Findings {
                 tellDates(column, guess, label, habits, wanted.containsKey(column.name()));
             } else if (column.type().isNumber()) {
                 tellNumbers(column, guess, label, habits, wanted.containsKey(column.name()));
-            } else if (guess.numbers().hasSeveralCurrencies() && column.type() == ColumnType.TEXT) {
+            } else if (column.type() == ColumnType.TEXT && guess.numbers().areInSeveralCurrencies(guess.filled())) {
                 notes.add(label
                         + " names several currencies and stays text: amounts in different currencies do not add up.");
             }

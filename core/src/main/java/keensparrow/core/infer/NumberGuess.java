@@ -188,6 +188,11 @@ final class NumberGuess {
         return currenciesDiffer;
     }
 
+    /** Whether most of so many values are amounts, in several currencies. */
+    boolean areInSeveralCurrencies(long filled) {
+        return currenciesDiffer && withCurrency * 2 > filled;
+    }
+
     boolean hasCodes() {
         return codes > 0;
     }

@@ -7,10 +7,15 @@ import keensparrow.core.infer.CellLook;
 
 /** Some rows and columns of a grid, with what their cells look like. Rows without a cell in those columns are not in it. */
 final class Block {
+    private static final int FEW = 3;
+    private static final int MOST_STEP = 3;
+    private static final double MOSTLY = 0.8;
+
     final int from;
     final int to; // behind the last column
     private final List<RawRow> rows = new ArrayList<>();
     private final List<CellLook[]> looks = new ArrayList<>();
+    private final int step; // from row to row
 
     Block(List<RawRow> all, int from, int to) {
         this.from = from;
@@ -25,6 +30,17 @@ final class Block {
                 looks.add(look);
             }
         }
+        step = step();
+    }
+
+    /** More than one where empty rows stand between most rows, which then part nothing. */
+    private int step() {
+        long usual = rows.size() > FEW ? number(2) - number(1) : 1;
+        int as = 0;
+        for (int i = 1; i < rows.size(); i++) {
+            as += number(i) - number(i - 1) == usual ? 1 : 0;
+        }
+        return as >= (rows.size() - 1) * MOSTLY ? (int) Math.max(1, Math.min(usual, MOST_STEP)) : 1;
     }
 
     private Block(Block whole, int firstRow, int lastRow) {
@@ -32,6 +48,7 @@ final class Block {
         to = whole.to;
         rows.addAll(whole.rows.subList(firstRow, lastRow));
         looks.addAll(whole.looks.subList(firstRow, lastRow));
+        step = whole.step;
     }
 
     /** The rows {@code [firstRow, lastRow)}. */
@@ -114,6 +131,6 @@ final class Block {
 
     /** Whether nothing but empty rows stands between this row and the one before. */
     boolean isAfterGap(int i) {
-        return i > 0 && number(i) - number(i - 1) > 1;
+        return i > 0 && number(i) - number(i - 1) > step;
     }
 }

@@ -16,9 +16,13 @@ final class EndFinder {
             "(?iu)(average|mean|avg|median|count|min|max|minimum|maximum|durchschnitt|mittelwert|anzahl|moyenne|nombre|media|promedio"
                     + "|média|gemiddelde|aantal|średnia|liczba)[ .:]*");
 
+    private static final int STRAY_VALUES = 2;
+
     private final Block block;
     private final int first; // row of values
     private final int width;
+    private int last; // behind the last row looked at
+    private int loneValues; // rows at the end with one value and nothing else
 
     EndFinder(Block block, int first) {
         this.block = block;
@@ -94,6 +98,8 @@ final class EndFinder {
         List<String> notes = new ArrayList<>();
         int end = last;
         boolean totals = false;
+        loneValues = loneValues(last);
+        this.last = last;
         while (end > first + 1) {
             int i = end - 1;
             String row = place(block.number(i));
@@ -158,9 +164,85 @@ final class EndFinder {
         return true;
     }
 
+    private int loneValues(int last) {
+        int rows = 0;
+        while (last - rows > first && isLoneValue(last - rows - 1)) {
+            rows++;
+        }
+        return rows;
+    }
+
+    private boolean isLoneValue(int i) {
+        if (block.filled(i) != 1) {
+            return false;
+        }
+        for (int column = block.from; column < block.to; column++) {
+            if (block.look(i, column).isValue()) {
+                return block.isOfValues(column, first);
+            }
+        }
+        return false;
+    }
+
+    /** Whether the row begins as those above do: with a value as theirs, or with a word that one of them has too. */
+    private boolean isNameOfRow(int i) {
+        CellLook look = block.look(i, block.from);
+        if (look == CellLook.EMPTY || block.filledIn(block.from, first, i) < i - first) {
+            return false;
+        }
+        return look.isValue() && block.isOfValues(block.from, first)
+                || !isOnce(block.row(i).text(block.from), block.from, i)
+                || (look == CellLook.WORD && isLast(i) && isWrittenAsNames(i));
+    }
+
+    /** Whether the row stands right under a fuller one, and nothing right under it. */
+    private boolean isLast(int i) {
+        return !block.isAfterGap(i) && block.filled(i - 1) > 1 && (i + 1 == last || block.isAfterGap(i + 1));
+    }
+
+    /** Hardly longer than the names above, not of more words, and without the signs of a note. */
+    private boolean isWrittenAsNames(int i) {
+        String text = block.row(i).text(block.from);
+        int longest = 0;
+        int mostWords = 0;
+        for (int row = first; row < i; row++) {
+            String name = block.row(row).text(block.from);
+            longest = Math.max(longest, name.length());
+            mostWords = Math.max(mostWords, words(name));
+        }
+        return text.length() <= longest + 1
+                && words(text) <= mostWords
+                && Character.isLetterOrDigit(text.charAt(0))
+                && text.indexOf(':') < 0;
+    }
+
+    private static int words(String text) {
+        return text.split("\\s+").length;
+    }
+
+    /** Words in columns of values: under an empty row, or in a few cells and none where every row has its name. */
+    private boolean isRemark(int i) {
+        boolean words = false;
+        for (int column = block.from; column < block.to; column++) {
+            CellLook look = block.look(i, column);
+            if (look.isValue()) {
+                return false;
+            }
+            words |= look == CellLook.WORD && block.isOfValues(column, first);
+        }
+        boolean nameless = block.look(i, block.from) == CellLook.EMPTY && block.filledIn(block.from, first, i) * 2 > i - first;
+        return words && (block.isAfterGap(i) || (nameless && block.filled(i) * 2 <= width));
+    }
+
     /** @param aboveTotals whether totals stand below: what has only a name there is a row without values */
     private boolean isNote(int i, boolean aboveTotals) {
         int filled = block.filled(i);
+        if (isLoneValue(i) && loneValues > STRAY_VALUES || filled == 1 && isNameOfRow(i)) {
+            return false; // a row whose other cells are blank
+        }
+        if (isRemark(i)) {
+            return true;
+        }
         if (filled == 1 && width >= 3 && (!aboveTotals || block.isAfterGap(i))) {
             return true; // a text, or a stray number
         }

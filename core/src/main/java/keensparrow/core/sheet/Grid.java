@@ -75,8 +75,14 @@ public record Grid(List<RawRow> head, List<RawRow> tail, long rowCount, int colu
             }
         }
 
+        /** The rows so far; where none between head and tail was let go, all of them are the head. */
         public Grid build() {
-            return new Grid(head, List.copyOf(tail), rowCount, columnCount);
+            if (rowCount > head.size() + tail.size()) {
+                return new Grid(head, List.copyOf(tail), rowCount, columnCount);
+            }
+            List<RawRow> all = new ArrayList<>(head);
+            all.addAll(tail);
+            return new Grid(all, List.of(), rowCount, columnCount);
         }
     }
 }

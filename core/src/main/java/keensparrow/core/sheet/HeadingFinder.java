@@ -9,6 +9,7 @@ import keensparrow.core.infer.CellLook;
 final class HeadingFinder {
     private static final int LOOKED_AT = 60;
     private static final int MOST_ROWS = 3;
+    private static final int REMARKS = 12;
     private static final double LEAST_COVERAGE = 0.6;
 
     private final Block block;
@@ -33,16 +34,56 @@ final class HeadingFinder {
         int start = -1;
         for (int i = 0; i < Math.min(block.size(), LOOKED_AT); i++) {
             if (covers(i) && goesOn(i)) {
+                int names = namesBelowRemarks(i);
+                if (names > i) {
+                    return withOthers(names);
+                }
                 if (isHeading(i)) {
                     return withOthers(i);
                 }
                 start = start < 0 ? i : start;
-                if (block.count(i, CellLook.NUMBER) > 0 || block.count(i, CellLook.DATE) > 0) {
+                boolean values = block.count(i, CellLook.NUMBER) + block.count(i, CellLook.DATE) > 0;
+                if (values || isLikeThoseBelow(i)) {
                     break; // values: what comes below is no heading of them
                 }
             }
         }
         return new Headings(Math.max(0, start), 0);
+    }
+
+    /** A row of names in all columns that follows remarks, such as what the sheet is about and of when; −1 for none. */
+    private int namesBelowRemarks(int i) {
+        int own = i; // the last row of the headings that this row would begin
+        if (isHeading(i) && isAllWords(i) && !isAmongRemarks(i)) {
+            Headings found = withOthers(i);
+            own = Math.max(found.first() + found.rows() - 1, block.filled(i) >= width - 1 ? i + 1 : i);
+        }
+        boolean sparse = true;
+        for (int below = i + 1; below < Math.min(block.size() - 1, i + REMARKS); below++) {
+            int above = block.filled(below - 1);
+            if (above >= width) {
+                return -1;
+            }
+            sparse &= above * 3 <= width * 2;
+            boolean names = isAllWords(below) && block.filled(below) >= width && !block.isAfterGap(below + 1);
+            if (below > own && names && (namesValues(below) || (block.isAfterGap(below) && sparse && areDistinct(below)))) {
+                return below;
+            }
+        }
+        return -1;
+    }
+
+    private boolean isAllWords(int i) {
+        return block.count(i, CellLook.WORD) == block.filled(i);
+    }
+
+    private boolean namesValues(int i) {
+        for (int column = block.from; column < block.to; column++) {
+            if (block.look(i, column) == CellLook.WORD && block.look(i + 1, column).isValue()) {
+                return !block.isAfterGap(i + 1);
+            }
+        }
+        return false;
     }
 
     private boolean covers(int i) {
@@ -73,6 +114,9 @@ final class HeadingFinder {
             return true;
         }
         boolean emptyBelow = block.isAfterGap(i + 1);
+        if (emptyBelow && i + 2 < block.size() && isAllWords(i + 1) && namesValues(i + 1)) {
+            return false; // the headings come below
+        }
         return !emptyBelow || (i + 2 < block.size() && !block.isAfterGap(i + 2) && block.filled(i) >= width);
     }
 
@@ -93,7 +137,12 @@ final class HeadingFinder {
         if (values > 0 && contrast * 2 < values) {
             return arePeriods(i);
         }
-        return (words >= filled * 0.5 || arePeriods(i)) && (values > 0 || areDistinct(i));
+        return (words >= filled * 0.5 || arePeriods(i))
+                && (values > 0 || (areDistinct(i) && !isLikeThoseBelow(i)));
+    }
+
+    private boolean isLikeThoseBelow(int i) {
+        return new CellShapes(block).isLikeThoseBelow(i);
     }
 
     /** Whether the cells that are no words are years or dates that follow each other, such as months as columns. */
@@ -157,14 +206,49 @@ final class HeadingFinder {
             return false;
         }
         boolean atFirst = block.look(i, block.from) != CellLook.EMPTY;
-        boolean spans = false;
+        boolean several = filled >= 2 && filled < width && (!atFirst || filled >= 3);
+        return (spans(i) || several) && !isAmongRemarks(i);
+    }
+
+    private boolean isAmongRemarks(int i) {
+        return i > 0 && !block.isAfterGap(i) && block.filled(i - 1) > 1 && !spans(i - 1);
+    }
+
+    /** Whether a cell of the row lies over several columns, not over all. */
+    private boolean spans(int i) {
         for (Merge merge : merges) {
-            if (merge.top() == block.number(i) && merge.left() >= block.from && merge.right() < block.to) {
-                spans |= merge.right() > merge.left() && merge.right() - merge.left() + 1 < width;
+            boolean within = merge.left() >= block.from && merge.right() < block.to;
+            int wide = merge.right() - merge.left() + 1;
+            if (merge.top() == block.number(i) && within && wide > 1 && wide < width) {
+                return true;
             }
         }
-        boolean several = filled >= 2 && filled < width && (!atFirst || filled >= 3);
-        return spans || several;
+        return false;
+    }
+
+    /** Whether a word of the row stands below in the same column too: a name of a column does not. */
+    private boolean comesAgain(int i) {
+        for (int column = block.from; column < block.to; column++) {
+            for (int below = i + 1; below < Math.min(block.size(), i + LOOKED_AT); below++) {
+                boolean word = block.look(i, column) == CellLook.WORD;
+                if (word && block.row(i).text(column).equals(block.row(below).text(column))) {
+                    return true;
+                }
+            }
+        }
+        return false;
+    }
+
+    /** A year among years in a row, over numbers that are mostly none. */
+    private boolean isYearAboveOthers(int i, int column) {
+        int years = 0;
+        int rows = 0;
+        for (int below = i + 1; below < Math.min(block.size(), i + LOOKED_AT); below++) {
+            String text = block.row(below).text(column);
+            rows += text.isEmpty() ? 0 : 1;
+            years += year(text) > 0 ? 1 : 0;
+        }
+        return year(block.row(i).text(column)) > 0 && years * 4 <= rows && arePeriods(i);
     }
 
     /** Whether the row below belongs to the headings too: names where the values under it are none. */
@@ -179,11 +263,15 @@ final class HeadingFinder {
                 continue;
             }
             CellLook look = block.look(i, column);
-            if (look.isValue() && !block.row(i).text(column).matches("(19|20)\\d\\d")) {
+            if (look.isValue() && !isYearAboveOthers(i, column)) {
                 return false;
             }
             values++;
-            words += look == CellLook.WORD || look.isValue() ? 1 : 0;
+            boolean mark = CellLook.canMeanBlank(block.row(i).text(column));
+            words += (look == CellLook.WORD && !mark) || look.isValue() ? 1 : 0;
+        }
+        if (comesAgain(i)) {
+            return false;
         }
         boolean underMerge = merges.stream()
                 .anyMatch(merge -> merge.top() == block.number(i - 1)

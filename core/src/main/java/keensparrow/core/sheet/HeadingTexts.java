@@ -33,7 +33,7 @@ final class HeadingTexts {
                 texts.add(joined(rows, column - area.firstColumn()));
             }
         }
-        return texts;
+        return RowNames.areIn(sheet, area) ? RowNames.moved(texts) : texts;
     }
 
     private static String joined(List<List<String>> rows, int at) {

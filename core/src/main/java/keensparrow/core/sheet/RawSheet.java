@@ -30,6 +30,11 @@ public interface RawSheet {
         return false;
     }
 
+    /** Whether the first row is known to be the headings and all below it rows of values, as with lists of objects. */
+    default boolean hasHeadings() {
+        return false;
+    }
+
     default boolean isHidden() {
         return false;
     }

@@ -32,10 +32,21 @@ public final class TableFinder {
         if (finder.grid.head().isEmpty()) {
             return List.of();
         }
+        if (sheet.hasHeadings()) {
+            return List.of(finder.all());
+        }
         List<FoundTable> found = new ArrayList<>(finder.sideBySide(finder.grid.head(), 0, finder.grid.columnCount()));
         found.sort(Comparator.comparingDouble(FoundTable::score).reversed());
         finder.tellCellsBeside(found);
         return found.subList(0, Math.min(MOST_TABLES, found.size()));
+    }
+
+    private FoundTable all() {
+        List<RawRow> rows = grid.head();
+        long last = grid.isWhole() ? rows.get(rows.size() - 1).number() : Long.MAX_VALUE;
+        TableArea area = new TableArea(1, 1, 2, last, 0, 0, grid.columnCount() - 1, List.of(), false);
+        List<String> headings = new HeadingTexts(sheet, area).texts();
+        return new FoundTable(area, headings, grid.rowCount() - 1, (double) grid.rowCount() * headings.size(), List.of());
     }
 
     /** Cells in the rows of the likeliest table that belong to none: a check, a remark, a value too many. */
@@ -99,7 +110,7 @@ public final class TableFinder {
         List<FoundTable> before = stacked(whole.columns(start, parts.get(0)[1]));
         for (int i = 1; i < parts.size(); i++) {
             List<FoundTable> beside = stacked(whole.columns(parts.get(i)[0], parts.get(i)[1]));
-            if (areOne(before, beside)) {
+            if (areOne(before, beside) || isRestOf(before, beside)) {
                 before = stacked(whole.columns(start, parts.get(i)[1]));
             } else {
                 found.addAll(before);
@@ -122,6 +133,20 @@ public final class TableFinder {
         shared.retainAll(right.get(0).headings());
         boolean sameEnd = a.lastRow() == b.lastRow() && a.firstRow() == b.firstRow();
         return sameEnd && a.headingRow() == b.headingRow() && shared.isEmpty() && b.firstColumn() - a.lastColumn() <= 2;
+    }
+
+    /** Whether what stands behind an empty column of a text has no headings of its own: no table, but more columns. */
+    private boolean isRestOf(List<FoundTable> left, List<FoundTable> right) {
+        if (!sheet.isText() || left.size() != 1 || right.size() != 1) {
+            return false;
+        }
+        TableArea a = left.get(0).area();
+        TableArea b = right.get(0).area();
+        return a.headingRow() > 0
+                && b.headingRow() == 0
+                && b.firstRow() >= a.firstRow()
+                && b.lastRow() <= a.lastRow()
+                && (b.lastRow() - b.firstRow()) * 2 >= a.lastRow() - a.firstRow();
     }
 
     /** Runs of columns that hold something; a stray cell or two do not count. */
@@ -227,6 +252,9 @@ public final class TableFinder {
             notes.add("No headings were found; columns are numbered.");
         } else if (headings.rows() > 1) {
             notes.add("Headings stand in " + Wording.small(headings.rows()) + " rows and were joined.");
+        }
+        if (RowNames.areIn(sheet, area)) {
+            notes.add(RowNames.NOTE);
         }
         double score = Math.max(rows, 0.5)
                 * texts.size()

@@ -188,6 +188,45 @@ class WrittenValuesTest {
         assertThat(plain(load("AT|NA|DE|FR"))).containsExactly("AT", "NA", "DE", "FR");
     }
 
+    @ParameterizedTest(name = "{0}: {1}")
+    @CsvSource(delimiter = '>', quoteCharacter = '`', textBlock = """
+                    DE|FR|NA|IT|NO              > NA is a country
+                    de|fr|na|it|no              > na is a language
+                    """)
+    void marksOfBlanksThatAreCodes(String cells, String why) {
+        assertThat(load(cells).table().column("x").blankCount()).as(why).isZero();
+        assertThat(load(cells).report().notes()).isEmpty();
+    }
+
+    @ParameterizedTest(name = "{0}: {1}")
+    @CsvSource(delimiter = '>', quoteCharacter = '`', textBlock = """
+                    M|F|NA|M|F                  > sexes are no countries
+                    NY|TX|NA|CA|WA|OR           > neither are states
+                    high|low|NA|low             > nor words
+                    CIS|DIS|NAN|DIS             > codes that come again, and few of them
+                    """)
+    void marksOfBlanksAmongOtherCodes(String cells, String why) {
+        assertThat(load(cells).table().column("x").blankCount()).as(why).isEqualTo(1);
+    }
+
+    @Test
+    void oneOfManyCodesIsACodeAndNamesAreNames() {
+        List<String> airports = new ArrayList<>();
+        for (char c = 'A'; c <= 'Z'; c++) {
+            airports.add("K" + c + "X");
+        }
+        airports.add("NAN");
+        assertThat(load("iata", airports, Map.of()).table().column("iata").blankCount()).isZero();
+        assertThat(load("Nan|Phrae|Null|Lampang|null").table().column("x").blankCount()).isEqualTo(1);
+        assertThat(load("Null|7|Nan|8").table().column("x").blankCount()).isEqualTo(2);
+    }
+
+    @Test
+    void currenciesAreToldWhereAmountsDiffer() {
+        assertThat(load("EUR 5|USD 6|EUR 7").report().notes()).anyMatch(note -> note.contains("several currencies"));
+        assertThat(load("CAD1|EUR2|KLAX|EDDF|LOWW").report().notes()).isEmpty();
+    }
+
     @Test
     void digitsAreDatesWhereTheHeadingSaysSo() {
         LoadedTable dates = load("Date", List.of("20260131", "20260201"), Map.of());
@@ -333,6 +372,24 @@ class WrittenValuesTest {
         assertThat(plain(loaded)).containsExactly("1.234", "2.500", "");
         assertThat(loaded.table().column("day").plain(1)).isEqualTo("2026-02-01");
         assertThat(loaded.report().notes()).contains("1 error of a formula in “x” is read as blank.");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"Date", "day", "x", "Datum", "Monat"})
+    void daysAndTimesOfSheetsStayWhatTheyAreUnderAnyHeading(String heading) {
+        List<List<Typed>> days = new ArrayList<>(List.of(List.of(new Typed(CellKind.TEXT, heading))));
+        List<List<Typed>> times = new ArrayList<>(days);
+        for (int i = 1; i <= 4; i++) {
+            days.add(List.of(new Typed(CellKind.DATE, "2026-01-0" + i)));
+            times.add(List.of(new Typed(CellKind.DATE, "2026-01-0" + i + "T06:15:09")));
+        }
+        for (List<List<Typed>> rows : List.of(days, times)) {
+            LoadedTable loaded =
+                    new TableLoader(List.of(new Sheet(rows)), Map.of(), List.of(), LoadWatch.NONE).load();
+            Column column = loaded.table().column(loaded.table().schema().columns().get(0).name());
+            assertThat(column.blankCount()).isZero();
+            assertThat(column.plain(3)).isEqualTo(rows.get(4).get(0).text());
+        }
     }
 
     @Test

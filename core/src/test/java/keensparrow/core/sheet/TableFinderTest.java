@@ -49,6 +49,14 @@ class TableFinderTest {
         }
     }
 
+    private static Drawn text(String drawing) {
+        return new Drawn(Drawn.of(drawing).rows(), List.of(), true);
+    }
+
+    private static FoundTable found(String text) {
+        return TableFinder.find(text(text)).get(0);
+    }
+
     private static FoundTable first(String drawing) {
         return TableFinder.find(Drawn.of(drawing)).get(0);
     }
@@ -117,6 +125,117 @@ class TableFinderTest {
                 A      | 1      | 2    | 3    | 4
                 B      | 5      | 6    | 7    | 8""");
         assertThat(table.headings()).containsExactly("Route", "Trains 2025", "Trains 2026", "Cost 2025", "Cost 2026");
+    }
+
+    @Test
+    void remarksAboveAndBelowAreNoHeadingsAndNoRows() {
+        FoundTable table = first("""
+                Our people
+                who like to write |  |  |  |      | a lot
+                everywhere        | at | the | | top | of it
+                Name  | Job    | Age | Day        | Tax | Left
+                Ann   | driver | 41  | 2026-01-01 | 1.5 | 2
+                Bob   | guard  | 52  | 2026-01-02 | 2.5 | 3
+                Cleo  | cook   | 33  | 2026-01-03 | 3.5 | 4
+                More
+                      | and even more
+                      |        | at  | the end
+                      |        |     |            |     | of it""");
+        assertThat(place(table)).isEqualTo("A4:F7 1");
+        assertThat(table.headings()).startsWith("Name", "Job", "Age");
+    }
+
+    @Test
+    void aTitleOfTwoCellsIsNoRowOfHeadings() {
+        FoundTable table = first("""
+                Default | Persons by work
+
+                Place | Area
+                Linz  | 110018063
+                Graz  | 110018064
+                Wels  | 110018065
+
+                INFO  | Small numbers have been changed""");
+        assertThat(place(table)).isEqualTo("A3:B6 1");
+        assertThat(table.notes()).anyMatch(note -> note.contains("Row 8 was left out: it is a note"));
+    }
+
+    @Test
+    void anEmptyRowAfterEachRowPartsNothing() {
+        FoundTable table = first("Place | N\n\nLinz | 1\n\nGraz | 2\n\nWels | 3\n\nWien | 4");
+        assertThat(place(table)).isEqualTo("A1:B9 1");
+        assertThat(table.rowCount()).isEqualTo(4);
+    }
+
+    @Test
+    void aFirstRowOfValuesIsNotTakenForHeadings() {
+        assertThat(first("Name | Born\nAnn | 1990\nBob | 1985\nCleo | 2001").headings())
+                .containsExactly("Name", "Born");
+        assertThat(first("Old | New | Value\nR1 | R1 | .\nR2 | R2 | 4\nR3 | R3 | 5").headings())
+                .containsExactly("Old", "New", "Value");
+        assertThat(first("Kind | Line | Value\nday | A | closed\nday | B | 4\nnight | C | 5")
+                        .headings())
+                .containsExactly("Kind", "Line", "Value");
+    }
+
+    @Test
+    void rowsWithOneValueAreRows() {
+        FoundTable bySize = first("1 | 5 | 5\n2 | 6 | 6\n3 | 7 | 7\n4 | 8 | 8\n5 | |\n6 | |\n7 | |");
+        assertThat(bySize.rowCount()).isEqualTo(7);
+        FoundTable byDay = first("Day | In | Out\n2026-01-01 | 1 | 2\n2026-01-02 | 3 | 4\n2026-01-03 | |");
+        assertThat(byDay.area().lastRow()).isEqualTo(4);
+        FoundTable byGroup = first("Group | In | Out\nA | 1 | 2\nB | 3 | 4\nA | |");
+        assertThat(byGroup.area().lastRow()).isEqualTo(4);
+        FoundTable stray = first("Day | In | Out\n2026-01-01 | 1 | 2\n2026-01-02 | 3 | 4\n | 77 |");
+        assertThat(stray.area().lastRow()).isEqualTo(3);
+    }
+
+    @Test
+    void aRowLikeAllOthersIsNoRowOfHeadings() {
+        FoundTable table = first("XD | +888 // Asia\nXR | +979 // West\nXT | +800 // South\nXS | +808 // East\nXC | +991 // ?");
+        assertThat(table.area().headingRow()).isZero();
+        assertThat(table.rowCount()).isEqualTo(5);
+        assertThat(first("Period\n1923:06 1924:07\n1926:10 1927:11\n1929:08 1933:03\n1937:05 1938:06\n1945:02 1945:10")
+                        .headings())
+                .containsExactly("Period");
+    }
+
+    @Test
+    void textsInWhichRowsHaveNamesOfTheirOwn() {
+        FoundTable table = found("Weight | Feed\n1 | 26.5 | NA\n2 | 27.6 | 5.2\n3 | 36.5 | 17.6");
+        assertThat(table.headings()).containsExactly("", "Weight", "Feed");
+        assertThat(table.notes()).contains(RowNames.NOTE);
+        assertThat(found("Weight | Feed\nHen | 26.5 | 1\nCow | 27.6 | 5.2\nPig | 36.5 | 17.6").headings())
+                .containsExactly("", "Weight", "Feed");
+        // a value too many at the end, or a delimiter there, moves nothing
+        assertThat(found("Weight | Feed\n12 | 26.5 | 1\n18 | 27.6 | 5.2\n12 | 36.5 | 17.6").headings())
+                .startsWith("Weight", "Feed");
+        assertThat(found("Weight | Feed\n1 | 26.5 |\n2 | 27.6 |\n3 | 36.5 |").headings())
+                .containsExactly("Weight", "Feed");
+    }
+
+    @Test
+    void whatStandsBehindAnEmptyColumnOfATextBelongsToIt() {
+        List<FoundTable> tables = TableFinder.find(text("""
+                Kind | Name | Code
+                D | a | 1 |  | 5 | x
+                D | b | 2 |  | 6 | y
+                D | c | 3 |  | 7 | z"""));
+        assertThat(tables).hasSize(1);
+        assertThat(tables.get(0).area().lastColumn()).isEqualTo(5);
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {3999, 4000, 4001, 4119, 4120, 4121})
+    void allRowsAreThereHoweverManyAreLookedAt(int rows) {
+        StringBuilder drawing = new StringBuilder("Name | N");
+        for (int i = 1; i <= rows; i++) {
+            drawing.append("\nn").append(i).append(" | ").append(i);
+        }
+        FoundTable table = first(drawing.toString());
+        assertThat(table.rowCount()).isEqualTo(rows);
+        assertThat(table.area().lastRow()).isIn(rows + 1L, Long.MAX_VALUE);
+        assertThat(table.area().droppedAtEnd()).isZero();
     }
 
     @Test

@@ -4,11 +4,18 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 
 /** Finds which character stands between the cells: the one that cuts most lines into the same number of cells. */
 public final class Delimiter {
     private static final char[] USUAL = {',', ';', '\t', '|'};
-    private static final char[] RARE = {'^', '~', '\u001f', '\u0001', '#', ':', ' '};
+    private static final char[] RARE = {'^', '~', '\u001f', '\u0001', '#', ':'};
+    private static final char[] SPACE = {' '};
+    private static final Pattern SPACES_AT_ENDS = Pattern.compile("(?m)^ +| +$| +(?=\\r)");
+    private static final Pattern SET_OUT = Pattern.compile("(?m)^.*\\S {2,}\\S.*$");
+    private static final Pattern NUMBERS = Pattern.compile("(?m)^[-+.,\\dEe ]*\\d[-+.,\\dEe ]*\\r?$");
+    private static final Pattern DECIMALS = // two: no date and time, no 1 234
+            Pattern.compile("(?m)^[-+]?\\d*\\.\\d+([Ee][-+]?\\d+)? +[-+]?\\d*\\.\\d+([Ee][-+]?\\d+)?\\r?$");
     private static final double ENOUGH = 0.5;
     private static final double MOSTLY = 0.6;
     private static final int LINES = 300;
@@ -28,7 +35,13 @@ public final class Delimiter {
         Counts best = best(text, quote, USUAL);
         if (best == null || best.alike < ENOUGH) {
             Counts rare = best(text, quote, RARE);
-            best = rare != null && rare.alike > 0.9 && rare.lines.size() > 2 ? rare : best;
+            best = rare != null && rare.isLikelyThoughRare() ? rare : best;
+        }
+        if (best == null) {
+            best = bySpaces(text, quote);
+        }
+        if (best != null && best.areDecimals()) {
+            return new Found(';', "its commas stand in numbers only, and none in the first line");
         }
         if (best == null) {
             return new Found(',', "there is one cell in each line");
@@ -37,6 +50,28 @@ public final class Delimiter {
                 best.delimiter,
                 "it cuts " + best.cut() + " of the first " + best.lines.size() + " lines into " + (best.commonest + 1)
                         + " cells");
+    }
+
+    /** Columns set out with spaces, or nothing but numbers: other texts have words with spaces between them. */
+    private static @org.jspecify.annotations.Nullable Counts bySpaces(String text, char quote) {
+        String plain = SPACES_AT_ENDS.matcher(text).replaceAll("");
+        Counts spaces = best(plain.replaceAll(" {2,}", " "), quote, SPACE);
+        if (spaces == null || spaces.lines.size() < 3) {
+            return null;
+        }
+        int lines = spaces.lines.size();
+        long alike = spaces.lines.stream().skip(1).filter(cuts -> cuts == spaces.commonest).count();
+        if (alike < (lines - 1) * 0.9) {
+            return null;
+        }
+        int missing = spaces.commonest - spaces.lines.get(0); // one where rows begin with a name of their own
+        boolean setOut = SET_OUT.matcher(plain).results().limit(lines).count() * 2 >= lines;
+        boolean numbers = mostly(spaces.commonest > 1 ? NUMBERS : DECIMALS, plain, lines);
+        return (setOut && (missing == 0 || missing == 1)) || (numbers && missing == 0) ? spaces : null;
+    }
+
+    private static boolean mostly(Pattern pattern, String text, int lines) {
+        return pattern.matcher(text).results().limit(lines).count() >= lines - 1;
     }
 
     private static @org.jspecify.annotations.Nullable Counts best(String text, char quote, char[] candidates) {
@@ -129,6 +164,20 @@ public final class Delimiter {
 
         long cut() {
             return lines.stream().filter(count -> count == commonest).count();
+        }
+
+        /** Whether there is one column, of numbers with a decimal comma. */
+        boolean areDecimals() {
+            return delimiter == ',' && commonest == 1 && lines.get(0) == 0 && betweenDigits == 1;
+        }
+
+        /** Whether it cuts the headings too; colons are in times and addresses as well. */
+        boolean isLikelyThoughRare() {
+            boolean colon = delimiter == ':';
+            return alike > 0.9
+                    && lines.size() > 2
+                    && lines.get(0) == commonest
+                    && !(colon && (commonest < 2 || betweenDigits > MOSTLY));
         }
 
         /** The first line cut as most are: what comes before is no part of the table. */

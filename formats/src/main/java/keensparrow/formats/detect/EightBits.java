@@ -16,6 +16,7 @@ final class EightBits {
             "KOI8-R", "абвгдежзийклмнопрстуфхцчшщъыьэюяАБВГДЕЖЗИКЛМНОПРСТУФХЦЧШЩЭЮЯ",
             "windows-1253", "αβγδεζηθικλμνξοπρσςτυφχψωάέήίόύώΑΒΓΔΕΖΗΘΙΚΛΜΝΞΟΠΡΣΤΥΦΧΨΩ",
             "windows-1254", "ğışİöüçĞŞÖÜÇâî");
+    private static final String BEHIND_WORDS = "®©™ºª¹"; // or behind numbers
     private static final double CLEARLY = 1.1;
 
     private EightBits() {}
@@ -54,6 +55,9 @@ final class EightBits {
             return -10; // a control character
         }
         boolean inWord = Character.isLetter(before) && Character.isLetter(after);
+        if (BEHIND_WORDS.indexOf(c) >= 0) {
+            return Character.isLetter(after) ? -3 : 1;
+        }
         if (!Character.isLetter(c)) {
             return symbol(c, before, after, inWord);
         }
@@ -81,7 +85,7 @@ final class EightBits {
             return -4;
         }
         return switch (c) {
-            case '€', '£', '„', '“', '”', '–', '—', '…', '°', '«', '»', '\u00a0', '§', '²', '³', '‘', '•' -> 1;
+            case '€', '£', '„', '“', '”', '–', '—', '…', '°', '«', '»', '\u00a0', '§', '²', '³', '‘', '•', '±', '×', '½', '¼', '¾', 'µ', '¿', '¡' -> 1;
             default -> Character.isLetter(before) || Character.isLetter(after) ? -3 : -1;
         };
     }

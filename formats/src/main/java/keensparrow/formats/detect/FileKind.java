@@ -59,6 +59,7 @@ public enum FileKind {
         if (starts(head, 0x1F, 0x8B)) {
             return GZIP;
         }
+        refuseOtherKinds(head, name);
         requireText(head, name);
         return isJson(head) ? JSON : DELIMITED;
     }
@@ -86,6 +87,21 @@ public enum FileKind {
             return text.matches("(?s)\\{\\s*(\"[^\"]*\"\\s*:.*|\\})?.*") && text.matches("(?s)\\{\\s*[\"}].*");
         }
         return text.matches("(?s)\\[\\s*[\\[{\"\\]\\-0-9tfn].*") && !text.matches("(?s)\\[[^\\n,\"\\]{]*\\].*");
+    }
+
+    /** Kinds that people have and that are not read, told by name. */
+    private static void refuseOtherKinds(byte[] head, String name) {
+        boolean packed = starts(head, 'B', 'Z', 'h')
+                || starts(head, '7', 'z', 0xBC, 0xAF)
+                || starts(head, 'R', 'a', 'r', '!')
+                || starts(head, 0xFD, '7', 'z', 'X', 'Z')
+                || starts(head, 0x28, 0xB5, 0x2F, 0xFD);
+        if (packed) {
+            throw notText(name, "is packed in a way that is not read. Unpack it, or pack it with zip or gzip.");
+        }
+        if (starts(head, 'P', 'A', 'R', '1') || starts(head, 'S', 'Q', 'L', 'i', 't', 'e', ' ', 'f')) {
+            throw notText(name, "is a file of a database. Save its table as CSV and load that.");
+        }
     }
 
     private static void requireText(byte[] head, String name) {

@@ -79,6 +79,7 @@ public final class JsonReader {
             number[0] = 1;
             columns.forEach((key, at) -> sheet.put(at, CellKind.TEXT, key));
             sheet.endRow(1);
+            sheet.namesColumns();
         }
         Value[] cells = new Value[columns.size()];
         rows(row -> {

@@ -31,6 +31,7 @@ public final class SheetWriter {
     private final char[] nothing = new char[0];
     private int column;
     private boolean any;
+    private boolean headings;
 
     /** @param file what people call it, @param name of the sheet */
     public SheetWriter(String file, String name, boolean hidden) throws IOException {
@@ -112,6 +113,11 @@ public final class SheetWriter {
         }
     }
 
+    /** The first row names the columns beyond doubt. */
+    public void namesColumns() {
+        headings = true;
+    }
+
     public void merge(Merge merge) {
         if (merges.size() < 100_000) {
             merges.add(merge);
@@ -165,6 +171,11 @@ public final class SheetWriter {
         @Override
         public void read(RowSource.CellHandler handler) {
             from.spool.read(handler);
+        }
+
+        @Override
+        public boolean hasHeadings() {
+            return from.headings;
         }
 
         @Override

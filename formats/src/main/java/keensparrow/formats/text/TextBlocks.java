@@ -54,6 +54,7 @@ final class TextBlocks implements BlockReader {
     static boolean fits(TextFormat format) {
         return format.escape() == 0
                 && format.comment() == 0
+                && format.delimiter() != ' '
                 && format.delimiter() <= LAST_ASCII
                 && format.quote() <= LAST_ASCII;
     }

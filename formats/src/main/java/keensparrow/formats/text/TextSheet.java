@@ -217,9 +217,13 @@ public final class TextSheet implements RawSheet {
         if (format.comment() != 0) {
             builder.commentCharacter(format.comment());
         }
-        Reader plain = format.escape() == 0
-                ? characters
-                : new EscapeReader(new BufferedReader(characters), format.escape(), format.quote());
+        Reader plain = characters;
+        if (format.delimiter() == ' ') {
+            plain = new SpacesReader(new BufferedReader(plain), format.quote());
+        }
+        if (format.escape() != 0) {
+            plain = new EscapeReader(new BufferedReader(plain), format.escape(), format.quote());
+        }
         try (CsvReader<Boolean> reader = builder.build(lines, plain)) {
             for (Boolean row : reader) {
                 assert row;

@@ -114,12 +114,18 @@ public final class XlsReader {
             case NUMERIC ->
                 NumberFormats.give(
                         String.valueOf(cell.getNumericCellValue()),
-                        NumberFormats.of(cell.getCellStyle().getDataFormatString()),
+                        formatOf(cell),
                         from1904,
                         (kind, text) -> writer.put(column, kind, text));
             default -> {
                 // nothing in it
             }
         }
+    }
+
+    /** A number plainly, where the workbook names a format that it does not hold. */
+    private static NumberFormats.Format formatOf(Cell cell) {
+        String code = cell.getCellStyle().getDataFormatString();
+        return NumberFormats.of(code == null ? "" : code);
     }
 }

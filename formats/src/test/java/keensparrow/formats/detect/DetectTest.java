@@ -54,6 +54,41 @@ class DetectTest {
     }
 
     @Test
+    void spacesPartCellsOnlyWhereColumnsAreSetOut() {
+        assertThat(delimiter("Days Weight\n 1.5     20\n 12     3\n 13     40\n")).isEqualTo(' ');
+        assertThat(delimiter("    Expt  Run\n001    1   850\n002    1   740\n003    1   900\n"))
+                .isEqualTo(' ');
+        assertThat(delimiter("0.1 0.25\n-0.5 .125\n1e3 2\n0.5 1.5e-2\n".replace("1e3 2", "1.0e3 2.0"))).isEqualTo(' ');
+        assertThat(delimiter("1 2 3\r\n4 5 6\r\n7 8 9\r\n")).isEqualTo(' ');
+        assertThat(delimiter("name\nAnn Lee\nBob Ray\nCleo Moss\n")).isEqualTo(',');
+        assertThat(delimiter("Ann Lee\nBob Ray\nCleo Moss\n")).isEqualTo(',');
+        assertThat(delimiter("day\n12 Mar 2026\n13 Mar 2026\n14 Mar 2026\n")).isEqualTo(',');
+        assertThat(delimiter("2026-01-01 12:00\n2026-01-02 13:00\n2026-01-03 14:00\n"))
+                .isEqualTo(',');
+        assertThat(delimiter("amount\n1 234\n5 678\n9 012\n")).isEqualTo(',');
+    }
+
+    @Test
+    void commasOfASingleColumnOfNumbersPartNoCells() {
+        assertThat(delimiter("Betrag\n12,5\n7\n13,75\n")).isEqualTo(';');
+        assertThat(delimiter("a,b\n1,2\n3,4\n")).isEqualTo(',');
+        assertThat(delimiter("1,2\n3,4\n5,6\n")).isEqualTo(',');
+    }
+
+    @Test
+    void colonsOfTimesAndAddressesPartNoCells() {
+        String times = "12:00:05\n13:10:06\n14:20:07\n";
+        assertThat(delimiter("time\n" + times.repeat(9))).isEqualTo(',');
+        assertThat(delimiter(times)).isEqualTo(',');
+        assertThat(delimiter("link\n" + "https://a.example/x\n".repeat(30))).isEqualTo(',');
+        assertThat(delimiter("user:x:name\nann:x:Ann Lee\nbob:y:Bob Ray\n")).isEqualTo(':');
+    }
+
+    private static char delimiter(String text) {
+        return Delimiter.find(text, '\"').delimiter();
+    }
+
+    @Test
     void aFewUntidyLinesDoNotMatter() {
         StringBuilder text = new StringBuilder("day;route;note\n");
         for (int i = 0; i < 50; i++) {
@@ -81,6 +116,8 @@ class DetectTest {
         refused(bytes('a', ',', 0, 'b'), ErrorCode.FILE_NOT_TEXT, "byte 3 is zero");
         refused("%PDF-1.7\n".getBytes(StandardCharsets.UTF_8), ErrorCode.FILE_NOT_TEXT, "PDF");
         refused(" <!DOCTYPE html><p>".getBytes(StandardCharsets.UTF_8), ErrorCode.FILE_NOT_TEXT, "web page");
+        refused(bytes('B', 'Z', 'h', '9'), ErrorCode.FILE_NOT_TEXT, "pack it with zip or gzip");
+        refused("PAR1...".getBytes(StandardCharsets.UTF_8), ErrorCode.FILE_NOT_TEXT, "Save its table as CSV");
         refused(new byte[0], ErrorCode.FILE_EMPTY, "0 bytes");
     }
 

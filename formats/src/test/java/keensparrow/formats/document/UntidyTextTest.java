@@ -25,6 +25,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Text files as they come from offices and programs, with the table that was meant. */
 class UntidyTextTest {
@@ -68,6 +69,7 @@ class UntidyTextTest {
     @ParameterizedTest
     @CsvSource({
         "windows-1252, Größe;Straße;Öl, Köln;Málaga;Besançon",
+        "windows-1252, Produkt;Marke;Ort, Microcap®;Dusk™ Line;Nº 3",
         "ISO-8859-15, Preis in €;Ort;x, 12 €;Zürich;Évora",
         "windows-1250, Miasto;Ulica;Opis, Łódź;Świętokrzyska;ąęść",
         "windows-1251, Город;Улица;Число, Москва;Ленина;Невский",
@@ -83,6 +85,28 @@ class UntidyTextTest {
         assertThat(Loading.labels(table)).containsExactly(headings.split(";"));
         assertThat(table.column(table.schema().columns().get(1).name()).plain(5))
                 .isEqualTo(values.split(";")[1]);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"\r\r\n", "\n\n", "\r\n\r\n", "\r\r\r\n", "\r"})
+    void lineEndsWrittenTwiceAreLineEnds(String end) throws IOException {
+        String text = String.join(end, "Place,Trains,Day", "Linz,3,2026-01-01", "Graz,4,2026-01-02", "Wels,5,2026-01-03", "");
+        LoadedTable loaded = load(text);
+        assertThat(Loading.labels(loaded.table())).containsExactly("Place", "Trains", "Day");
+        assertThat(loaded.table().rowCount()).isEqualTo(3);
+        assertThat(Loading.row(loaded.table(), 2)).containsExactly("Wels", "5", "2026-01-03");
+    }
+
+    @Test
+    void columnsSetOutWithSpacesAreColumns() throws IOException {
+        LoadedTable loaded = load("""
+                     Town   Trains  Delay
+                A1   Linz      3     1.5
+                A2   "Graz M"  4    12.25
+                A3   Wels     51     0
+                """);
+        assertThat(Loading.labels(loaded.table())).containsExactly("Column 1", "Town", "Trains", "Delay");
+        assertThat(Loading.row(loaded.table(), 1)).containsExactly("A2", "Graz M", "4", "12.25");
     }
 
     @Test

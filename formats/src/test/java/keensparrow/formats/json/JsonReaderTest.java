@@ -47,6 +47,17 @@ class JsonReaderTest {
     }
 
     @Test
+    void namesOfObjectsAreTheHeadingsWhateverFollows() throws IOException {
+        Table table = table("""
+                [{"country": "Albania", "free": 1912}, {"country": "Chad", "free": 1960},
+                 {"country": "Malta", "free": null}, {"country": "Total", "free": 3872}]
+                """);
+        assertThat(Loading.labels(table)).containsExactly("country", "free");
+        assertThat(table.rowCount()).isEqualTo(4);
+        assertThat(Loading.row(table, 3)).containsExactly("Total", "3872");
+    }
+
+    @Test
     void whatIsNoRowsIsSaidWithItsPlace() {
         assertThatThrownBy(() -> table("[{\"a\": 1}, {\"a\": }]"))
                 .isInstanceOf(UserException.class)
