@@ -3,6 +3,7 @@ package keensparrow.core.infer;
 import java.util.BitSet;
 import java.util.Locale;
 import java.util.Set;
+import java.util.function.IntFunction;
 
 /**
  * Notices columns of short codes, all with the same number of letters and all in capitals or all in small letters. There
@@ -70,11 +71,14 @@ final class CodeGuess {
         }
         int different = seen.cardinality();
         if (length == SHORTEST) {
-            Set<String> known = first == 'A' ? COUNTRIES : LANGUAGES;
-            return different >= FEW && seen.stream().filter(code -> known.contains(text(code))).count()
-                    >= different * MOSTLY;
+            boolean areCountries = areMostly(COUNTRIES, code -> text(code).toUpperCase(Locale.ROOT));
+            return different >= FEW && (areCountries || (first == 'a' && areMostly(LANGUAGES, this::text)));
         }
         return times == 1 && different >= MANY && different * 2L >= count; // a mark would come again
+    }
+
+    private boolean areMostly(Set<String> known, IntFunction<String> text) {
+        return seen.stream().filter(code -> known.contains(text.apply(code))).count() >= seen.cardinality() * MOSTLY;
     }
 
     private String text(int code) {

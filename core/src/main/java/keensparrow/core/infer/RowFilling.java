@@ -45,7 +45,7 @@ final class RowFilling implements RowSource.CellHandler {
     @Override
     public void endRow(long line) {
         column = 0;
-        if (!anything) {
+        if (!anything && !(pastHeadings && guess.source().hasEmptyRows())) {
             return; // an empty line
         }
         anything = false;

@@ -19,6 +19,11 @@ public interface RowSource {
         return null;
     }
 
+    /** Whether a row without any value is a row, as an object without values is, and no empty line. */
+    default boolean hasEmptyRows() {
+        return false;
+    }
+
     /** Takes cells in order. */
     interface CellHandler {
         /** The next cell of the row: {@code chars[offset .. offset + length)}, valid during the call alone. */

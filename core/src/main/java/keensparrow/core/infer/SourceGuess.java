@@ -124,7 +124,7 @@ final class SourceGuess implements RowSource.CellHandler {
     public void endRow(long line) {
         int width = column;
         column = 0;
-        if (!anything) {
+        if (!anything && !(pastHeadings && source.hasEmptyRows())) {
             if (!pastHeadings) {
                 headings.clear(); // an empty line above the headings
             }

@@ -52,6 +52,11 @@ public final class AreaSource implements RowSource {
         return name;
     }
 
+    @Override
+    public boolean hasEmptyRows() {
+        return sheet.hasHeadings();
+    }
+
     /** Only for the plain case: headings in the first row, then nothing but values to the end, all columns. */
     @Override
     public @Nullable BlockReader blocks() {

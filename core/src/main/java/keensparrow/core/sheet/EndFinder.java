@@ -230,7 +230,8 @@ final class EndFinder {
             }
             words |= look == CellLook.WORD && block.isOfValues(column, first);
         }
-        boolean nameless = block.look(i, block.from) == CellLook.EMPTY && block.filledIn(block.from, first, i) * 2 > i - first;
+        boolean nameless =
+                block.look(i, block.from) == CellLook.EMPTY && block.filledIn(block.from, first, i) * 2 > i - first;
         return words && (block.isAfterGap(i) || (nameless && block.filled(i) * 2 <= width));
     }
 

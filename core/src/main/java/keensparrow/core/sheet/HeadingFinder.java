@@ -3,10 +3,12 @@ package keensparrow.core.sheet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.regex.Pattern;
 import keensparrow.core.infer.CellLook;
 
 /** Finds which rows of a block are its headings. */
 final class HeadingFinder {
+    private static final Pattern YEAR = Pattern.compile("(19|20|21)\\d\\d");
     private static final int LOOKED_AT = 60;
     private static final int MOST_ROWS = 3;
     private static final int REMARKS = 12;
@@ -66,7 +68,9 @@ final class HeadingFinder {
             }
             sparse &= above * 3 <= width * 2;
             boolean names = isAllWords(below) && block.filled(below) >= width && !block.isAfterGap(below + 1);
-            if (below > own && names && (namesValues(below) || (block.isAfterGap(below) && sparse && areDistinct(below)))) {
+            if (below > own
+                    && names
+                    && (namesValues(below) || (block.isAfterGap(below) && sparse && areDistinct(below)))) {
                 return below;
             }
         }
@@ -79,7 +83,8 @@ final class HeadingFinder {
 
     private boolean namesValues(int i) {
         for (int column = block.from; column < block.to; column++) {
-            if (block.look(i, column) == CellLook.WORD && block.look(i + 1, column).isValue()) {
+            if (block.look(i, column) == CellLook.WORD
+                    && block.look(i + 1, column).isValue()) {
                 return !block.isAfterGap(i + 1);
             }
         }
@@ -137,8 +142,7 @@ final class HeadingFinder {
         if (values > 0 && contrast * 2 < values) {
             return arePeriods(i);
         }
-        return (words >= filled * 0.5 || arePeriods(i))
-                && (values > 0 || (areDistinct(i) && !isLikeThoseBelow(i)));
+        return (words >= filled * 0.5 || arePeriods(i)) && (values > 0 || (areDistinct(i) && !isLikeThoseBelow(i)));
     }
 
     private boolean isLikeThoseBelow(int i) {
@@ -168,7 +172,7 @@ final class HeadingFinder {
     }
 
     private static double year(String text) {
-        if (!text.matches("(19|20|21)\\d\\d")) {
+        if (!YEAR.matcher(text).matches()) {
             return Double.NEGATIVE_INFINITY;
         }
         return Integer.parseInt(text);

@@ -1,8 +1,10 @@
 package keensparrow.core.sheet;
 
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /**
  * Delimited texts in which each row begins with a name or number of its own that the headings do not count: the first
@@ -13,6 +15,8 @@ final class RowNames {
             "Every row has one cell more than there are headings and begins with its own name or number: the headings"
                     + " were moved one column to the right.";
 
+    private static final Pattern NUMBER = Pattern.compile("[-+]?[\\d.,]+");
+    private static final int LONGEST_COUNT = 9;
     private static final int LEAST_ROWS = 3;
     private static final double MOSTLY = 0.9;
 
@@ -21,7 +25,9 @@ final class RowNames {
     /** Whether the headings of the area stand one column too far to the left. */
     static boolean areIn(RawSheet sheet, TableArea area) {
         int width = area.lastColumn() - area.firstColumn() + 1;
-        boolean plain = sheet.isText() && area.headingRows() == 1 && area.leftOutColumns().isEmpty();
+        boolean plain = sheet.isText()
+                && area.headingRows() == 1
+                && area.leftOutColumns().isEmpty();
         if (!plain || width < 2 || area.firstColumn() > 0) {
             return false;
         }
@@ -34,7 +40,7 @@ final class RowNames {
                 return false;
             }
             if (row.number() >= area.firstRow() && row.number() <= area.lastRow()) {
-                counted &= row.text(0).matches("0*(" + rows + "|" + (rows + 1) + ")");
+                counted = counted && isCount(row.text(0), rows);
                 rows++;
                 full += row.width() == width ? 1 : 0;
                 if (row.width() > width || row.text(0).isEmpty() || !names.add(row.text(0))) {
@@ -42,13 +48,25 @@ final class RowNames {
                 }
             }
         }
-        boolean areWords = names.stream().noneMatch(name -> name.matches("[-+]?[\\d.,]+"));
+        boolean areWords = names.stream().noneMatch(name -> NUMBER.matcher(name).matches());
         return rows >= LEAST_ROWS && full >= rows * MOSTLY && (counted || areWords);
+    }
+
+    /** Whether it is the place of the row, counted from 0 or from 1, with zeros before it or not. */
+    private static boolean isCount(String text, int row) {
+        if (text.length() > LONGEST_COUNT
+                || !NUMBER.matcher(text).matches()
+                || text.indexOf('.') >= 0
+                || text.indexOf(',') >= 0) {
+            return false;
+        }
+        int count = Integer.parseInt(text);
+        return count == row || count == row + 1;
     }
 
     /** The headings where they belong: the column of names has none. */
     static List<String> moved(List<String> headings) {
-        List<String> moved = new java.util.ArrayList<>(headings.subList(0, headings.size() - 1));
+        List<String> moved = new ArrayList<>(headings.subList(0, headings.size() - 1));
         moved.add(0, "");
         return moved;
     }

@@ -42,11 +42,10 @@ public final class TableFinder {
     }
 
     private FoundTable all() {
-        List<RawRow> rows = grid.head();
-        long last = grid.isWhole() ? rows.get(rows.size() - 1).number() : Long.MAX_VALUE;
-        TableArea area = new TableArea(1, 1, 2, last, 0, 0, grid.columnCount() - 1, List.of(), false);
+        TableArea area = new TableArea(1, 1, 2, Long.MAX_VALUE, 0, 0, grid.columnCount() - 1, List.of(), false);
         List<String> headings = new HeadingTexts(sheet, area).texts();
-        return new FoundTable(area, headings, grid.rowCount() - 1, (double) grid.rowCount() * headings.size(), List.of());
+        return new FoundTable(
+                area, headings, grid.rowCount() - 1, (double) grid.rowCount() * headings.size(), List.of());
     }
 
     /** Cells in the rows of the likeliest table that belong to none: a check, a remark, a value too many. */

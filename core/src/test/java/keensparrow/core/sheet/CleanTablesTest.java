@@ -18,7 +18,18 @@ import org.junit.jupiter.params.provider.ValueSource;
 class CleanTablesTest {
     private static final int TABLES = 300;
     private static final String[] WORDS = {
-        "Vienna", "Ljubljana", "Graz Main", "Basel", "night", "day", "Ann Lee", "B. Ode", "Zürich", "open", "closed", "x-ray"
+        "Vienna",
+        "Ljubljana",
+        "Graz Main",
+        "Basel",
+        "night",
+        "day",
+        "Ann Lee",
+        "B. Ode",
+        "Zürich",
+        "open",
+        "closed",
+        "x-ray"
     };
 
     /** Cells of a delimited text. */
@@ -54,7 +65,8 @@ class CleanTablesTest {
         List<String> wrong = new ArrayList<>();
         for (int i = 0; i < TABLES; i++) {
             List<List<String>> rows = table(random);
-            FoundTable found = TableFinder.find(new Cells(rows, random.nextBoolean())).get(0);
+            FoundTable found =
+                    TableFinder.find(new Cells(rows, random.nextBoolean())).get(0);
             boolean right = found.area().headingRow() == 1
                     && found.area().headingRows() == 1
                     && found.headings().equals(rows.get(0))
@@ -108,7 +120,12 @@ class CleanTablesTest {
             int at = column;
             boolean whole = rows.stream().skip(1).allMatch(row -> row.get(at).matches("\\d{1,3}"));
             sums |= whole;
-            int sum = whole ? rows.stream().skip(1).mapToInt(row -> Integer.parseInt(row.get(at))).sum() : 0;
+            int sum = whole
+                    ? rows.stream()
+                            .skip(1)
+                            .mapToInt(row -> Integer.parseInt(row.get(at)))
+                            .sum()
+                    : 0;
             total.add(column == 0 ? "Total" : whole ? "" + sum : "");
         }
         if (sums && random.nextBoolean()) {
@@ -150,7 +167,8 @@ class CleanTablesTest {
     }
 
     private static String heading(Random random, int column) {
-        String[] names = {"Place", "Shift", "Amount", "Born", "Date", "Code", "x", "y", "Rate in %", "N", "Open?", "id"};
+        String[] names = {"Place", "Shift", "Amount", "Born", "Date", "Code", "x", "y", "Rate in %", "N", "Open?", "id"
+        };
         return names[random.nextInt(names.length)] + " " + (char) ('A' + column);
     }
 

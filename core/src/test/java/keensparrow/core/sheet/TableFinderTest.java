@@ -171,7 +171,8 @@ class TableFinderTest {
     void aFirstRowOfValuesIsNotTakenForHeadings() {
         assertThat(first("Name | Born\nAnn | 1990\nBob | 1985\nCleo | 2001").headings())
                 .containsExactly("Name", "Born");
-        assertThat(first("Old | New | Value\nR1 | R1 | .\nR2 | R2 | 4\nR3 | R3 | 5").headings())
+        assertThat(first("Old | New | Value\nR1 | R1 | .\nR2 | R2 | 4\nR3 | R3 | 5")
+                        .headings())
                 .containsExactly("Old", "New", "Value");
         assertThat(first("Kind | Line | Value\nday | A | closed\nday | B | 4\nnight | C | 5")
                         .headings())
@@ -192,7 +193,8 @@ class TableFinderTest {
 
     @Test
     void aRowLikeAllOthersIsNoRowOfHeadings() {
-        FoundTable table = first("XD | +888 // Asia\nXR | +979 // West\nXT | +800 // South\nXS | +808 // East\nXC | +991 // ?");
+        FoundTable table =
+                first("XD | +888 // Asia\nXR | +979 // West\nXT | +800 // South\nXS | +808 // East\nXC | +991 // ?");
         assertThat(table.area().headingRow()).isZero();
         assertThat(table.rowCount()).isEqualTo(5);
         assertThat(first("Period\n1923:06 1924:07\n1926:10 1927:11\n1929:08 1933:03\n1937:05 1938:06\n1945:02 1945:10")
@@ -205,10 +207,12 @@ class TableFinderTest {
         FoundTable table = found("Weight | Feed\n1 | 26.5 | NA\n2 | 27.6 | 5.2\n3 | 36.5 | 17.6");
         assertThat(table.headings()).containsExactly("", "Weight", "Feed");
         assertThat(table.notes()).contains(RowNames.NOTE);
-        assertThat(found("Weight | Feed\nHen | 26.5 | 1\nCow | 27.6 | 5.2\nPig | 36.5 | 17.6").headings())
+        assertThat(found("Weight | Feed\nHen | 26.5 | 1\nCow | 27.6 | 5.2\nPig | 36.5 | 17.6")
+                        .headings())
                 .containsExactly("", "Weight", "Feed");
         // a value too many at the end, or a delimiter there, moves nothing
-        assertThat(found("Weight | Feed\n12 | 26.5 | 1\n18 | 27.6 | 5.2\n12 | 36.5 | 17.6").headings())
+        assertThat(found("Weight | Feed\n12 | 26.5 | 1\n18 | 27.6 | 5.2\n12 | 36.5 | 17.6")
+                        .headings())
                 .startsWith("Weight", "Feed");
         assertThat(found("Weight | Feed\n1 | 26.5 |\n2 | 27.6 |\n3 | 36.5 |").headings())
                 .containsExactly("Weight", "Feed");

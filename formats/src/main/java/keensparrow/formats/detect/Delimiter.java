@@ -60,7 +60,10 @@ public final class Delimiter {
             return null;
         }
         int lines = spaces.lines.size();
-        long alike = spaces.lines.stream().skip(1).filter(cuts -> cuts == spaces.commonest).count();
+        long alike = spaces.lines.stream()
+                .skip(1)
+                .filter(cuts -> cuts == spaces.commonest)
+                .count();
         if (alike < (lines - 1) * 0.9) {
             return null;
         }

@@ -66,6 +66,10 @@ public final class SheetWriter {
 
     /** @param number from 1 */
     public void endRow(long number) {
+        if (!any && headings) {
+            target.cell(nothing, 0, 0); // an object without values is a row all the same
+            any = true;
+        }
         if (any) {
             target.endRow(number);
         }

@@ -55,10 +55,12 @@ class DetectTest {
 
     @Test
     void spacesPartCellsOnlyWhereColumnsAreSetOut() {
-        assertThat(delimiter("Days Weight\n 1.5     20\n 12     3\n 13     40\n")).isEqualTo(' ');
+        assertThat(delimiter("Days Weight\n 1.5     20\n 12     3\n 13     40\n"))
+                .isEqualTo(' ');
         assertThat(delimiter("    Expt  Run\n001    1   850\n002    1   740\n003    1   900\n"))
                 .isEqualTo(' ');
-        assertThat(delimiter("0.1 0.25\n-0.5 .125\n1e3 2\n0.5 1.5e-2\n".replace("1e3 2", "1.0e3 2.0"))).isEqualTo(' ');
+        assertThat(delimiter("0.1 0.25\n-0.5 .125\n1e3 2\n0.5 1.5e-2\n".replace("1e3 2", "1.0e3 2.0")))
+                .isEqualTo(' ');
         assertThat(delimiter("1 2 3\r\n4 5 6\r\n7 8 9\r\n")).isEqualTo(' ');
         assertThat(delimiter("name\nAnn Lee\nBob Ray\nCleo Moss\n")).isEqualTo(',');
         assertThat(delimiter("Ann Lee\nBob Ray\nCleo Moss\n")).isEqualTo(',');

@@ -49,7 +49,14 @@ class OfficeTablesTest {
         final String blank;
         final String total;
 
-        Office(char delimiter, char decimal, String thousands, String dates, Charset charset, String blank, String total) {
+        Office(
+                char delimiter,
+                char decimal,
+                String thousands,
+                String dates,
+                Charset charset,
+                String blank,
+                String total) {
             this.delimiter = delimiter;
             this.decimal = decimal;
             this.thousands = thousands;
@@ -93,7 +100,10 @@ class OfficeTablesTest {
     }
 
     private static void check(Table table, List<Written> columns, String what) {
-        assertThat(Loading.labels(table)).as(what).containsExactlyElementsOf(columns.stream().map(Written::heading).toList());
+        assertThat(Loading.labels(table))
+                .as(what)
+                .containsExactlyElementsOf(
+                        columns.stream().map(Written::heading).toList());
         assertThat(table.rowCount()).as(what).isEqualTo(columns.get(0).plain.size());
         for (int at = 0; at < columns.size(); at++) {
             Written column = columns.get(at);
@@ -106,7 +116,12 @@ class OfficeTablesTest {
                 boolean number = column.type.isNumber() && !blank && !meant.isEmpty();
                 assertThat(number ? new BigDecimal(plain).stripTrailingZeros().toPlainString() : plain)
                         .as("%s, row %s of %s", column.heading, row, what)
-                        .isEqualTo(number ? new BigDecimal(meant).stripTrailingZeros().toPlainString() : meant);
+                        .isEqualTo(
+                                number
+                                        ? new BigDecimal(meant)
+                                                .stripTrailingZeros()
+                                                .toPlainString()
+                                        : meant);
             }
         }
     }
@@ -124,8 +139,14 @@ class OfficeTablesTest {
     private static Written column(Random random, Office office, int at, int rows, int kind) {
         String[] headings = {"Ort", "Menge", "Betrag", "Anteil", "Tag", "Konto", "Linie", "Betrag in EUR"};
         ColumnType[] types = {
-            ColumnType.TEXT, ColumnType.WHOLE, ColumnType.DECIMAL, ColumnType.DECIMAL, ColumnType.DATE, ColumnType.TEXT,
-            ColumnType.TEXT, ColumnType.DECIMAL
+            ColumnType.TEXT,
+            ColumnType.WHOLE,
+            ColumnType.DECIMAL,
+            ColumnType.DECIMAL,
+            ColumnType.DATE,
+            ColumnType.TEXT,
+            ColumnType.TEXT,
+            ColumnType.DECIMAL
         };
         boolean gaps = at > 0 && random.nextInt(3) == 0;
         List<String> plain = new ArrayList<>();
@@ -146,7 +167,8 @@ class OfficeTablesTest {
         switch (kind) {
             case 0 -> add(plain, cells, "Halt " + row, "Halt " + row);
             case 1 -> {
-                BigDecimal value = BigDecimal.valueOf(random.nextInt(3) == 0 ? random.nextInt(90_000) + 10_000 : random.nextInt(999));
+                BigDecimal value = BigDecimal.valueOf(
+                        random.nextInt(3) == 0 ? random.nextInt(90_000) + 10_000 : random.nextInt(999));
                 add(plain, cells, value.toPlainString(), office.number(value, 0));
             }
             case 2 -> {
@@ -193,11 +215,16 @@ class OfficeTablesTest {
         line(text, office, columns.stream().map(Written::heading).toList(), end);
         for (int row = 0; row < columns.get(0).plain.size(); row++) {
             int at = row;
-            line(text, office, columns.stream().map(column -> column.cells.get(at)).toList(), end);
+            line(
+                    text,
+                    office,
+                    columns.stream().map(column -> column.cells.get(at)).toList(),
+                    end);
         }
         int money = columns.stream().map(Written::type).toList().indexOf(ColumnType.WHOLE);
         if (money > 0 && random.nextInt(3) == 0) {
-            List<String> total = new ArrayList<>(columns.stream().map(column -> "").toList());
+            List<String> total =
+                    new ArrayList<>(columns.stream().map(column -> "").toList());
             total.set(0, office.total);
             BigDecimal sum = columns.get(money).plain.stream()
                     .filter(value -> !value.isEmpty())

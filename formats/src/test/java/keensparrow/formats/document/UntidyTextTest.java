@@ -90,7 +90,8 @@ class UntidyTextTest {
     @ParameterizedTest
     @ValueSource(strings = {"\r\r\n", "\n\n", "\r\n\r\n", "\r\r\r\n", "\r"})
     void lineEndsWrittenTwiceAreLineEnds(String end) throws IOException {
-        String text = String.join(end, "Place,Trains,Day", "Linz,3,2026-01-01", "Graz,4,2026-01-02", "Wels,5,2026-01-03", "");
+        String text =
+                String.join(end, "Place,Trains,Day", "Linz,3,2026-01-01", "Graz,4,2026-01-02", "Wels,5,2026-01-03", "");
         LoadedTable loaded = load(text);
         assertThat(Loading.labels(loaded.table())).containsExactly("Place", "Trains", "Day");
         assertThat(loaded.table().rowCount()).isEqualTo(3);

@@ -58,6 +58,13 @@ class JsonReaderTest {
     }
 
     @Test
+    void objectsWithoutValuesAreRows() throws IOException {
+        Table table = table("[{\"a\": 1}, {\"a\": null}, {}, {\"a\": 3}, {\"a\": \"\"}]");
+        assertThat(table.rowCount()).isEqualTo(5);
+        assertThat(table.column("a").blankCount()).isEqualTo(3);
+    }
+
+    @Test
     void whatIsNoRowsIsSaidWithItsPlace() {
         assertThatThrownBy(() -> table("[{\"a\": 1}, {\"a\": }]"))
                 .isInstanceOf(UserException.class)
