@@ -21,6 +21,8 @@ final class DateGuess {
     private int zone = TimeText.NO_ZONE;
     private boolean zonesDiffer;
     private boolean timesOfDay;
+    private boolean asDecimals; // some months are written as decimal numbers are
+    private boolean zeroFirst; // and some of them as no number is
 
     /** Counts a value; false when it is no date under any pattern. */
     boolean add(CellKind kind, char[] chars, int from, int to) {
@@ -68,8 +70,10 @@ final class DateGuess {
         boolean any = false;
         for (DatePattern pattern : PATTERNS) {
             long day = text.day(pattern);
-            boolean fits = day != Cells.MISFIT && (!timed || pattern.isDay()) && (!pattern.isDigits() || isNear(day));
+            boolean numbers = pattern.isDigits() || (pattern == DatePattern.MONTH && !text.hasWord());
+            boolean fits = day != Cells.MISFIT && (!timed || pattern.isDay()) && (!numbers || isNear(day));
             if (fits) {
+                countDecimal(pattern);
                 (timed ? times : dates)[pattern.ordinal()]++;
                 any = true;
             }
@@ -85,6 +89,13 @@ final class DateGuess {
             }
         }
         return any;
+    }
+
+    private void countDecimal(DatePattern pattern) {
+        if (pattern == DatePattern.MONTH && text.isAsDecimal()) {
+            asDecimals = true;
+            zeroFirst |= text.hasZeroFirst();
+        }
     }
 
     private static boolean isNear(long day) {
@@ -153,7 +164,7 @@ final class DateGuess {
     /**
      * Month, quarter or week where every one of {@code filled} values is one; else null.
      *
-     * @param digitsToo whether digits may be days or months, as {@code 20260131}
+     * @param digitsToo whether digits may be days or months, as {@code 20260131}, {@code 1.2026}
      * @param serialsToo whether they may be serial numbers of days
      */
     @Nullable
@@ -161,7 +172,8 @@ final class DateGuess {
         for (DatePattern pattern : PATTERNS) {
             boolean serial = pattern == DatePattern.SERIAL;
             boolean digits = serial || pattern.isDigits();
-            boolean allowed = serial ? serialsToo : pattern.isDigits() ? digitsToo : !pattern.isDay();
+            boolean likeNumbers = pattern.isDigits() || (pattern == DatePattern.MONTH && asDecimals && !zeroFirst);
+            boolean allowed = serial ? serialsToo : likeNumbers ? digitsToo : !pattern.isDay();
             boolean written = !digits || (times[pattern.ordinal()] == 0 && count(pattern) > count(DatePattern.ISO));
             if (allowed && written && count(pattern) == filled) {
                 return pattern;

@@ -20,6 +20,7 @@ final class DateText {
     private char period; // Q or W before one of the numbers, 0 for none
     private int periodAt;
     private boolean dotted;
+    private boolean marked; // a point or a comma is in it, as in decimal numbers
 
     /** Whether the characters can be a date, or a longer period, in any order. */
     boolean read(char[] chars, int from, int to) {
@@ -27,6 +28,7 @@ final class DateText {
         monthAt = -1;
         period = 0;
         dotted = false;
+        marked = false;
         if (to - from > LONGEST || to - from < 4) {
             return false;
         }
@@ -56,6 +58,7 @@ final class DateText {
                 }
             } else if (c == '-' || c == '/' || c == '.' || c == ',' || c == '\'' || Cells.isSpace(c)) {
                 dotted |= c == '.';
+                marked |= c == '.' || c == ',';
                 at++;
             } else {
                 return false;
@@ -146,6 +149,21 @@ final class DateText {
     /** Whether day and month stand in numbers that each could be either. */
     boolean isEitherOrder() {
         return threeParts() && monthAt < 0 && number[0] <= 12 && number[1] <= 12;
+    }
+
+    /** Whether a month is named. */
+    boolean hasWord() {
+        return monthAt >= 0;
+    }
+
+    /** Whether a month stands first with a zero before it, as in {@code 01.2026}: no decimal number is written so. */
+    boolean hasZeroFirst() {
+        return digits[0] == 2 && number[0] < 10;
+    }
+
+    /** Whether a month and a year are written as a decimal number is, such as {@code 1.2026}. */
+    boolean isAsDecimal() {
+        return count == 2 && period == 0 && monthAt < 0 && marked;
     }
 
     /** Whether points part the numbers: no one writes the month first then. */
