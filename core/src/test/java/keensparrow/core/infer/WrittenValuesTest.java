@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.table.ColumnFormat;
@@ -381,6 +382,36 @@ class WrittenValuesTest {
     @ValueSource(strings = {"1.0834|1.0912|1.1005", "1,0834|1,0912|1,1005", "4.0900|12.1265", "2026.01|2027.12", "1.2026|2.2026"})
     void ratesWithFourPlacesAreNoMonths(String cells) {
         assertThat(info(load(cells)).type()).isEqualTo(ColumnType.DECIMAL);
+    }
+
+    /** Numbers of every length and with every number of places, which dates, codes and periods could be taken for. */
+    @ParameterizedTest
+    @ValueSource(chars = {'.', ','})
+    void plainNumbersAreNumbers(char mark) {
+        Random random = new Random(mark);
+        for (int whole = 1; whole <= 9; whole++) {
+            for (int places = 0; places <= 6; places++) {
+                if (places != 3) { // thousands, perhaps: asked
+                    areNumbers(random, mark, whole, places, true);
+                    areNumbers(random, mark, whole, places, false);
+                }
+            }
+        }
+    }
+
+    private static void areNumbers(Random random, char mark, int whole, int places, boolean negative) {
+        long from = (long) Math.pow(10, whole + places - 1.0);
+        List<String> cells = new ArrayList<>();
+        for (int i = 0; i < 30; i++) {
+            String digits = String.valueOf(from + (long) (random.nextDouble() * from * 8.9));
+            String fraction = places == 0 ? "" : mark + digits.substring(whole);
+            cells.add((negative && i % 7 == 3 ? "-" : "") + digits.substring(0, whole) + fraction);
+        }
+        LoadedTable loaded = load("x", cells, Map.of());
+        assertThat(info(loaded).type()).as("%s", cells).isEqualTo(places == 0 ? ColumnType.WHOLE : ColumnType.DECIMAL);
+        assertThat(plain(loaded))
+                .as("%s", cells)
+                .isEqualTo(cells.stream().map(cell -> cell.replace(',', '.')).toList());
     }
 
     @Test
