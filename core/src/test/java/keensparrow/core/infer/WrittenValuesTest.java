@@ -379,7 +379,14 @@ class WrittenValuesTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"1.0834|1.0912|1.1005", "1,0834|1,0912|1,1005", "4.0900|12.1265", "2026.01|2027.12", "1.2026|2.2026"})
+    @ValueSource(
+            strings = {
+                "1.0834|1.0912|1.1005",
+                "1,0834|1,0912|1,1005",
+                "4.0900|12.1265",
+                "2026.01|2027.12",
+                "1.2026|2.2026"
+            })
     void ratesWithFourPlacesAreNoMonths(String cells) {
         assertThat(info(load(cells)).type()).isEqualTo(ColumnType.DECIMAL);
     }
@@ -416,11 +423,21 @@ class WrittenValuesTest {
 
     @Test
     void monthsWrittenAsDecimalsAreMonthsUnderAHeadingThatSaysSo() {
-        assertThat(load("Monat", List.of("1.2026", "12.2026"), Map.of()).table().column("monat").plain(1))
+        assertThat(load("Monat", List.of("1.2026", "12.2026"), Map.of())
+                        .table()
+                        .column("monat")
+                        .plain(1))
                 .isEqualTo("2026-12-01");
-        assertThat(load("Monat", List.of("1.0834", "12.0912"), Map.of()).table().schema().get("monat").type())
+        assertThat(load("Monat", List.of("1.0834", "12.0912"), Map.of())
+                        .table()
+                        .schema()
+                        .get("monat")
+                        .type())
                 .isEqualTo(ColumnType.DECIMAL);
-        assertThat(load("x", List.of("1/2026", "12/2026"), Map.of()).table().column("x").plain(1))
+        assertThat(load("x", List.of("1/2026", "12/2026"), Map.of())
+                        .table()
+                        .column("x")
+                        .plain(1))
                 .isEqualTo("2026-12-01");
     }
 

@@ -6,8 +6,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import java.util.function.IntFunction;
-import keensparrow.core.infer.CellKind;
-import keensparrow.core.infer.RowSource;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
@@ -32,32 +30,6 @@ class CleanTablesTest {
         "x-ray"
     };
 
-    /** Cells of a delimited text. */
-    private record Cells(List<List<String>> rows, boolean isText) implements RawSheet {
-        @Override
-        public String name() {
-            return "";
-        }
-
-        @Override
-        public Grid grid() {
-            Grid.Builder builder = new Grid.Builder();
-            read(builder);
-            return builder.build();
-        }
-
-        @Override
-        public void read(RowSource.CellHandler handler) {
-            for (int row = 0; row < rows.size(); row++) {
-                for (String cell : rows.get(row)) {
-                    boolean number = !isText && cell.matches("\\d+(\\.\\d+)?");
-                    handler.typed(number ? CellKind.NUMBER : CellKind.TEXT, cell.toCharArray(), 0, cell.length());
-                }
-                handler.endRow(row + 1L);
-            }
-        }
-    }
-
     @ParameterizedTest
     @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8})
     void everyRowIsKept(long seed) {
@@ -66,7 +38,7 @@ class CleanTablesTest {
         for (int i = 0; i < TABLES; i++) {
             List<List<String>> rows = table(random);
             FoundTable found =
-                    TableFinder.find(new Cells(rows, random.nextBoolean())).get(0);
+                    TableFinder.find(new CellRows(rows, random.nextBoolean())).get(0);
             boolean right = found.area().headingRow() == 1
                     && found.area().headingRows() == 1
                     && found.headings().equals(rows.get(0))
@@ -89,7 +61,7 @@ class CleanTablesTest {
             List<String> headings = List.copyOf(rows.get(0));
             int count = rows.size();
             List<List<String>> sheet = dressed(random, rows, isText);
-            FoundTable found = TableFinder.find(new Cells(sheet, isText)).get(0);
+            FoundTable found = TableFinder.find(new CellRows(sheet, isText)).get(0);
             int top = sheet.indexOf(rows.get(0)) + 1; // the same list, with an empty cell before it or not
             boolean right = found.area().headingRow() == top
                     && found.area().headingRows() == 1

@@ -5,60 +5,27 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
-import keensparrow.core.infer.CellKind;
-import keensparrow.core.infer.RowSource;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Where the tables stand in raw cells drawn by hand, and in cells put together at random. */
 class TableFinderTest {
-    /** A sheet drawn with a line a row and bars between cells; digits are numbers as sheets know them. */
-    private record Drawn(List<List<String>> rows, List<Merge> merges, boolean isText) implements RawSheet {
-        static Drawn of(String drawing) {
-            List<List<String>> rows = new ArrayList<>();
-            for (String line : drawing.split("\n", -1)) {
-                rows.add(List.of(line.split("\\|", -1)).stream()
-                        .map(String::strip)
-                        .toList());
-            }
-            return new Drawn(rows, List.of(), false);
+    /** Drawn with a line a row and bars between cells. */
+    private static CellRows drawn(String drawing, boolean isText) {
+        List<List<String>> rows = new ArrayList<>();
+        for (String line : drawing.split("\n", -1)) {
+            rows.add(List.of(line.split("\\|", -1)).stream().map(String::strip).toList());
         }
-
-        @Override
-        public String name() {
-            return "drawn";
-        }
-
-        @Override
-        public Grid grid() {
-            Grid.Builder builder = new Grid.Builder();
-            read(builder);
-            return builder.build();
-        }
-
-        @Override
-        public void read(RowSource.CellHandler handler) {
-            for (int row = 0; row < rows.size(); row++) {
-                for (String cell : rows.get(row)) {
-                    CellKind kind = cell.matches("-?\\d+(\\.\\d+)?") ? CellKind.NUMBER : CellKind.TEXT;
-                    handler.typed(kind, cell.toCharArray(), 0, cell.length());
-                }
-                handler.endRow(row + 1);
-            }
-        }
-    }
-
-    private static Drawn text(String drawing) {
-        return new Drawn(Drawn.of(drawing).rows(), List.of(), true);
+        return new CellRows(rows, isText);
     }
 
     private static FoundTable found(String text) {
-        return TableFinder.find(text(text)).get(0);
+        return TableFinder.find(drawn(text, true)).get(0);
     }
 
     private static FoundTable first(String drawing) {
-        return TableFinder.find(Drawn.of(drawing)).get(0);
+        return TableFinder.find(drawn(drawing, false)).get(0);
     }
 
     private static String place(FoundTable table) {
@@ -101,7 +68,7 @@ class TableFinderTest {
 
     @Test
     void threeTablesInOneSheet() {
-        List<FoundTable> found = TableFinder.find(Drawn.of("""
+        List<FoundTable> found = TableFinder.find(drawn("""
                 Name | N |  | City | K | L
                 a | 1    |  | x | 5 | 1
                 b | 2    |  | y | 6 | 2
@@ -110,7 +77,7 @@ class TableFinderTest {
                          |  |  |   |   |
                 Shift | Crew | | | |
                 e | 7 | | | |
-                f | 8 | | | |"""));
+                f | 8 | | | |""", false));
         assertThat(found).extracting(TableFinderTest::place).containsExactlyInAnyOrder("A1:B5 1", "D1:F4 1", "A7:B9 1");
     }
 
@@ -220,11 +187,11 @@ class TableFinderTest {
 
     @Test
     void whatStandsBehindAnEmptyColumnOfATextBelongsToIt() {
-        List<FoundTable> tables = TableFinder.find(text("""
+        List<FoundTable> tables = TableFinder.find(drawn("""
                 Kind | Name | Code
                 D | a | 1 |  | 5 | x
                 D | b | 2 |  | 6 | y
-                D | c | 3 |  | 7 | z"""));
+                D | c | 3 |  | 7 | z""", true));
         assertThat(tables).hasSize(1);
         assertThat(tables.get(0).area().lastColumn()).isEqualTo(5);
     }
@@ -251,12 +218,12 @@ class TableFinderTest {
 
     @Test
     void anEmptySheetHasNone() {
-        assertThat(TableFinder.find(Drawn.of("\n\n"))).isEmpty();
+        assertThat(TableFinder.find(drawn("\n\n", false))).isEmpty();
     }
 
     @Test
     void whatTheAuthorSaysGoesFirst() {
-        Drawn sheet = Drawn.of("Title\nA | B | C\n1 | 2 | 3\n4 | 5 | 6\n7 | 8 | 9");
+        CellRows sheet = drawn("Title\nA | B | C\n1 | 2 | 3\n4 | 5 | 6\n7 | 8 | 9", false);
         List<FoundTable> found = TableFinder.find(sheet);
         TableChoice narrow = new TableChoice(null, null, null, null, null, 4L, 1, null, null, null, null);
         FoundTable chosen = TableFinder.chosen(sheet, found, narrow);

@@ -1,11 +1,10 @@
 package keensparrow.formats.text;
 
-import java.io.FilterReader;
 import java.io.IOException;
 import java.io.Reader;
 
 /** Turns quotes behind an escape into doubled quotes, which is how the CSV library knows them. */
-final class EscapeReader extends FilterReader {
+final class EscapeReader extends OneByOneReader {
     private final char escape;
     private final char quote;
     private int pending = -1;
@@ -37,17 +36,5 @@ final class EscapeReader extends FilterReader {
         }
         pending = next;
         return c;
-    }
-
-    @Override
-    public int read(char[] chars, int offset, int length) throws IOException {
-        for (int i = 0; i < length; i++) {
-            int c = read();
-            if (c < 0) {
-                return i == 0 ? -1 : i;
-            }
-            chars[offset + i] = (char) c;
-        }
-        return length;
     }
 }

@@ -1,11 +1,10 @@
 package keensparrow.formats.text;
 
-import java.io.FilterReader;
 import java.io.IOException;
 import java.io.Reader;
 
 /** Makes one space of several, and none at the ends of a line, where spaces part the cells: columns set out by hand. */
-final class SpacesReader extends FilterReader {
+final class SpacesReader extends OneByOneReader {
     private final char quote;
     private boolean quoted;
     private boolean atStart = true;
@@ -42,17 +41,5 @@ final class SpacesReader extends FilterReader {
         }
         pending = c;
         return ' ';
-    }
-
-    @Override
-    public int read(char[] chars, int offset, int length) throws IOException {
-        for (int i = 0; i < length; i++) {
-            int c = read();
-            if (c < 0) {
-                return i == 0 ? -1 : i;
-            }
-            chars[offset + i] = (char) c;
-        }
-        return length;
     }
 }
