@@ -2,9 +2,11 @@ package keensparrow.core.infer;
 
 import java.text.Normalizer;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 
 /** Headings of a file, and the names that expressions and addresses use for them. */
@@ -45,5 +47,17 @@ final class Headings {
     /** Headings that differ only in case or spaces are the same column. */
     static String key(String heading) {
         return heading.strip().replaceAll("\\s+", " ").toLowerCase(Locale.ROOT);
+    }
+
+    /** The key of each heading; the second and later ones of the same heading are told apart by their number. */
+    static List<String> keys(List<String> headings) {
+        Map<String, Integer> times = new HashMap<>();
+        List<String> keys = new ArrayList<>();
+        for (String heading : headings) {
+            String key = key(heading);
+            int time = times.merge(key, 1, Integer::sum);
+            keys.add(time == 1 ? key : key + "\n" + time); // no heading's key has a line break
+        }
+        return keys;
     }
 }

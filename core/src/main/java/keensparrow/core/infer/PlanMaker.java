@@ -2,17 +2,23 @@ package keensparrow.core.infer;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.Nearest;
 import keensparrow.core.error.UserException;
+import keensparrow.core.sentence.Wording;
 import org.jspecify.annotations.Nullable;
 
 /** Decides how each column is read: as asked for, else as in the version before, else as its values look. */
 final class PlanMaker {
+    private static final int MOST_TOLD = 5;
+
     private final SourceGuess guess;
     private final Habits habits;
     private final Map<String, Wanted> wanted;
@@ -35,11 +41,17 @@ final class PlanMaker {
     List<ColumnPlan> plan() {
         List<String> headings = guess.headings();
         Map<String, ColumnPlan> known = new HashMap<>();
-        earlier.forEach(plan -> known.put(Headings.key(plan.heading()), plan));
-        List<String> names = names(headings, known);
+        List<String> keys = Headings.keys(headings);
+        List<String> earlierKeys =
+                Headings.keys(earlier.stream().map(ColumnPlan::heading).toList());
+        for (int i = 0; i < earlierKeys.size(); i++) {
+            known.put(earlierKeys.get(i), earlier.get(i));
+        }
+        List<String> names = names(headings, keys, known);
+        tellRepeated(headings, names);
         List<ColumnPlan> plan = new ArrayList<>();
         for (int i = 0; i < headings.size(); i++) {
-            Optional<ColumnPlan> before = Optional.ofNullable(known.remove(Headings.key(headings.get(i))));
+            Optional<ColumnPlan> before = Optional.ofNullable(known.remove(keys.get(i)));
             plan.add(column(guess.guesses().get(i), names.get(i), headings.get(i), before));
             if (!earlier.isEmpty() && before.isEmpty()) {
                 notes.add("“" + Headings.label(headings.get(i), i) + "” is a new column.");
@@ -51,18 +63,36 @@ final class PlanMaker {
         return plan;
     }
 
-    /** Columns of the version before keep their names wherever they stand now. */
-    private static List<String> names(List<String> headings, Map<String, ColumnPlan> known) {
+    private void tellRepeated(List<String> headings, List<String> names) {
+        Map<String, List<String>> byHeading = new LinkedHashMap<>();
+        for (int i = 0; i < headings.size(); i++) {
+            byHeading.computeIfAbsent(Headings.key(headings.get(i)), key -> new ArrayList<>())
+                    .add(names.get(i));
+        }
+        for (int i = 0; i < headings.size(); i++) {
+            List<String> same = byHeading.remove(Headings.key(headings.get(i)));
+            if (same != null && same.size() > 1) {
+                List<String> told = same.size() <= MOST_TOLD ? same : same.subList(0, MOST_TOLD);
+                notes.add("“" + Headings.label(headings.get(i), i) + "” is the heading of "
+                        + Wording.small(same.size()) + " columns; in expressions they are " + Wording.all(told)
+                        + (same.size() > MOST_TOLD ? " and so on." : "."));
+            }
+        }
+    }
+
+    /** Columns of the version before keep their names wherever they stand now; new ones get others. */
+    private static List<String> names(List<String> headings, List<String> keys, Map<String, ColumnPlan> known) {
         List<String> fresh = Headings.names(headings);
+        Set<String> used = new HashSet<>();
+        known.values().forEach(plan -> used.add(plan.name()));
         List<String> names = new ArrayList<>();
         for (int i = 0; i < headings.size(); i++) {
-            ColumnPlan before = known.get(Headings.key(headings.get(i)));
-            names.add(before == null ? fresh.get(i) : before.name());
-        }
-        for (int i = 0; i < names.size(); i++) {
-            for (int n = 2; names.subList(0, i).contains(names.get(i)); n++) {
-                names.set(i, fresh.get(i) + "_" + n);
+            ColumnPlan before = known.get(keys.get(i));
+            String name = before == null ? fresh.get(i) : before.name();
+            for (int n = 2; before == null && !used.add(name); n++) {
+                name = fresh.get(i) + "_" + n;
             }
+            names.add(name);
         }
         return names;
     }

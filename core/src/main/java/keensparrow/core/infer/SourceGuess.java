@@ -163,11 +163,13 @@ final class SourceGuess implements RowSource.CellHandler {
         }
         guesses = first.guesses;
         Map<String, Integer> places = new HashMap<>();
-        for (int i = 0; i < first.headings.size(); i++) {
-            places.put(Headings.key(first.headings.get(i)), i);
+        List<String> firstKeys = Headings.keys(first.headings);
+        for (int i = 0; i < firstKeys.size(); i++) {
+            places.put(firstKeys.get(i), i);
         }
+        List<String> keys = Headings.keys(headings);
         for (int i = 0; i < targets.length; i++) {
-            Integer place = places.remove(Headings.key(headings.get(i)));
+            Integer place = places.remove(keys.get(i));
             if (place == null) {
                 throw differs("the column “" + headings.get(i) + "” is only in “" + source.name() + "”");
             }

@@ -15,6 +15,7 @@ import keensparrow.core.sentence.Wording;
 public final class TableFinder {
     private static final int FEW_CELLS = 3;
     private static final int MOST_TABLES = 20;
+    private static final int MOST_NAMED = 6;
 
     private final RawSheet sheet;
     private final Grid grid;
@@ -252,6 +253,7 @@ public final class TableFinder {
         } else if (headings.rows() > 1) {
             notes.add("Headings stand in " + Wording.small(headings.rows()) + " rows and were joined.");
         }
+        tellNameless(texts, headings.rows(), notes);
         if (RowNames.areIn(sheet, area)) {
             notes.add(RowNames.NOTE);
         }
@@ -261,6 +263,23 @@ public final class TableFinder {
                 * (texts.size() < 2 ? 0.3 : 1)
                 * (sheet.isHidden() ? 0.01 : 1);
         return new FoundTable(area, texts, rows, score, notes);
+    }
+
+    private static void tellNameless(List<String> texts, int headingRows, List<String> notes) {
+        List<String> nameless = new ArrayList<>();
+        for (int i = 0; i < texts.size() && headingRows > 0; i++) {
+            if (texts.get(i).isEmpty()) {
+                nameless.add("Column " + (i + 1));
+            }
+        }
+        if (!nameless.isEmpty()) {
+            boolean one = nameless.size() == 1;
+            String names = nameless.size() <= MOST_NAMED
+                    ? Wording.all(nameless)
+                    : Wording.all(nameless.subList(0, MOST_NAMED - 1)) + " and so on";
+            notes.add((one ? "1 column has" : nameless.size() + " columns have") + " no heading and "
+                    + (one ? "is" : "are") + " called " + names + ".");
+        }
     }
 
     private static String above(Block block, HeadingFinder.Headings headings) {

@@ -177,4 +177,20 @@ class TableLoaderTest {
                         .text())
                 .contains("more than 2000");
     }
+
+    @Test
+    void repeatedHeadingsKeepTheirColumnsInNewerFilesAndInSeveralFiles() {
+        TextRows first = new TextRows("a.csv", "Kind,N,N,x-y\na,1,10,5\nb,2,20,6\n");
+        LoadedTable before = load(List.of(), first);
+        assertThat(before.plan()).extracting(ColumnPlan::name).containsExactly("kind", "n", "n_2", "x_y");
+        TextRows newer = new TextRows("b.csv", "x y,Kind,N,N,x-y\n9,c,3,30,7\n");
+        LoadedTable after = load(before.plan(), newer);
+        assertThat(after.plan()).extracting(ColumnPlan::name).containsExactly("x_y_2", "kind", "n", "n_2", "x_y");
+        assertThat(after.table().column("n").plain(0)).isEqualTo("3");
+        assertThat(after.table().column("n_2").plain(0)).isEqualTo("30");
+        assertThat(after.table().column("x_y").plain(0)).isEqualTo("7");
+        LoadedTable both = load(List.of(), first, new TextRows("c.csv", "N,x-y,Kind,N\n4,8,d,40\n"));
+        assertThat(both.table().column("n").plain(2)).isEqualTo("4");
+        assertThat(both.table().column("n_2").plain(2)).isEqualTo("40");
+    }
 }

@@ -10,6 +10,7 @@ import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
+import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -164,5 +165,15 @@ class TypeInferenceTest {
         assertThat(schema.get("day").role()).isEqualTo(Role.TIME);
         assertThat(schema.get("paid").role()).isEqualTo(Role.CATEGORY);
         assertThat(schema.get("ticket").role()).isEqualTo(Role.IDENTIFIER);
+    }
+
+    @Test
+    void repeatedHeadingsAreToldWithTheirNames() {
+        LoadedTable loaded = TextRows.load("Kind,N,kind,N\na,1,b,2\n");
+        assertThat(loaded.table().schema().columns()).extracting(ColumnInfo::name).containsExactly("kind", "n", "kind_2", "n_2");
+        assertThat(loaded.report().notes())
+                .contains(
+                        "“Kind” is the heading of two columns; in expressions they are kind and kind_2.",
+                        "“N” is the heading of two columns; in expressions they are n and n_2.");
     }
 }
