@@ -66,7 +66,8 @@ final class PlanMaker {
     private void tellRepeated(List<String> headings, List<String> names) {
         Map<String, List<String>> byHeading = new LinkedHashMap<>();
         for (int i = 0; i < headings.size(); i++) {
-            byHeading.computeIfAbsent(Headings.key(headings.get(i)), key -> new ArrayList<>())
+            byHeading
+                    .computeIfAbsent(Headings.key(headings.get(i)), key -> new ArrayList<>())
                     .add(names.get(i));
         }
         for (int i = 0; i < headings.size(); i++) {

@@ -170,7 +170,9 @@ class TypeInferenceTest {
     @Test
     void repeatedHeadingsAreToldWithTheirNames() {
         LoadedTable loaded = TextRows.load("Kind,N,kind,N\na,1,b,2\n");
-        assertThat(loaded.table().schema().columns()).extracting(ColumnInfo::name).containsExactly("kind", "n", "kind_2", "n_2");
+        assertThat(loaded.table().schema().columns())
+                .extracting(ColumnInfo::name)
+                .containsExactly("kind", "n", "kind_2", "n_2");
         assertThat(loaded.report().notes())
                 .contains(
                         "“Kind” is the heading of two columns; in expressions they are kind and kind_2.",

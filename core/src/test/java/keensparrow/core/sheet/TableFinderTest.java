@@ -211,9 +211,11 @@ class TableFinderTest {
 
     @Test
     void columnsWithoutAHeadingAreTold() {
-        assertThat(first("Place | | N\nLinz | a | 1\nGraz | b | 2\nWels | c | 3").notes())
+        assertThat(first("Place | | N\nLinz | a | 1\nGraz | b | 2\nWels | c | 3")
+                        .notes())
                 .contains("1 column has no heading and is called Column 2.");
-        assertThat(first("Place | | | N | K\nLinz | a | x | 1 | 4\nGraz | b | y | 2 | 5\nWels | c | z | 3 | 6").notes())
+        assertThat(first("Place | | | N | K\nLinz | a | x | 1 | 4\nGraz | b | y | 2 | 5\nWels | c | z | 3 | 6")
+                        .notes())
                 .contains("2 columns have no heading and are called Column 2 and Column 3.");
     }
 
