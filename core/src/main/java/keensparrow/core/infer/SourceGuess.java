@@ -36,6 +36,7 @@ final class SourceGuess implements RowSource.CellHandler {
 
     /** Reads the blocks of the source, column by column. */
     void readBlocks(BlockReader reader) {
+        requireFew(reader.headings().size());
         headings.addAll(reader.headings());
         endHeadings();
         List<ColumnWork.Task> tasks = new ArrayList<>();
@@ -105,18 +106,22 @@ final class SourceGuess implements RowSource.CellHandler {
         int at = column++;
         if (!pastHeadings) {
             headings.add(new String(chars, from, to - from));
-            if (headings.size() > TableLoader.MOST_COLUMNS) {
-                throw new UserException(
-                        ErrorCode.FILE_NOT_READABLE,
-                        "“" + source.name() + "” has more than " + TableLoader.MOST_COLUMNS
-                                + " columns. Leave out those that are not needed and load it again.");
-            }
+            requireFew(headings.size());
         } else if (at < targets.length) {
             if (from < to) {
                 guesses.get(targets[at]).add(kind, chars, from, to);
             }
         } else {
             cellBeyond |= from < to;
+        }
+    }
+
+    private void requireFew(int columns) {
+        if (columns > TableLoader.MOST_COLUMNS) {
+            throw new UserException(
+                    ErrorCode.FILE_NOT_READABLE,
+                    "“" + source.name() + "” has more than " + TableLoader.MOST_COLUMNS
+                            + " columns. Leave out those that are not needed and load it again.");
         }
     }
 

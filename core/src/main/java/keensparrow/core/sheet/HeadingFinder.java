@@ -10,6 +10,7 @@ import keensparrow.core.infer.CellLook;
 final class HeadingFinder {
     private static final Pattern YEAR = Pattern.compile("(19|20|21)\\d\\d");
     private static final int LOOKED_AT = 60;
+    private static final int LONGEST_NAME = 120;
     private static final int MOST_ROWS = 3;
     private static final int REMARKS = 12;
     private static final double LEAST_COVERAGE = 0.6;
@@ -230,6 +231,10 @@ final class HeadingFinder {
         return false;
     }
 
+    private boolean hasLongText(int i) {
+        return block.row(i).texts().stream().anyMatch(text -> text.length() > LONGEST_NAME);
+    }
+
     /** Whether a word of the row stands below in the same column too: a name of a column does not. */
     private boolean comesAgain(int i) {
         for (int column = block.from; column < block.to; column++) {
@@ -274,7 +279,7 @@ final class HeadingFinder {
             boolean mark = CellLook.canMeanBlank(block.row(i).text(column));
             words += (look == CellLook.WORD && !mark) || look.isValue() ? 1 : 0;
         }
-        if (comesAgain(i)) {
+        if (comesAgain(i) || hasLongText(i)) {
             return false;
         }
         boolean underMerge = merges.stream()

@@ -12,6 +12,7 @@ import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import java.util.zip.GZIPOutputStream;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -299,6 +300,37 @@ class UntidyTextTest {
                 new byte[] {0x1F, (byte) 0x8B, 8, 0, 0, 0, 0, 0, 0, 0, 1},
                 ErrorCode.FILE_NOT_READABLE,
                 "cut off");
+    }
+
+    @Test
+    void manyColumnsAreReadOrRefused() throws IOException {
+        for (int columns : new int[] {300, 2000}) {
+            String headings = "h"
+                    + String.join(
+                            ",h",
+                            IntStream.range(0, columns)
+                                    .mapToObj(String::valueOf)
+                                    .toList());
+            Table table = load(headings + "\n" + ("1" + ",1".repeat(columns - 1) + "\n").repeat(3))
+                    .table();
+            assertThat(table.schema().columns()).hasSize(columns);
+        }
+        String many = "h"
+                + String.join(
+                        ",h",
+                        IntStream.range(0, 16_384).mapToObj(String::valueOf).toList());
+        refused(
+                "wide.csv",
+                (many + "\n" + ("1" + ",1".repeat(16_383) + "\n").repeat(3)).getBytes(StandardCharsets.UTF_8),
+                ErrorCode.FILE_NOT_READABLE,
+                "more than 2000 columns");
+    }
+
+    @Test
+    void aLongTextInTheFirstRowIsNoHeading() throws IOException {
+        LoadedTable loaded = load("a,b\nx," + "y".repeat(100_000) + "\nz,2\n");
+        assertThat(Loading.labels(loaded.table())).containsExactly("a", "b");
+        assertThat(loaded.table().rowCount()).isEqualTo(2);
     }
 
     @Test
