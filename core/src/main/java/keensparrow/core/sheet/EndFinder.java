@@ -107,7 +107,7 @@ final class EndFinder {
                 notes.add(0, row + ", “" + key(i) + "”, was left out: it sums up the rows above.");
                 totals = true;
             } else if (isNote(i, totals)) {
-                notes.add(0, row + " was left out: it is a note, “" + shorter(key(i)) + "”.");
+                notes.add(0, row + " was left out: it is a note, “" + TableNotes.shorter(key(i)) + "”.");
             } else if (totals && SUMMARY.matcher(key(i)).matches()
                     || (end > first + 2 && SUMMARY.matcher(key(i)).matches() && isTotal(i - 1))) {
                 notes.add(0, row + ", “" + key(i) + "”, was left out: it sums up the rows above.");
@@ -134,10 +134,6 @@ final class EndFinder {
             }
         }
         return "";
-    }
-
-    private static String shorter(String text) {
-        return text.length() <= 60 ? text : text.substring(0, 57) + "…";
     }
 
     private boolean isTotal(int i) {

@@ -15,7 +15,6 @@ import keensparrow.core.sentence.Wording;
 public final class TableFinder {
     private static final int FEW_CELLS = 3;
     private static final int MOST_TABLES = 20;
-    private static final int MOST_NAMED = 6;
 
     private final RawSheet sheet;
     private final Grid grid;
@@ -38,7 +37,7 @@ public final class TableFinder {
         }
         List<FoundTable> found = new ArrayList<>(finder.sideBySide(finder.grid.head(), 0, finder.grid.columnCount()));
         found.sort(Comparator.comparingDouble(FoundTable::score).reversed());
-        finder.tellCellsBeside(found);
+        TableNotes.tellCellsBeside(sheet, found);
         return found.subList(0, Math.min(MOST_TABLES, found.size()));
     }
 
@@ -47,55 +46,6 @@ public final class TableFinder {
         List<String> headings = new HeadingTexts(sheet, area).texts();
         return new FoundTable(
                 area, headings, grid.rowCount() - 1, (double) grid.rowCount() * headings.size(), List.of());
-    }
-
-    /** Cells in the rows of the likeliest table that belong to none: a check, a remark, a value too many. */
-    private void tellCellsBeside(List<FoundTable> found) {
-        if (found.isEmpty()) {
-            return;
-        }
-        FoundTable table = found.get(0);
-        long from = table.area().headingRow() > 0
-                ? table.area().headingRow()
-                : table.area().firstRow();
-        List<String> beside = new ArrayList<>();
-        for (RawRow row : grid.head()) {
-            for (int column = 0; column < row.width(); column++) {
-                boolean below = column >= table.area().firstColumn()
-                        && column <= table.area().lastColumn()
-                        && row.number() > table.area().lastRow(); // totals and notes have been told
-                boolean toldWhileReading = sheet.isText()
-                        && column > table.area().lastColumn()
-                        && row.number() <= table.area().lastRow();
-                boolean counts = row.number() >= from && !below && !toldWhileReading && row.isFilled(column);
-                if (counts && !isInAny(found, row.number(), column)) {
-                    beside.add(TableArea.columnName(column) + row.number() + " “" + shorter(row.text(column)) + "”");
-                }
-            }
-        }
-        if (!beside.isEmpty()) {
-            List<String> notes = new ArrayList<>(table.notes());
-            notes.add((beside.size() == 1 ? "1 cell" : beside.size() + " cells") + " beside the table "
-                    + (beside.size() == 1 ? "was" : "were") + " left out: "
-                    + String.join(", ", beside.subList(0, Math.min(3, beside.size())))
-                    + (beside.size() > 3 ? " and more" : "")
-                    + ".");
-            found.set(0, new FoundTable(table.area(), table.headings(), table.rowCount(), table.score(), notes));
-        }
-    }
-
-    private static boolean isInAny(List<FoundTable> found, long row, int column) {
-        for (FoundTable table : found) {
-            TableArea area = table.area();
-            if (column >= area.firstColumn() && column <= area.lastColumn() && row <= area.lastRow()) {
-                return true;
-            }
-        }
-        return false;
-    }
-
-    private static String shorter(String text) {
-        return text.length() <= 60 ? text : text.substring(0, 57) + "…";
     }
 
     /** Tables in the columns {@code [from, to)}, parted by empty columns. */
@@ -207,7 +157,7 @@ public final class TableFinder {
         List<String> notes = new ArrayList<>();
         int first = headings.first() + headings.rows();
         if (headings.first() > 0) {
-            notes.add(above(block, headings));
+            notes.add(TableNotes.above(block, headings));
         }
         boolean open = !grid.isWhole() && last == block.size();
         List<String> endNotes = new ArrayList<>();
@@ -253,7 +203,7 @@ public final class TableFinder {
         } else if (headings.rows() > 1) {
             notes.add("Headings stand in " + Wording.small(headings.rows()) + " rows and were joined.");
         }
-        tellNameless(texts, headings.rows(), notes);
+        TableNotes.tellNameless(texts, headings.rows(), notes);
         if (RowNames.areIn(sheet, area)) {
             notes.add(RowNames.NOTE);
         }
@@ -263,35 +213,6 @@ public final class TableFinder {
                 * (texts.size() < 2 ? 0.3 : 1)
                 * (sheet.isHidden() ? 0.01 : 1);
         return new FoundTable(area, texts, rows, score, notes);
-    }
-
-    private static void tellNameless(List<String> texts, int headingRows, List<String> notes) {
-        List<String> nameless = new ArrayList<>();
-        for (int i = 0; i < texts.size() && headingRows > 0; i++) {
-            if (texts.get(i).isEmpty()) {
-                nameless.add("Column " + (i + 1));
-            }
-        }
-        if (!nameless.isEmpty()) {
-            boolean one = nameless.size() == 1;
-            String names = nameless.size() <= MOST_NAMED
-                    ? Wording.all(nameless)
-                    : Wording.all(nameless.subList(0, MOST_NAMED - 1)) + " and so on";
-            notes.add((one ? "1 column has" : nameless.size() + " columns have") + " no heading and "
-                    + (one ? "is" : "are") + " called " + names + ".");
-        }
-    }
-
-    private static String above(Block block, HeadingFinder.Headings headings) {
-        int count = headings.first();
-        RawRow row = block.row(0);
-        String text =
-                row.texts().stream().filter(cell -> !cell.isEmpty()).findFirst().orElse("");
-        String quoted = "“" + shorter(text) + "”";
-        return count == 1
-                ? "Row " + block.number(0) + " above the headings was left out: " + quoted + "."
-                : "Rows " + block.number(0) + " to " + block.number(count - 1) + " above the headings were left out: "
-                        + quoted + " and what follows.";
     }
 
     private record Edges(int from, int to) {}
@@ -376,22 +297,8 @@ public final class TableFinder {
         boolean same = wanted.equals(area);
         List<String> notes = new ArrayList<>(same ? table.notes() : List.of("The edges were set by hand."));
         if (choice.lastRow() != null && choice.lastRow() > 0) {
-            tellBelow(sheet.grid(), wanted, notes);
+            TableNotes.tellBelow(sheet.grid(), wanted, notes);
         }
         return new FoundTable(wanted, new HeadingTexts(sheet, wanted).texts(), table.rowCount(), table.score(), notes);
-    }
-
-    /** A last row set by hand holds for newer files too, which may be longer: that is never cut in silence. */
-    private static void tellBelow(Grid grid, TableArea area, List<String> notes) {
-        long below = grid.head().stream()
-                .filter(row -> row.number() > area.lastRow())
-                .filter(row -> row.filled(area.firstColumn(), area.lastColumn() + 1) > 0)
-                .count();
-        if (!grid.isWhole()) {
-            notes.add("All rows below row " + area.lastRow() + " were left out, as set by hand.");
-        } else if (below > 0) {
-            notes.add((below == 1 ? "1 row" : Wording.number(below) + " rows") + " below row " + area.lastRow()
-                    + (below == 1 ? " was" : " were") + " left out, as set by hand.");
-        }
     }
 }
