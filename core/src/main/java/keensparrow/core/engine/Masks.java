@@ -1,5 +1,6 @@
 package keensparrow.core.engine;
 
+import java.util.Arrays;
 import java.util.List;
 import keensparrow.core.rows.RowBatches;
 
@@ -14,6 +15,7 @@ final class Masks {
     private final int all; // the first so many are those of the question set
     private final int rowCount;
     private final long[] passAll = new long[WORDS];
+    private final long[] failOnce = new long[WORDS]; // rows that fail one condition, whichever
     private final long[][] failOnly;
 
     /**
@@ -29,23 +31,27 @@ final class Masks {
 
     /** Looks at the words {@code [from, to)}. @param only for which conditions {@link #failingOnly} will be asked */
     void look(int from, int to, boolean[] only) {
-        long[] twice = new long[to - from];
-        long[] once = new long[to - from];
-        for (int c = 0; c < all; c++) {
-            long[] words = conditions[c];
-            for (int w = from; w < to; w++) {
-                long fails = ~words[w];
-                twice[w - from] |= once[w - from] & fails;
-                once[w - from] |= fails;
-            }
-        }
         for (int w = from; w < to; w++) {
-            passAll[w - from] = ~once[w - from] & valid(w);
+            long once = 0;
+            long twice = 0;
+            for (int c = 0; c < all; c++) {
+                long fails = ~conditions[c][w];
+                twice |= once & fails;
+                once |= fails;
+            }
+            passAll[w - from] = ~once;
+            failOnce[w - from] = once & ~twice;
         }
+        long valid = valid(to - 1);
+        passAll[to - 1 - from] &= valid;
+        failOnce[to - 1 - from] &= valid;
         for (int c = 0; c < all; c++) {
-            long[] words = conditions[c];
-            for (int w = from; only[c] && w < to; w++) {
-                failOnly[c][w - from] = ~words[w] & ~twice[w - from] & valid(w);
+            if (only[c]) {
+                long[] words = conditions[c];
+                long[] into = failOnly[c];
+                for (int w = from; w < to; w++) {
+                    into[w - from] = ~words[w] & failOnce[w - from];
+                }
             }
         }
     }
@@ -66,9 +72,8 @@ final class Masks {
 
     /** Rows that pass the conditions whose bits are set in {@code which}, into {@code out}. */
     void passing(long which, int from, int to, long[] out) {
-        for (int w = from; w < to; w++) {
-            out[w - from] = valid(w);
-        }
+        Arrays.fill(out, 0, to - from, -1L);
+        out[to - 1 - from] = valid(to - 1);
         for (int c = 0; c < conditions.length; c++) {
             long[] words = conditions[c];
             for (int w = from; (which >>> c & 1) != 0 && w < to; w++) {

@@ -51,6 +51,7 @@ public final class MemoryEngine implements QueryEngine, Inputs {
     private final Lru<Grouping, GroupKeys> keys;
     private final Lru<String, Column> computed;
     private final Lru<Grouping, SlotBits> bits;
+    private final Lru<List<Question.Sort>, Leaders> leaders;
     private final long mostBitBytes;
 
     /** What was counted under which filters. */
@@ -70,12 +71,13 @@ public final class MemoryEngine implements QueryEngine, Inputs {
         long share = keptBytes / SHARES;
         this.filterRows = new Lru<>(2 * share, set -> 8L * set.words().length);
         this.passing = new Lru<>(share, set -> 8L * set.words().length);
-        this.parts = new Lru<>(3 * share, MemoryEngine::weight);
+        this.parts = new Lru<>(5 * share / 2, MemoryEngine::weight);
         this.answers = new Lru<>(share, Weights::of);
         this.keys = new Lru<>(2 * share, kept -> 256 + kept.sizeBytes());
         this.computed = new Lru<>(share, Column::sizeBytes);
         this.mostBitBytes = 4 * share;
         this.bits = new Lru<>(mostBitBytes, SlotBits::sizeBytes);
+        this.leaders = new Lru<>(share / 2, Leaders::sizeBytes);
         this.pages = new RowPages(table, 2 * share);
         this.filterShapes = new FilterShapes(table);
     }
@@ -231,7 +233,7 @@ public final class MemoryEngine implements QueryEngine, Inputs {
     }
 
     /** The first so many rows under a sort. */
-    private record FirstRows(List<Question.Sort> sort, int count) {}
+    record FirstRows(List<Question.Sort> sort, int count) {}
 
     /** An empty tally; fails when what it is of does not fit the table. */
     private Tally tally(Shape shape, BooleanSupplier cancelled) {
@@ -286,6 +288,11 @@ public final class MemoryEngine implements QueryEngine, Inputs {
         return filter.test(table);
     }
 
+    /** The foremost rows under a sort. */
+    Leaders leaders(List<Question.Sort> sort, BooleanSupplier cancelled) {
+        return leaders.get(sort, () -> Leaders.of(new RowOrder(table, sort), table.rowCount(), workers, cancelled));
+    }
+
     Lru<Counted, Part> parts() {
         return parts;
     }
@@ -338,6 +345,7 @@ public final class MemoryEngine implements QueryEngine, Inputs {
                 + keys.weight()
                 + computed.weight()
                 + bits.weight()
+                + leaders.weight()
                 + pages.sizeBytes();
     }
 }

@@ -1,6 +1,8 @@
 package keensparrow.core.engine;
 
 import java.util.List;
+import java.util.function.BooleanSupplier;
+import java.util.stream.IntStream;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
@@ -51,6 +53,23 @@ final class RowOrder {
             return tags.set(tags.setOfRow().code(row))[0];
         }
         return ((DoubleColumn) column).rank(row);
+    }
+
+    /** The rows given, in order; they come in the order of the dataset. */
+    int[] sort(int[] rows, BooleanSupplier cancelled) {
+        int[] places = IntStream.range(0, rows.length).toArray();
+        long[] keys = new long[rows.length];
+        for (int i = columns.length - 1; i >= 0; i--) { // stable, so the first column is sorted last
+            MemoryEngine.stopIf(cancelled);
+            for (int place = 0; place < keys.length; place++) {
+                keys[place] = key(i, rows[place]);
+            }
+            StableSort.byKeys(places, keys, cancelled);
+        }
+        for (int i = 0; i < places.length; i++) {
+            places[i] = rows[places[i]];
+        }
+        return places;
     }
 
     /** Whether row {@code a}, whose first key is given, comes before row {@code b}. */

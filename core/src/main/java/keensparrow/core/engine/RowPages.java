@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
+import java.util.stream.IntStream;
 import keensparrow.core.column.Column;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.question.Answer;
@@ -95,19 +96,7 @@ final class RowPages {
     }
 
     private int[] order(List<Question.Sort> sort, BooleanSupplier cancelled) {
-        RowOrder order = new RowOrder(table, sort);
-        int[] rows = new int[table.rowCount()];
-        for (int row = 0; row < rows.length; row++) {
-            rows[row] = row;
-        }
-        long[] keys = new long[rows.length];
-        for (int i = sort.size() - 1; i >= 0; i--) { // stable, so the first column is sorted last
-            MemoryEngine.stopIf(cancelled);
-            for (int row = 0; row < keys.length; row++) {
-                keys[row] = order.key(i, row);
-            }
-            StableSort.byKeys(rows, keys, cancelled);
-        }
-        return rows;
+        return new RowOrder(table, sort)
+                .sort(IntStream.range(0, table.rowCount()).toArray(), cancelled);
     }
 }

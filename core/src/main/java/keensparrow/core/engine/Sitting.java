@@ -26,6 +26,8 @@ import org.jspecify.annotations.Nullable;
  */
 final class Sitting {
     private static final int MOST_CONDITIONS = 60;
+    private static final int MANY_WORDS = 1 << 12; // beyond, a share of them is enough to decide
+    private static final int ONE_BLOCK_IN = 8;
     private static final int ONE_PASS = 1 << 18; // rows; for fewer the first answers would hardly come sooner
 
     private final MemoryEngine engine;
@@ -35,6 +37,9 @@ final class Sitting {
     private final Set<Filter> fitting = new HashSet<>();
     private final Map<MemoryEngine.Counted, Part> ready = new HashMap<>();
     private final Map<MemoryEngine.Counted, Need> missing = new LinkedHashMap<>();
+    private final Map<Change, Boolean> small = new HashMap<>();
+    private @Nullable Set<Filter> usable; // known once all questions have said what they need
+    private boolean looked; // for first rows among the foremost of the table
 
     private record Need(Part empty, boolean first) {}
 
@@ -106,21 +111,47 @@ final class Sitting {
                 && !missing.values().stream().allMatch(Need::first);
         onlyChanged(split);
         full(split);
+        if (!split) {
+            foremost();
+            full(false);
+        }
         return !split;
     }
 
+    /** What is to be counted now. First rows wait for the rows of all filters, which passes fill, and are then looked up. */
     private List<MemoryEngine.Counted> wanted(boolean firstOnly) {
         return missing.keySet().stream()
-                .filter(counted -> !firstOnly
-                        || Objects.requireNonNull(missing.get(counted)).first())
+                .filter(counted -> firstOnly
+                        ? Objects.requireNonNull(missing.get(counted)).first()
+                        : looked || !(counted.what() instanceof MemoryEngine.FirstRows))
                 .toList();
+    }
+
+    /** First rows out of the foremost of the table; where too few of those pass, they stay missing. */
+    private void foremost() {
+        looked = true;
+        for (MemoryEngine.Counted counted : List.copyOf(missing.keySet())) {
+            if (counted.what() instanceof MemoryEngine.FirstRows first) {
+                List<long[]> passed = counted.filters().stream()
+                        .map(filter -> rows(filter).words())
+                        .toList();
+                TopRows top = engine.leaders(first.sort(), cancelled).first(first.count(), passed);
+                if (top != null) {
+                    done(counted, top);
+                }
+            }
+        }
     }
 
     /** The filters in force that fit the table; no question that is counted has one of the others. */
     private Set<Filter> usable() {
-        Set<Filter> usable = new LinkedHashSet<>(inForce);
-        usable.retainAll(fitting);
-        return usable;
+        Set<Filter> known = usable;
+        if (known == null) {
+            known = new LinkedHashSet<>(inForce);
+            known.retainAll(fitting);
+            usable = known;
+        }
+        return known;
     }
 
     void end() {
@@ -142,7 +173,7 @@ final class Sitting {
             return;
         }
         // filters that only single questions have, such as the text looked for in a table, come after the others
-        Set<Filter> filters = usable();
+        Set<Filter> filters = new LinkedHashSet<>(usable());
         wanted.forEach(counted -> filters.addAll(counted.filters()));
         List<Condition> conditions = conditions(filters);
         Pass pass = new Pass(engine.table().rowCount(), conditions, usable().size());
@@ -240,7 +271,7 @@ final class Sitting {
                 continue;
             }
             Map<MemoryEngine.Counted, Part> starts = starts(change, wanted);
-            if (starts.size() * 2 > wanted.size() && isSmall(change)) {
+            if (starts.size() * 2 > wanted.size() && small.computeIfAbsent(change, this::isSmall)) {
                 run(change, starts);
                 return;
             }
@@ -293,8 +324,8 @@ final class Sitting {
         long changed = 0;
         long passing = 0;
         int words = Bits.words(engine.table().rowCount());
-        // every fourth block is enough to decide
-        for (int w = 0; w < words; w += (w & 63) == 63 && words > 4096 ? 193 : 1) {
+        int skipped = words > MANY_WORDS ? (ONE_BLOCK_IN - 1) * Masks.WORDS : 0;
+        for (int w = 0; w < words; w += (w & Masks.WORDS - 1) == Masks.WORDS - 1 ? skipped + 1 : 1) {
             long before = gone == null ? -1L : gone[w];
             long now = come == null ? -1L : come[w];
             long rest = -1L;
@@ -311,11 +342,14 @@ final class Sitting {
         if (filter == null) {
             return null;
         }
-        RowSet known = engine.filterRows().find(filter);
-        if (known == null && inForce.contains(filter)) {
-            known = fill(filter);
-        }
+        RowSet known =
+                inForce.contains(filter) ? rows(filter) : engine.filterRows().find(filter);
         return known == null ? null : known.words();
+    }
+
+    private RowSet rows(Filter filter) {
+        RowSet known = engine.filterRows().find(filter);
+        return known != null ? known : fill(filter);
     }
 
     private RowSet fill(Filter filter) {
@@ -332,7 +366,7 @@ final class Sitting {
     }
 
     private void run(Change change, Map<MemoryEngine.Counted, Part> starts) {
-        Set<Filter> filters = usable();
+        Set<Filter> filters = new LinkedHashSet<>(usable());
         filters.remove(change.come());
         List<Condition> conditions = conditions(filters);
         Pass pass = new Pass(engine.table().rowCount(), conditions, conditions.size())
@@ -345,18 +379,7 @@ final class Sitting {
         Iterator<Part> results = pass.run(engine.workers(), cancelled).iterator();
         keep(conditions);
         for (MemoryEngine.Counted counted : starts.keySet()) {
-            Part result = results.next();
-            if (result instanceof TopRows top && top.isTorn()) {
-                Need need = Objects.requireNonNull(missing.get(counted));
-                List<RowSet> passed = counted.filters().stream()
-                        .map(filter ->
-                                Objects.requireNonNull(engine.filterRows().find(filter)))
-                        .toList();
-                TopRows again = top.again(row -> passed.stream().allMatch(rows -> rows.contains(row)));
-                missing.put(counted, new Need(again, need.first()));
-            } else {
-                done(counted, result);
-            }
+            done(counted, results.next());
         }
     }
 }

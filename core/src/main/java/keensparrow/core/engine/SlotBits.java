@@ -69,12 +69,14 @@ final class SlotBits {
 
     /** Whether counting bits is quicker than counting so many rows of the block that begins at a word. */
     boolean isQuickerFor(int rows, int word) {
-        return rows > (rowCount > MANY_ROWS ? 2 : 1) * ROWS_A_SLOT * Long.bitCount(occurring[word / Masks.WORDS]);
+        return rows > (rowCount > MANY_ROWS ? 2 : 1) * ROWS_A_SLOT * (Long.bitCount(occurring[word / Masks.WORDS]) - 1);
     }
 
-    /** Adds the rows of {@code mask} to the counts of their slots, or takes them away when {@code sign} is −1. */
-    void count(long[] mask, int from, int to, long[] counts, int sign) {
-        for (long slots = occurring[from / Masks.WORDS]; slots != 0; slots &= slots - 1) {
+    /** Adds the rows of {@code mask}, so many, to the counts of their slots, or takes them away when {@code sign} is −1. */
+    void count(long[] mask, int rows, int from, int to, long[] counts, int sign) {
+        long slots = occurring[from / Masks.WORDS];
+        int rest = rows; // every row has one slot: the last one has what the others leave
+        for (; (slots & slots - 1) != 0; slots &= slots - 1) {
             int slot = Long.numberOfTrailingZeros(slots);
             long[] own = bits[slot];
             int sum = 0;
@@ -82,7 +84,9 @@ final class SlotBits {
                 sum += Long.bitCount(own[w] & mask[w - from]);
             }
             counts[slot] += sign * (long) sum;
+            rest -= sum;
         }
+        counts[Long.numberOfTrailingZeros(slots)] += sign * (long) rest;
     }
 
     /** The rows that have one of the slots wanted, by number. */

@@ -77,7 +77,7 @@ final class Tally implements Part {
         if (bits == null || !bits.isQuickerFor(count, from)) {
             return false;
         }
-        bits.count(mask, from, to, rows, sign);
+        bits.count(mask, count, from, to, rows, sign);
         return true;
     }
 

@@ -1,8 +1,5 @@
 package keensparrow.core.engine;
 
-import java.util.function.IntPredicate;
-import java.util.stream.IntStream;
-
 /** The first rows under a sort, found without sorting the others, and how many rows there are in all. */
 final class TopRows implements Part {
     /** Pages that end further down are cut from the sorted rows instead. */
@@ -13,15 +10,21 @@ final class TopRows implements Part {
     private final long[] keys; // first key of each
     private int kept;
     private long seen;
-    private boolean torn;
-    private int[] seeds = {};
-    private int boundRow = -1; // last row of the part that rows are taken out of; −1 when it keeps all of its rows
-    private long boundKey;
 
     TopRows(RowOrder order, int wanted) {
         this.order = order;
         this.rows = new int[wanted];
         this.keys = new long[wanted];
+    }
+
+    /** Of rows that are known to be the first, among {@code seen} in all. */
+    static TopRows of(RowOrder order, int wanted, int[] first, int seen) {
+        TopRows top = new TopRows(order, wanted);
+        for (int row : first) {
+            top.offer(row);
+        }
+        top.seen = seen;
+        return top;
     }
 
     @Override
@@ -39,7 +42,7 @@ final class TopRows implements Part {
         }
         long key = order.key(0, row);
         boolean wanted = kept < rows.length || (key <= keys[0] && order.isBefore(key, row, keys[0], rows[0]));
-        if (!wanted || (seeds.length > 0 && isKept(row))) {
+        if (!wanted) {
             return;
         }
         if (kept < rows.length) {
@@ -50,32 +53,6 @@ final class TopRows implements Part {
             rows[0] = row;
             keys[0] = key;
             sink();
-        }
-    }
-
-    private boolean isKept(int row) {
-        for (int i = 0; i < kept; i++) {
-            if (rows[i] == row) {
-                return true;
-            }
-        }
-        return false;
-    }
-
-    /**
-     * An empty part to begin again with, when this one is torn: what it keeps and still passes is known beforehand, so
-     * that few other rows are ever taken in.
-     */
-    TopRows again(IntPredicate passes) {
-        TopRows again = new TopRows(order, rows.length);
-        again.seed(IntStream.range(0, kept).map(i -> rows[i]).filter(passes).toArray());
-        return again;
-    }
-
-    private void seed(int[] known) {
-        seeds = known;
-        for (int row : known) {
-            offer(row);
         }
     }
 
@@ -115,45 +92,24 @@ final class TopRows implements Part {
         keys[b] = key;
     }
 
-    /**
-     * Rows are taken out of the part that this one was made {@link #empty} from, and will be merged into. A row that
-     * leaves from among its first ones cannot be made up for: then {@link #isTorn}.
-     */
+    /** Which row would follow those kept is not known: it is found anew. */
     @Override
     public void remove(Batch batch) {
-        seen -= batch.size();
-        for (int i = 0; i < batch.size() && !torn; i++) {
-            int row = batch.rows()[i];
-            torn = boundRow < 0 || !order.isBefore(boundKey, boundRow, order.key(0, row), row);
-        }
-    }
-
-    boolean isTorn() {
-        return torn;
+        throw new UnsupportedOperationException();
     }
 
     @Override
     public boolean isReversible() {
-        return true;
+        return false;
     }
 
     @Override
     public TopRows empty() {
-        TopRows empty = new TopRows(order, rows.length);
-        empty.bound(this);
-        empty.seed(seeds);
-        return empty;
-    }
-
-    /** Whoever takes rows out for another needs to know how far down that one's rows reach. */
-    private void bound(TopRows of) {
-        boundRow = of.kept == of.rows.length && of.kept > 0 ? of.rows[0] : -1;
-        boundKey = of.kept > 0 ? of.keys[0] : 0;
+        return new TopRows(order, rows.length);
     }
 
     TopRows copy() {
         TopRows copy = new TopRows(order, rows.length);
-        copy.seeds = seeds;
         copy.merge(this);
         return copy;
     }
@@ -165,7 +121,6 @@ final class TopRows implements Part {
             offer(other.rows[i]);
         }
         seen += other.seen;
-        torn |= other.torn;
     }
 
     int rowCount() {

@@ -77,7 +77,8 @@ class PartsOfAPassTest {
                 int words = Bits.words(rows);
                 for (int from = 0; from < words; from += Masks.WORDS) {
                     int to = Math.min(words, from + Masks.WORDS);
-                    bits.count(Arrays.copyOfRange(mask, from, to), from, to, counts, 1);
+                    long[] picked = Arrays.copyOfRange(mask, from, to);
+                    bits.count(picked, Bits.count(picked), from, to, counts, 1);
                 }
                 long[] expected = new long[keys.slots()];
                 int[] slot = new int[1];
@@ -102,6 +103,17 @@ class PartsOfAPassTest {
         return batch;
     }
 
+    private static int[] first(RowOrder order, int[] rows, int wanted) {
+        return IntStream.of(rows)
+                .boxed()
+                .sorted(Comparator.<Integer>comparingLong(row -> order.key(0, row))
+                        .thenComparingLong(row -> order.key(1, row))
+                        .thenComparing(row -> row))
+                .limit(wanted)
+                .mapToInt(Integer::intValue)
+                .toArray();
+    }
+
     @Test
     void firstRowsAreThoseOfASort() {
         Table table = RandomTables.of(9, 4000);
@@ -120,35 +132,50 @@ class PartsOfAPassTest {
             left.add(batch(Arrays.copyOfRange(rows, 0, half)));
             right.add(batch(Arrays.copyOfRange(rows, half, rows.length)));
             left.merge(right);
-            int[] expected = IntStream.of(rows)
-                    .boxed()
-                    .sorted(Comparator.<Integer>comparingLong(row -> order.key(0, row))
-                            .thenComparingLong(row -> order.key(1, row))
-                            .thenComparing(row -> row))
-                    .limit(wanted)
-                    .mapToInt(Integer::intValue)
-                    .toArray();
-            assertThat(left.sorted()).isEqualTo(expected);
+            assertThat(left.sorted()).isEqualTo(first(order, rows, wanted));
             assertThat(left.rowCount()).isEqualTo(rows.length);
         }
     }
 
-    @Test
-    void firstRowsAreTornOnlyWhenOneOfThemLeaves() {
-        Table table = RandomTables.of(9, 1000);
-        RowOrder order = new RowOrder(table, List.of(new Question.Sort("money", true)));
-        TopRows top = new TopRows(order, 10);
-        top.add(batch(IntStream.range(0, 1000).toArray()));
-        int[] first = top.sorted();
-        TopRows change = top.empty();
-        int further = IntStream.range(0, 1000)
-                .filter(row -> IntStream.of(first).noneMatch(one -> one == row))
-                .findFirst()
-                .orElseThrow();
-        change.remove(batch(further));
-        assertThat(change.isTorn()).isFalse();
-        change.remove(batch(first[9]));
-        assertThat(change.isTorn()).isTrue();
+    /** Tables that are kept whole and such of which only the foremost rows are; sorts with and without ties. */
+    @ParameterizedTest
+    @ValueSource(ints = {3_000, 60_000})
+    void theForemostRowsGiveTheFirstThatPass(int rowCount) {
+        Table table = RandomTables.of(11, rowCount);
+        Random random = new Random(5);
+        int answered = 0;
+        for (String column : List.of("few", "flag", "money", "ratio", "day")) {
+            List<Question.Sort> sort =
+                    List.of(new Question.Sort(column, random.nextBoolean()), new Question.Sort("small", true));
+            RowOrder order = new RowOrder(table, sort);
+            Leaders leaders = Leaders.of(order, rowCount, new Workers(2), () -> false);
+            for (int share : new int[] {1, 2, 40, 2_000, 100_000}) {
+                long[] some = new long[Bits.words(rowCount)];
+                long[] others = new long[some.length];
+                IntStream.range(0, rowCount)
+                        .filter(row -> random.nextInt(share) == 0)
+                        .forEach(row -> Bits.set(some, row));
+                IntStream.range(0, rowCount)
+                        .filter(row -> random.nextInt(5) > 0)
+                        .forEach(row -> Bits.set(others, row));
+                int wanted = random.nextInt(100);
+                int[] passing = IntStream.range(0, rowCount)
+                        .filter(row -> Bits.get(some, row) && Bits.get(others, row))
+                        .toArray();
+                TopRows found = leaders.first(wanted, List.of(some, others));
+                if (found != null) {
+                    answered++;
+                    assertThat(found.sorted()).isEqualTo(first(order, passing, wanted));
+                    assertThat(found.rowCount()).isEqualTo(passing.length);
+                } else {
+                    assertThat(rowCount).isGreaterThan(3_000);
+                    assertThat(share).isGreaterThan(2);
+                }
+            }
+            assertThat(leaders.first(7, List.of()).sorted())
+                    .isEqualTo(first(order, IntStream.range(0, rowCount).toArray(), 7));
+        }
+        assertThat(answered).isGreaterThanOrEqualTo(rowCount == 3_000 ? 25 : 10);
     }
 
     @Test
