@@ -5,7 +5,6 @@ import java.math.MathContext;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
-import keensparrow.core.rows.RowBatches;
 import org.jspecify.annotations.Nullable;
 
 /** Sum or average of the filled values; blank for none of them. */
@@ -14,7 +13,6 @@ final class SumAccumulator implements Accumulator {
     private final boolean average;
     private final CountAccumulator filled;
     private final Total total;
-    private long[] values = new long[0];
 
     SumAccumulator(Column column, int groups, boolean average) {
         this(
@@ -45,11 +43,7 @@ final class SumAccumulator implements Accumulator {
 
     private void addValues(int[] rows, int[] ids, int count, int sign) {
         if (column instanceof LongColumn longs) {
-            if (values.length < count) {
-                values = new long[Math.max(count, RowBatches.BLOCK)];
-            }
-            longs.read(rows, count, values); // blank rows read as 0
-            total.add(values, ids, count, sign);
+            total.add(longs.values(), rows, ids, count, sign); // blank rows are 0 there
             return;
         }
         DoubleColumn doubles = (DoubleColumn) column;
@@ -99,6 +93,6 @@ final class SumAccumulator implements Accumulator {
 
     @Override
     public long sizeBytes() {
-        return filled.sizeBytes() + total.sizeBytes() + 8L * values.length;
+        return filled.sizeBytes() + total.sizeBytes();
     }
 }

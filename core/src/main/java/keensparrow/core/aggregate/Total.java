@@ -2,6 +2,7 @@ package keensparrow.core.aggregate;
 
 import java.math.BigDecimal;
 import java.math.BigInteger;
+import keensparrow.core.column.Narrow;
 
 /**
  * A sum by group, either of whole numbers exactly or of doubles rounded once; which one is settled when it is made. In
@@ -39,9 +40,9 @@ final class Total {
         return exact;
     }
 
-    /** Many at once: {@code values[i]} to {@code ids[i]}. */
-    void add(long[] values, int[] ids, int count, int sign) {
-        whole.add(values, ids, count, sign);
+    /** Many at once: the value of {@code rows[i]} to {@code ids[i]}. */
+    void add(Narrow values, int[] rows, int[] ids, int count, int sign) {
+        whole.add(values, rows, ids, count, sign);
     }
 
     void add(int group, long value, int sign) {

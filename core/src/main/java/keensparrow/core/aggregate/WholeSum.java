@@ -2,6 +2,7 @@ package keensparrow.core.aggregate;
 
 import java.math.BigInteger;
 import java.util.Arrays;
+import keensparrow.core.column.Narrow;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -29,29 +30,16 @@ final class WholeSum {
         return new WholeSum(groups, high != null);
     }
 
-    /** Adds {@code values[i]} to {@code ids[i]}, or takes it away when {@code sign} is −1. */
-    void add(long[] values, int[] ids, int count, int sign) {
-        long[] highs = high;
-        long[] lows = sums;
-        if (highs != null) {
+    /** Adds the value of {@code rows[i]} to {@code ids[i]}, or takes it away when {@code sign} is −1. */
+    void add(Narrow values, int[] rows, int[] ids, int count, int sign) {
+        if (high != null) {
             for (int i = 0; i < count; i++) {
-                lows[ids[i]] += sign * (values[i] & LOW);
-                highs[ids[i]] += sign * (values[i] >> 32);
+                add(ids[i], values.get(rows[i]), sign);
             }
-        } else if (lows.length == 1) {
-            long sum = 0;
-            for (int i = 0; i < count; i++) {
-                sum += values[i];
-            }
-            lows[0] += sign * sum;
-        } else if (sign > 0) {
-            for (int i = 0; i < count; i++) {
-                lows[ids[i]] += values[i];
-            }
+        } else if (sums.length == 1) {
+            sums[0] += sign * values.sum(rows, count);
         } else {
-            for (int i = 0; i < count; i++) {
-                lows[ids[i]] -= values[i];
-            }
+            values.addTo(sums, rows, ids, count, sign);
         }
     }
 

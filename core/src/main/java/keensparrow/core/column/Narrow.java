@@ -225,6 +225,58 @@ public final class Narrow {
         }
     }
 
+    /** The values of {@code rows[0 .. count)} added up; who calls knows that they do not leave a long's range. */
+    public long sum(int[] rows, int count) {
+        long sum = 0;
+        if (bytes != null) {
+            byte[] from = bytes;
+            for (int i = 0; i < count; i++) {
+                sum += from[rows[i]];
+            }
+        } else if (shorts != null) {
+            short[] from = shorts;
+            for (int i = 0; i < count; i++) {
+                sum += from[rows[i]];
+            }
+        } else if (ints != null) {
+            int[] from = ints;
+            for (int i = 0; i < count; i++) {
+                sum += from[rows[i]];
+            }
+        } else {
+            long[] from = wanted(longs);
+            for (int i = 0; i < count; i++) {
+                sum += from[rows[i]];
+            }
+        }
+        return sum;
+    }
+
+    /** Adds the value of each {@code rows[i]} to {@code sums[ids[i]]}, or takes it away when {@code sign} is −1. */
+    public void addTo(long[] sums, int[] rows, int[] ids, int count, int sign) {
+        if (bytes != null) {
+            byte[] from = bytes;
+            for (int i = 0; i < count; i++) {
+                sums[ids[i]] += (long) sign * from[rows[i]];
+            }
+        } else if (shorts != null) {
+            short[] from = shorts;
+            for (int i = 0; i < count; i++) {
+                sums[ids[i]] += (long) sign * from[rows[i]];
+            }
+        } else if (ints != null) {
+            int[] from = ints;
+            for (int i = 0; i < count; i++) {
+                sums[ids[i]] += (long) sign * from[rows[i]];
+            }
+        } else {
+            long[] from = wanted(longs);
+            for (int i = 0; i < count; i++) {
+                sums[ids[i]] += (long) sign * from[rows[i]];
+            }
+        }
+    }
+
     /** Copies the values of the rows {@code [from, from + count)} to {@code out}. */
     public void copy(int from, int count, long[] out) {
         if (bytes != null) {

@@ -1,7 +1,7 @@
 package keensparrow.core.engine;
 
 import java.util.Arrays;
-import keensparrow.core.group.GroupKeys;
+import keensparrow.core.group.RowSlots;
 import keensparrow.core.rows.RowBatches;
 import org.jspecify.annotations.Nullable;
 
@@ -12,9 +12,10 @@ import org.jspecify.annotations.Nullable;
 final class Batch {
     private final int[] rows = new int[RowBatches.BLOCK];
     private int size;
-    private @Nullable GroupKeys[] known = new GroupKeys[8];
+    private @Nullable RowSlots[] known = new RowSlots[8];
     private int[][] slots = new int[8][];
     private int filled;
+    private int[] scratch = {};
 
     /** Takes the rows whose bits are set in {@code words[0 .. count)}, the first of which stands for {@code firstRow}. */
     void fill(long[] words, int count, int firstRow) {
@@ -53,8 +54,16 @@ final class Batch {
         return size;
     }
 
+    /** Room for a number for each row, for one use at a time. */
+    int[] scratch() {
+        if (scratch.length == 0) {
+            scratch = new int[RowBatches.BLOCK];
+        }
+        return scratch;
+    }
+
     /** The slot of each row; not to be written to. */
-    int[] slots(GroupKeys keys) {
+    int[] slots(RowSlots keys) {
         for (int i = 0; i < filled; i++) {
             if (known[i] == keys) {
                 return slots[i];

@@ -3,7 +3,11 @@ package keensparrow.core.engine;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
+import java.util.function.IntFunction;
+import java.util.function.IntUnaryOperator;
 import keensparrow.core.aggregate.Accumulator;
+import keensparrow.core.group.GroupKeys;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -13,20 +17,41 @@ import org.jspecify.annotations.Nullable;
 final class Cells {
     /** Where the slots of one grouping go. A place is named once for a slot, so that no row counts twice in it. */
     interface Places {
-        int[] NONE = {};
-
         /** Places are {@code [0, count())}. */
         int count();
 
         int[] of(int slot);
 
-        /** All slots to one place. */
-        static Places one() {
-            int[] first = {0};
-            return of(1, slot -> first);
+        /** The place of each slot where every one has just one, which is much quicker to follow; else null. */
+        default @Nullable IntUnaryOperator single() {
+            return null;
         }
 
-        static Places of(int count, java.util.function.IntFunction<int[]> of) {
+        /** All slots to one place. */
+        static Places one() {
+            return single(1, slot -> 0);
+        }
+
+        static Places single(int count, IntUnaryOperator place) {
+            return new Places() {
+                @Override
+                public int count() {
+                    return count;
+                }
+
+                @Override
+                public int[] of(int slot) {
+                    return new int[] {place.applyAsInt(slot)};
+                }
+
+                @Override
+                public IntUnaryOperator single() {
+                    return place;
+                }
+            };
+        }
+
+        static Places several(int count, IntFunction<int[]> of) {
             return new Places() {
                 @Override
                 public int count() {
@@ -38,6 +63,11 @@ final class Cells {
                     return of.apply(slot);
                 }
             };
+        }
+
+        /** Each group of a grouping a place of its own. */
+        static Places ofGroups(GroupKeys keys) {
+            return keys.isDirect() ? single(keys.count(), slot -> slot) : several(keys.count(), keys::groupsOf);
         }
     }
 
@@ -75,6 +105,34 @@ final class Cells {
 
     /** One target for each cell in every round; a cell that goes to several has them in rounds of their own. */
     private static List<int[]> targets(Tally tally, List<Places> places) {
+        return tally.isDense() && places.stream().allMatch(each -> each.single() != null)
+                ? List.of(singleTargets(tally, places))
+                : severalTargets(tally, places);
+    }
+
+    /** Cells of a dense tally run through the slots of all axes, the last one fastest. */
+    private static int[] singleTargets(Tally tally, List<Places> places) {
+        int[] targets = {0};
+        for (int axis = 0; axis < places.size(); axis++) {
+            int slots = Math.max(1, tally.keys().get(axis).slots());
+            IntUnaryOperator place = Objects.requireNonNull(places.get(axis).single());
+            int[] further = new int[targets.length * slots];
+            for (int slot = 0; slot < slots; slot++) {
+                int to = place.applyAsInt(slot);
+                for (int before = 0; before < targets.length; before++) {
+                    further[before * slots + slot] =
+                            targets[before] * places.get(axis).count() + to;
+                }
+            }
+            targets = further;
+        }
+        for (int cell = 0; cell < targets.length; cell++) {
+            targets[cell] = tally.rows(cell) == 0 ? -1 : targets[cell];
+        }
+        return targets;
+    }
+
+    private static List<int[]> severalTargets(Tally tally, List<Places> places) {
         List<int[]> rounds = new ArrayList<>();
         rounds.add(noTargets(tally));
         for (int cell = 0; cell < tally.cells(); cell++) {

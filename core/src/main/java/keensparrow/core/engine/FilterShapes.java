@@ -74,7 +74,7 @@ final class FilterShapes {
         if (keys.isDirect()) {
             return IntStream.range(0, keys.count()).mapToLong(tally::rows).toArray();
         }
-        Cells cells = Cells.of(tally, List.of(Cells.Places.of(keys.count(), keys::groupsOf)));
+        Cells cells = Cells.of(tally, List.of(Cells.Places.ofGroups(keys)));
         return IntStream.range(0, keys.count()).mapToLong(cells::rows).toArray();
     }
 

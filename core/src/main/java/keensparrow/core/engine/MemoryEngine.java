@@ -22,6 +22,7 @@ import keensparrow.core.filter.RowTest;
 import keensparrow.core.group.ByValue;
 import keensparrow.core.group.GroupKeys;
 import keensparrow.core.group.Grouping;
+import keensparrow.core.group.RowSlots;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
 import keensparrow.core.question.Question;
@@ -47,17 +48,11 @@ public final class MemoryEngine implements QueryEngine, Inputs {
     private final Lru<Filter, RowSet> filterRows;
     private final Lru<Set<Filter>, RowSet> passing;
     private final Lru<Counted, Part> parts;
-    private final Lru<Asked, Answer> answers;
+    private final Lru<Counted, Answer> answers;
     private final Lru<Grouping, GroupKeys> keys;
     private final Lru<String, Column> computed;
-    private final Lru<Grouping, SlotBits> bits;
+    private final Aids aids;
     private final Lru<List<Question.Sort>, Leaders> leaders;
-    private final long mostBitBytes;
-
-    /** What was counted under which filters. */
-    record Counted(Object what, Set<Filter> filters) {}
-
-    private record Asked(Question question, Set<Filter> filters) {}
 
     /** On one thread. */
     public MemoryEngine(Table table) {
@@ -70,13 +65,12 @@ public final class MemoryEngine implements QueryEngine, Inputs {
         this.workers = workers;
         long share = keptBytes / SHARES;
         this.filterRows = new Lru<>(2 * share, set -> 8L * set.words().length);
-        this.passing = new Lru<>(share, set -> 8L * set.words().length);
+        this.passing = new Lru<>(share / 2, set -> 8L * set.words().length);
         this.parts = new Lru<>(5 * share / 2, MemoryEngine::weight);
-        this.answers = new Lru<>(share, Weights::of);
+        this.answers = new Lru<>(share / 2, Weights::of);
         this.keys = new Lru<>(2 * share, kept -> 256 + kept.sizeBytes());
         this.computed = new Lru<>(share, Column::sizeBytes);
-        this.mostBitBytes = 4 * share;
-        this.bits = new Lru<>(mostBitBytes, SlotBits::sizeBytes);
+        this.aids = new Aids(table.rowCount(), workers, 3 * share, 2 * share);
         this.leaders = new Lru<>(share / 2, Leaders::sizeBytes);
         this.pages = new RowPages(table, 2 * share);
         this.filterShapes = new FilterShapes(table);
@@ -99,7 +93,7 @@ public final class MemoryEngine implements QueryEngine, Inputs {
         for (QuestionSet.Asked asked : questions.asked()) {
             stopIf(cancelled);
             Waiting one = new Waiting(asked, sitting.filters(asked.without()));
-            Answer known = answers.find(new Asked(asked.question(), one.filters));
+            Answer known = answers.find(one.itself);
             if (known != null) {
                 sink.accept(new Answered(asked.id(), known, null));
             } else if (one.tried(sink, () -> one.need(sitting, cancelled))) {
@@ -114,7 +108,7 @@ public final class MemoryEngine implements QueryEngine, Inputs {
                     stopIf(cancelled);
                     one.tried(sink, () -> {
                         Answer answer = one.answer(sitting, cancelled);
-                        answers.put(new Asked(one.asked.question(), one.filters), answer);
+                        answers.put(one.itself, answer);
                         sink.accept(new Answered(one.asked.id(), answer, null));
                     });
                 }
@@ -127,12 +121,14 @@ public final class MemoryEngine implements QueryEngine, Inputs {
     private final class Waiting {
         final QuestionSet.Asked asked;
         final Set<Filter> filters;
+        final Counted itself;
         private @Nullable Counted counted;
         private @Nullable Counted total; // the same over all rows
 
         Waiting(QuestionSet.Asked asked, Set<Filter> filters) {
             this.asked = asked;
             this.filters = filters;
+            this.itself = new Counted(asked.question(), filters);
         }
 
         /** Runs; what the person can act on becomes this question's answer, and the others go on. */
@@ -251,9 +247,11 @@ public final class MemoryEngine implements QueryEngine, Inputs {
                             ? measure.start(this, capacity, most)
                             : workers.aside(() -> measure.start(this, capacity, most), cancelled));
         }
-        boolean rowsOnly = shape.by().size() == 1
-                && shape.measures().stream().allMatch(measure -> measure.aggregate() == Aggregate.ROWS);
-        return new Tally(by, measures, rowsOnly ? bits(shape.by().get(0), by.get(0), cancelled) : null);
+        JointSlots joint = aids.joint(shape.by(), by, cancelled);
+        RowSlots slots = joint == null && by.size() == 1 ? by.get(0) : joint;
+        boolean rowsOnly = shape.measures().stream().allMatch(measure -> measure.aggregate() == Aggregate.ROWS);
+        SlotBits bits = rowsOnly && slots != null ? aids.bits(shape.by(), slots, Tally.cells(by), cancelled) : null;
+        return new Tally(by, measures, bits, joint);
     }
 
     private GroupKeys keys(Grouping grouping, BooleanSupplier cancelled) {
@@ -261,19 +259,11 @@ public final class MemoryEngine implements QueryEngine, Inputs {
         return known != null ? known : workers.aside(() -> keys.get(grouping, () -> grouping.keys(table)), cancelled);
     }
 
-    /** Bits by slot where they are worth their memory. */
-    private @Nullable SlotBits bits(Grouping grouping, GroupKeys slots, BooleanSupplier cancelled) {
-        boolean worthIt = SlotBits.isFor(slots, table.rowCount())
-                && (bits.find(grouping) != null
-                        || bits.weight() + SlotBits.bytesFor(slots, table.rowCount()) <= mostBitBytes);
-        return worthIt ? bits.get(grouping, () -> SlotBits.of(slots, table.rowCount(), workers, cancelled)) : null;
-    }
-
     /** A filter made ready: by the bits of its values where they are there, else by looking at the rows. */
     RowTest test(Filter filter) {
         if (filter instanceof OneOf oneOf && table.column(oneOf.column()) instanceof TextColumn text) {
             Grouping grouping = new ByValue(oneOf.column());
-            SlotBits known = bits.find(grouping);
+            SlotBits known = aids.knownBits(grouping);
             if (known != null) {
                 boolean[] wanted = new boolean
                         [keys.get(grouping, () -> grouping.keys(table)).slots()];
@@ -344,7 +334,7 @@ public final class MemoryEngine implements QueryEngine, Inputs {
                 + answers.weight()
                 + keys.weight()
                 + computed.weight()
-                + bits.weight()
+                + aids.sizeBytes()
                 + leaders.weight()
                 + pages.sizeBytes();
     }

@@ -99,8 +99,7 @@ final class Shaping {
 
     private Direction direction(int axis) {
         GroupKeys keys = tally.keys().get(axis);
-        Cells.Places groups =
-                Cells.Places.of(keys.count(), keys.isDirect() ? slot -> new int[] {slot} : keys::groupsOf);
+        Cells.Places groups = Cells.Places.ofGroups(keys);
         int largest = question.by().get(axis).largest();
         if (keys.isOrdered() || largest <= 0) {
             return new Direction(keys, groups, new int[0], 0);
@@ -123,12 +122,14 @@ final class Shaping {
         for (int i = 0; i < kept.length; i++) {
             place[kept[i]] = i;
         }
-        Cells.Places some = Cells.Places.of(
-                largest + 1,
-                slot -> Arrays.stream(groups.of(slot))
-                        .map(group -> place[group])
-                        .distinct()
-                        .toArray());
+        Cells.Places some = keys.isDirect()
+                ? Cells.Places.single(largest + 1, slot -> place[slot])
+                : Cells.Places.several(
+                        largest + 1,
+                        slot -> Arrays.stream(groups.of(slot))
+                                .map(group -> place[group])
+                                .distinct()
+                                .toArray());
         return new Direction(keys, some, kept, present.size() - largest);
     }
 

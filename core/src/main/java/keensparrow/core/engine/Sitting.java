@@ -33,10 +33,11 @@ final class Sitting {
     private final MemoryEngine engine;
     private final BooleanSupplier cancelled;
     private final Map<String, Filter> byId = new LinkedHashMap<>();
+    private final Map<Set<String>, Set<Filter>> filters = new HashMap<>(); // by what is left out
     private final Set<Filter> inForce;
     private final Set<Filter> fitting = new HashSet<>();
-    private final Map<MemoryEngine.Counted, Part> ready = new HashMap<>();
-    private final Map<MemoryEngine.Counted, Need> missing = new LinkedHashMap<>();
+    private final Map<Counted, Part> ready = new HashMap<>();
+    private final Map<Counted, Need> missing = new LinkedHashMap<>();
     private final Map<Change, Boolean> small = new HashMap<>();
     private @Nullable Set<Filter> usable; // known once all questions have said what they need
     private boolean looked; // for first rows among the foremost of the table
@@ -57,13 +58,15 @@ final class Sitting {
 
     /** The filters that narrow a question. */
     Set<Filter> filters(Set<String> without) {
-        Set<Filter> filters = new HashSet<>();
-        byId.forEach((id, filter) -> {
-            if (!without.contains(id)) {
-                filters.add(filter);
-            }
+        return filters.computeIfAbsent(without, ids -> {
+            Set<Filter> left = new HashSet<>();
+            byId.forEach((id, filter) -> {
+                if (!ids.contains(id)) {
+                    left.add(filter);
+                }
+            });
+            return left;
         });
-        return filters;
     }
 
     /** Fails when one of the filters does not fit the table; each is looked at once. */
@@ -80,7 +83,7 @@ final class Sitting {
      * @param empty makes the part to begin with, when it is not known already
      * @param first whether it is for a headline figure, which people read first
      */
-    void need(MemoryEngine.Counted counted, Supplier<Part> empty, boolean first) {
+    void need(Counted counted, Supplier<Part> empty, boolean first) {
         requireFit(counted.filters());
         Need before = missing.get(counted);
         if (before != null) {
@@ -95,11 +98,11 @@ final class Sitting {
         }
     }
 
-    boolean has(MemoryEngine.Counted counted) {
+    boolean has(Counted counted) {
         return ready.containsKey(counted);
     }
 
-    Part part(MemoryEngine.@Nullable Counted counted) {
+    Part part(@Nullable Counted counted) {
         return Objects.requireNonNull(ready.get(Objects.requireNonNull(counted)));
     }
 
@@ -119,7 +122,7 @@ final class Sitting {
     }
 
     /** What is to be counted now. First rows wait for the rows of all filters, which passes fill, and are then looked up. */
-    private List<MemoryEngine.Counted> wanted(boolean firstOnly) {
+    private List<Counted> wanted(boolean firstOnly) {
         return missing.keySet().stream()
                 .filter(counted -> firstOnly
                         ? Objects.requireNonNull(missing.get(counted)).first()
@@ -130,7 +133,7 @@ final class Sitting {
     /** First rows out of the foremost of the table; where too few of those pass, they stay missing. */
     private void foremost() {
         looked = true;
-        for (MemoryEngine.Counted counted : List.copyOf(missing.keySet())) {
+        for (Counted counted : List.copyOf(missing.keySet())) {
             if (counted.what() instanceof MemoryEngine.FirstRows first) {
                 List<long[]> passed = counted.filters().stream()
                         .map(filter -> rows(filter).words())
@@ -158,7 +161,7 @@ final class Sitting {
         engine.recent().add(usable());
     }
 
-    private void done(MemoryEngine.Counted counted, Part part) {
+    private void done(Counted counted, Part part) {
         missing.remove(counted);
         if (part instanceof Tally tally) {
             tally.finish();
@@ -168,7 +171,7 @@ final class Sitting {
     }
 
     private void full(boolean firstOnly) {
-        List<MemoryEngine.Counted> wanted = wanted(firstOnly);
+        List<Counted> wanted = wanted(firstOnly);
         if (wanted.isEmpty()) {
             return;
         }
@@ -177,10 +180,10 @@ final class Sitting {
         wanted.forEach(counted -> filters.addAll(counted.filters()));
         List<Condition> conditions = conditions(filters);
         Pass pass = new Pass(engine.table().rowCount(), conditions, usable().size());
-        Map<MemoryEngine.Counted, MemoryEngine.Counted> finer = finer(wanted);
-        List<MemoryEngine.Counted> walked =
+        Map<Counted, Counted> finer = finer(wanted);
+        List<Counted> walked =
                 wanted.stream().filter(counted -> !finer.containsKey(counted)).toList();
-        for (MemoryEngine.Counted counted : walked) {
+        for (Counted counted : walked) {
             pass.add(Objects.requireNonNull(missing.get(counted)).empty(), bits(conditions, counted.filters()));
         }
         List<Part> results = pass.run(engine.workers(), cancelled);
@@ -198,9 +201,9 @@ final class Sitting {
     }
 
     /** For what can be put together from the cells of another count under the same filters, the finest such count. */
-    private Map<MemoryEngine.Counted, MemoryEngine.Counted> finer(List<MemoryEngine.Counted> wanted) {
-        Map<MemoryEngine.Counted, MemoryEngine.Counted> finer = new LinkedHashMap<>();
-        for (MemoryEngine.Counted coarse : wanted) {
+    private Map<Counted, Counted> finer(List<Counted> wanted) {
+        Map<Counted, Counted> finer = new LinkedHashMap<>();
+        for (Counted coarse : wanted) {
             wanted.stream()
                     .filter(fine -> isWithin(coarse, fine) && isDense(fine))
                     .filter(fine -> wanted.stream().noneMatch(other -> isWithin(fine, other) && isDense(other)))
@@ -210,11 +213,11 @@ final class Sitting {
         return finer;
     }
 
-    private boolean isDense(MemoryEngine.Counted counted) {
+    private boolean isDense(Counted counted) {
         return Objects.requireNonNull(missing.get(counted)).empty() instanceof Tally tally && tally.isDense();
     }
 
-    private static boolean isWithin(MemoryEngine.Counted coarse, MemoryEngine.Counted fine) {
+    private static boolean isWithin(Counted coarse, Counted fine) {
         return coarse.what() instanceof Shape shape
                 && fine.what() instanceof Shape other
                 && coarse.filters().equals(fine.filters())
@@ -253,24 +256,24 @@ final class Sitting {
     /** A filter that went and one that came since an earlier set; one of them may be missing. */
     private record Change(@Nullable Filter gone, @Nullable Filter come) {
         /** What was counted before that differs by this change alone. */
-        MemoryEngine.Counted before(MemoryEngine.Counted counted) {
+        Counted before(Counted counted) {
             Set<Filter> filters = new HashSet<>(counted.filters());
             filters.remove(come);
             if (gone != null) {
                 filters.add(gone);
             }
-            return new MemoryEngine.Counted(counted.what(), filters);
+            return new Counted(counted.what(), filters);
         }
     }
 
     private void onlyChanged(boolean firstOnly) {
-        List<MemoryEngine.Counted> wanted = wanted(firstOnly);
+        List<Counted> wanted = wanted(firstOnly);
         for (Set<Filter> before : engine.recent().newestFirst()) {
             Change change = change(before);
             if (change == null || wanted.isEmpty()) {
                 continue;
             }
-            Map<MemoryEngine.Counted, Part> starts = starts(change, wanted);
+            Map<Counted, Part> starts = starts(change, wanted);
             if (starts.size() * 2 > wanted.size() && small.computeIfAbsent(change, this::isSmall)) {
                 run(change, starts);
                 return;
@@ -290,9 +293,9 @@ final class Sitting {
     }
 
     /** For what is missing, what there was before; only where rows can be taken out again. */
-    private Map<MemoryEngine.Counted, Part> starts(Change change, List<MemoryEngine.Counted> wanted) {
-        Map<MemoryEngine.Counted, Part> starts = new LinkedHashMap<>();
-        for (MemoryEngine.Counted counted : wanted) {
+    private Map<Counted, Part> starts(Change change, List<Counted> wanted) {
+        Map<Counted, Part> starts = new LinkedHashMap<>();
+        for (Counted counted : wanted) {
             boolean touched = change.come() == null || counted.filters().contains(change.come());
             Part known = touched && usable().containsAll(counted.filters())
                     ? engine.parts().find(change.before(counted))
@@ -365,7 +368,7 @@ final class Sitting {
         return rows;
     }
 
-    private void run(Change change, Map<MemoryEngine.Counted, Part> starts) {
+    private void run(Change change, Map<Counted, Part> starts) {
         Set<Filter> filters = new LinkedHashSet<>(usable());
         filters.remove(change.come());
         List<Condition> conditions = conditions(filters);
@@ -378,7 +381,7 @@ final class Sitting {
         });
         Iterator<Part> results = pass.run(engine.workers(), cancelled).iterator();
         keep(conditions);
-        for (MemoryEngine.Counted counted : starts.keySet()) {
+        for (Counted counted : starts.keySet()) {
             done(counted, results.next());
         }
     }

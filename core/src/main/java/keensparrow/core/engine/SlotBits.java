@@ -3,7 +3,7 @@ package keensparrow.core.engine;
 import java.util.function.BooleanSupplier;
 import keensparrow.core.column.Bits;
 import keensparrow.core.filter.RowTest;
-import keensparrow.core.group.GroupKeys;
+import keensparrow.core.group.RowSlots;
 import keensparrow.core.rows.RowBatches;
 
 /**
@@ -31,30 +31,23 @@ final class SlotBits {
     }
 
     /** Whether bits may be worth their memory, for a table of so many rows. */
-    static boolean isFor(GroupKeys keys, int rowCount) {
-        return rowCount >= FEW_ROWS && keys.slots() <= (rowCount > MANY_ROWS ? FEW_SLOTS : MOST_SLOTS);
+    static boolean isFor(long slots, int rowCount) {
+        return rowCount >= FEW_ROWS && slots <= (rowCount > MANY_ROWS ? FEW_SLOTS : MOST_SLOTS);
     }
 
-    static long bytesFor(GroupKeys keys, int rowCount) {
-        return 8L * keys.slots() * Bits.words(rowCount);
+    static long bytesFor(long slots, int rowCount) {
+        return 8L * slots * Bits.words(rowCount);
     }
 
-    static SlotBits of(GroupKeys keys, int rowCount, Workers workers, BooleanSupplier cancelled) {
-        SlotBits made = new SlotBits(rowCount, keys.slots());
-        int words = Bits.words(rowCount);
-        workers.run((words + Pass.PIECE - 1) / Pass.PIECE, (worker, piece) -> {
-            MemoryEngine.stopIf(cancelled);
-            int[] rows = new int[RowBatches.BLOCK];
-            int[] slots = new int[RowBatches.BLOCK];
-            int end = Math.min(rowCount, (piece + 1) * Pass.PIECE << BLOCK_BITS);
-            for (int row = piece * Pass.PIECE << BLOCK_BITS; row < end; row += RowBatches.BLOCK) {
-                made.fill(keys, row, Math.min(RowBatches.BLOCK, end - row), rows, slots);
-            }
-        });
+    static SlotBits of(RowSlots keys, int slots, int rowCount, Workers workers, BooleanSupplier cancelled) {
+        SlotBits made = new SlotBits(rowCount, slots);
+        workers.runBlocks(rowCount, cancelled, (firstRow, count) -> made.fill(keys, firstRow, count));
         return made;
     }
 
-    private void fill(GroupKeys keys, int firstRow, int count, int[] rows, int[] slots) {
+    private void fill(RowSlots keys, int firstRow, int count) {
+        int[] rows = new int[RowBatches.BLOCK];
+        int[] slots = new int[RowBatches.BLOCK];
         for (int i = 0; i < count; i++) {
             rows[i] = firstRow + i;
         }

@@ -22,19 +22,22 @@ final class Tally implements Part {
     static final int MOST_CELLS = 2_000_000;
 
     private static final int MOST_LANES = 4096;
+    private static final int[] ALL_IN_ONE = new int[RowBatches.BLOCK];
 
     private final List<GroupKeys> keys;
     private @Nullable SlotBits bits; // where only rows are counted, by few slots; gone once it is kept
+    private @Nullable JointSlots joint; // the cell of each row, where it is kept; gone likewise
     private final @Nullable CellIds ids; // null: cells are places
     private long[] rows;
     private final long[] otherRows; // every second row is counted here: waiting for one counter to be stored costs most
     private final Accumulator[] measures;
-    private int[] scratch = new int[0];
     private boolean tooMany; // more cells than are allowed: nothing more is counted
 
-    Tally(List<GroupKeys> keys, List<Accumulator> measures, @Nullable SlotBits bits) {
+    /** @param bits, joint aids to count quicker where there are such */
+    Tally(List<GroupKeys> keys, List<Accumulator> measures, @Nullable SlotBits bits, @Nullable JointSlots joint) {
         this.keys = keys;
         this.bits = bits;
+        this.joint = joint;
         this.ids = cells(keys) > MOST_DENSE ? new CellIds() : null;
         this.rows = new long[capacity(keys)];
         this.otherRows = new long[ids == null && rows.length <= MOST_LANES ? rows.length : 0];
@@ -63,13 +66,13 @@ final class Tally implements Part {
         List<Accumulator> fresh = Arrays.stream(measures)
                 .map(measure -> measure.empty(capacity(keys)))
                 .toList();
-        return new Tally(keys, fresh, bits);
+        return new Tally(keys, fresh, bits, joint);
     }
 
     /** It will only be read from now on: bits that were given up elsewhere must not live on in what is kept. */
     void finish() {
         bits = null;
-        scratch = new int[0];
+        joint = null;
     }
 
     @Override
@@ -137,26 +140,27 @@ final class Tally implements Part {
     }
 
     private int[] cells(Batch batch) {
+        if (keys.isEmpty()) {
+            return ALL_IN_ONE;
+        }
+        JointSlots known = joint;
+        if (known != null) {
+            return batch.slots(known);
+        }
         if (keys.size() == 1 && ids == null) {
             return batch.slots(keys.get(0));
         }
-        if (scratch.length == 0) {
-            scratch = new int[RowBatches.BLOCK];
-        }
-        if (keys.isEmpty()) {
-            return scratch;
-        }
-        int size = batch.size();
+        int[] cells = batch.scratch();
         if (ids == null) {
-            combine(batch, size);
+            combine(batch, cells);
         } else if (!tooMany) {
-            number(batch, size, ids);
+            number(batch, cells, ids);
         }
-        return scratch;
+        return cells;
     }
 
-    private void combine(Batch batch, int size) {
-        int[] cells = scratch;
+    private void combine(Batch batch, int[] cells) {
+        int size = batch.size();
         System.arraycopy(batch.slots(keys.get(0)), 0, cells, 0, size);
         for (int k = 1; k < keys.size(); k++) {
             int[] slots = batch.slots(keys.get(k));
@@ -167,17 +171,17 @@ final class Tally implements Part {
         }
     }
 
-    private void number(Batch batch, int size, CellIds numbers) {
+    private void number(Batch batch, int[] cells, CellIds numbers) {
         int[][] slots = new int[keys.size()][];
         for (int k = 0; k < slots.length; k++) {
             slots[k] = batch.slots(keys.get(k));
         }
-        for (int i = 0; i < size; i++) {
+        for (int i = 0; i < batch.size(); i++) {
             long key = 0;
             for (int k = 0; k < slots.length; k++) {
                 key = key * keys.get(k).slots() + slots[k][i];
             }
-            scratch[i] = numbers.idOf(key);
+            cells[i] = numbers.idOf(key);
         }
         grow(numbers.size());
     }

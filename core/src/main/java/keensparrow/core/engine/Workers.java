@@ -13,6 +13,8 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
+import keensparrow.core.column.Bits;
+import keensparrow.core.rows.RowBatches;
 
 /**
  * The cores of the machine, shared by all questions. One piece of work at a time runs on all of them, in turn: that
@@ -80,6 +82,23 @@ public final class Workers implements AutoCloseable {
                 turn.release();
             }
         }
+    }
+
+    /** Work on a block of rows: the first of them, and how many. */
+    interface Blockwork {
+        void run(int firstRow, int count);
+    }
+
+    /** Runs all blocks of a table's rows, in pieces. */
+    void runBlocks(int rowCount, BooleanSupplier cancelled, Blockwork work) {
+        int words = Bits.words(rowCount);
+        run((words + Pass.PIECE - 1) / Pass.PIECE, (worker, piece) -> {
+            MemoryEngine.stopIf(cancelled);
+            int end = Math.min(rowCount, (piece + 1) * Pass.PIECE << 6);
+            for (int row = piece * Pass.PIECE << 6; row < end; row += RowBatches.BLOCK) {
+                work.run(row, Math.min(RowBatches.BLOCK, end - row));
+            }
+        });
     }
 
     private void takeTurn(int pieces, AtomicInteger next, Piecework work) {

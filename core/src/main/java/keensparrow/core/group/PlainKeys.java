@@ -1,6 +1,7 @@
 package keensparrow.core.group;
 
 import java.util.function.IntFunction;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Groups that are slots, with a blank one at the end when there are blank rows.
@@ -10,6 +11,25 @@ import java.util.function.IntFunction;
  */
 record PlainKeys(Slots of, int filled, boolean hasBlank, IntFunction<GroupKey> named, Order order, long sizeBytes)
         implements GroupKeys {
+    private static final int FEW = 4096; // keys that are kept once they were made
+
+    PlainKeys {
+        named = filled <= FEW ? kept(named, filled) : named;
+    }
+
+    /** A key may be made twice by two threads, which is no harm: it is the same by value. */
+    private static IntFunction<GroupKey> kept(IntFunction<GroupKey> named, int count) {
+        @Nullable GroupKey[] made = new GroupKey[count];
+        return group -> {
+            GroupKey known = made[group];
+            if (known == null) {
+                known = named.apply(group);
+                made[group] = known;
+            }
+            return known;
+        };
+    }
+
     /** How groups follow each other. */
     enum Order {
         /** By their labels or values, as asked for. */
@@ -23,6 +43,11 @@ record PlainKeys(Slots of, int filled, boolean hasBlank, IntFunction<GroupKey> n
     @Override
     public void assign(int[] rows, int count, int[] slots) {
         of.assign(rows, count, slots);
+    }
+
+    @Override
+    public boolean isPlain() {
+        return of.isPlain();
     }
 
     @Override

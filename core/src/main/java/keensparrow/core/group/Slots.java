@@ -48,6 +48,11 @@ final class Slots {
         }
     }
 
+    /** Whether each code is the slot, for every row. */
+    boolean isPlain() {
+        return slotOf == null && blank < 0;
+    }
+
     /** Heap of an array that only these slots use. */
     long ownBytes(boolean ownCodes) {
         return (ownCodes ? codes.sizeBytes() : 0) + (slotOf == null ? 0 : 4L * slotOf.length);

@@ -27,6 +27,12 @@ class NarrowTest {
         long[] out = new long[2];
         narrow.read(new int[] {2, 0}, 2, out);
         assertThat(out).containsExactly(high, low);
+        assertThat(narrow.sum(new int[] {2, 1, 0}, 3)).isEqualTo(high + low);
+        long[] sums = {5, 7};
+        narrow.addTo(sums, new int[] {2, 0, 1}, new int[] {1, 0, 1}, 3, 1);
+        assertThat(sums).containsExactly(5 + low, 7 + high);
+        narrow.addTo(sums, new int[] {2}, new int[] {1}, 1, -1);
+        assertThat(sums[1]).isEqualTo(7);
         narrow.copy(1, 2, out);
         assertThat(out).containsExactly(0, high);
     }

@@ -39,7 +39,8 @@ class EngineAgreementTest {
     @ValueSource(longs = {11, 12, 13})
     void threadsAndEarlierCountsChangeNothing(long seed) {
         Table table = RandomTables.of(seed, seed == 11 ? 200_000 : 66_000 + (int) seed);
-        try (Workers two = new Workers(2);
+        try (Workers one = new Workers(1);
+                Workers two = new Workers(2);
                 Workers seven = new Workers(7)) {
             MemoryEngine alone = new MemoryEngine(table); // lives through all selections, as do the next two
             MemoryEngine withTwo = new MemoryEngine(table, two, 64L << 20);
@@ -50,7 +51,8 @@ class EngineAgreementTest {
                 person.changeAFilter();
                 QuestionSet now = new QuestionSet(person.page().conditions(), page.asked());
                 String context = "seed " + seed + ", selection " + i + " " + now.conditions();
-                Map<String, Answered> fresh = answers(new MemoryEngine(table), now);
+                Map<String, Answered> fresh =
+                        answers(new MemoryEngine(table, one, 0), now); // keeps nothing to count by
                 assertSame(answers(alone, now), fresh, context);
                 assertSame(answers(withTwo, now), fresh, context + " on two threads");
                 assertSame(answers(withSeven, now), fresh, context + " on seven threads");

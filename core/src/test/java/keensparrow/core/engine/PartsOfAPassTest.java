@@ -9,8 +9,10 @@ import java.util.List;
 import java.util.Random;
 import java.util.stream.IntStream;
 import keensparrow.core.column.Bits;
+import keensparrow.core.group.ByTime;
 import keensparrow.core.group.ByValue;
 import keensparrow.core.group.GroupKeys;
+import keensparrow.core.group.TimeStep;
 import keensparrow.core.question.Question;
 import keensparrow.core.rows.RowBatches;
 import keensparrow.core.table.Table;
@@ -72,7 +74,7 @@ class PartsOfAPassTest {
         for (String column : List.of("few", "flag", "tags")) {
             GroupKeys keys = new ByValue(column).keys(table);
             try (Workers workers = new Workers(2)) {
-                SlotBits bits = SlotBits.of(keys, rows, workers, () -> false);
+                SlotBits bits = SlotBits.of(keys, keys.slots(), rows, workers, () -> false);
                 long[] counts = new long[keys.slots()];
                 int words = Bits.words(rows);
                 for (int from = 0; from < words; from += Masks.WORDS) {
@@ -89,6 +91,36 @@ class PartsOfAPassTest {
                     }
                 }
                 assertThat(counts).as(column).isEqualTo(expected);
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {1, 4097, 70_000})
+    void cellsOfSeveralGroupingsTogetherAreThoseOfEachOne(int rows) {
+        Table table = RandomTables.of(rows, rows);
+        List<List<String>> groupings = List.of(
+                List.of("small"), List.of("tags", "flag"), List.of("few", "day", "flag"), List.of("moment", "few"));
+        try (Workers workers = new Workers(2)) {
+            for (List<String> columns : groupings) {
+                List<GroupKeys> by = columns.stream()
+                        .map(column -> column.equals("day") || column.equals("moment")
+                                ? new ByTime(column, TimeStep.MONTH).keys(table)
+                                : new ByValue(column).keys(table))
+                        .toList();
+                assertThat(JointSlots.isFor(by, rows)).as("%s", columns).isEqualTo(rows == 70_000);
+                JointSlots joint = JointSlots.of(by, rows, workers, () -> false);
+                int[] all = IntStream.range(0, rows).toArray();
+                int[] expected = new int[rows];
+                for (GroupKeys keys : by) {
+                    int[] slots = new int[rows];
+                    keys.assign(all, rows, slots);
+                    Arrays.setAll(expected, row -> expected[row] * keys.slots() + slots[row]);
+                }
+                int[] cells = new int[rows];
+                joint.assign(all, rows, cells);
+                assertThat(cells).as("%s", columns).isEqualTo(expected);
+                assertThat(joint.sizeBytes() - 32).isEqualTo(JointSlots.bytesFor(by, rows));
             }
         }
     }
