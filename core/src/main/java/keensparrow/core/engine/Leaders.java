@@ -74,12 +74,13 @@ final class Leaders {
      * The first rows that pass all conditions.
      *
      * @param conditions bits over the rows of each
+     * @param known how many rows pass, −1 when that has to be counted
      * @return null when fewer than are wanted are among the foremost ones and others may follow
      */
     @Nullable
-    TopRows first(int wanted, List<long[]> conditions) {
+    TopRows first(int wanted, List<long[]> conditions, int known) {
         long[][] words = conditions.toArray(new long[0][]);
-        int passing = passing(words);
+        int passing = known < 0 ? passing(words) : known;
         boolean isAll = rows.length == rowCount;
         int enough = Math.min(wanted, passing);
         if (!isAll && (double) passing * rows.length / rowCount < enough) {

@@ -28,7 +28,8 @@ final class Sitting {
     private static final int MOST_CONDITIONS = 60;
     private static final int MANY_WORDS = 1 << 12; // beyond, a share of them is enough to decide
     private static final int ONE_BLOCK_IN = 8;
-    private static final int ONE_PASS = 1 << 18; // rows; for fewer the first answers would hardly come sooner
+    /** Rows; of fewer, all answers are there in a few milliseconds, and a pass for the first of them would be a tenth more. */
+    private static final int ONE_PASS = 1 << 21;
 
     private final MemoryEngine engine;
     private final BooleanSupplier cancelled;
@@ -138,12 +139,24 @@ final class Sitting {
                 List<long[]> passed = counted.filters().stream()
                         .map(filter -> rows(filter).words())
                         .toList();
-                TopRows top = engine.leaders(first.sort(), cancelled).first(first.count(), passed);
+                TopRows top =
+                        engine.leaders(first.sort(), cancelled).first(first.count(), passed, count(counted.filters()));
                 if (top != null) {
                     done(counted, top);
                 }
             }
         }
+    }
+
+    /** How many rows pass, where something was counted under the same filters; else −1. */
+    private int count(Set<Filter> filters) {
+        return ready.entrySet().stream()
+                .filter(each -> each.getKey().filters().equals(filters))
+                .map(Map.Entry::getValue)
+                .filter(part -> part instanceof Tally tally && tally.isWhole())
+                .findFirst()
+                .map(part -> ((Tally) part).rowCount())
+                .orElse(-1);
     }
 
     /** The filters in force that fit the table; no question that is counted has one of the others. */

@@ -84,6 +84,11 @@ final class Tally implements Part {
         return true;
     }
 
+    /** Whether all rows were counted: there were not too many cells. */
+    boolean isWhole() {
+        return !tooMany;
+    }
+
     /** Fails when there are more cells than are allowed; not earlier, so that other questions of the pass go on. */
     void requireFew() {
         if (tooMany) {
