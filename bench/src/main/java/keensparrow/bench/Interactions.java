@@ -1,6 +1,7 @@
 package keensparrow.bench;
 
 import java.io.IOException;
+import java.lang.management.CompilationMXBean;
 import java.lang.management.ManagementFactory;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -40,6 +41,10 @@ public final class Interactions {
     private static final int SESSIONS = 8;
     private static final int LOADS = 3;
     private static final int WARM_UP = 4;
+    private static final int WARM_UP_STEP = 20; // scripts
+    private static final int LEAST_WARM_UP = 40;
+    private static final int MOST_WARM_UP = 600;
+    private static final double SETTLED = 0.02; // of the time, for compiling
     private static final double SESSION_SECONDS = 5;
 
     private Interactions() {}
@@ -143,9 +148,7 @@ public final class Interactions {
     }
 
     private static void measure(MemoryEngine engine, Sql duck, Path h2File) throws Exception {
-        for (int round = 0; round < 40; round++) { // warms up
-            script(1000 + round, SCRIPT, state -> Page.ask(engine, state));
-        }
+        settle(engine);
         List<Cost> firsts = new ArrayList<>();
         Costs ours = script(3, SCRIPT * ROUNDS, state -> {
             Cost cost = new Cost();
@@ -166,6 +169,22 @@ public final class Interactions {
                 script(3, 5, h2::results).say("H2, one statement a result", ours);
             }
         }
+    }
+
+    /** Asks until the JVM has hardly anything left to compile, which would be counted as the engine's work. */
+    private static void settle(MemoryEngine engine) throws Exception {
+        CompilationMXBean compiler = ManagementFactory.getCompilationMXBean();
+        double busy = 1;
+        int round = 0;
+        while (round < MOST_WARM_UP && (round < LEAST_WARM_UP || busy > SETTLED)) {
+            long compiled = compiler.getTotalCompilationTime();
+            long start = System.nanoTime();
+            for (int i = 0; i < WARM_UP_STEP; i++) {
+                script(1000 + round++, SCRIPT, state -> Page.ask(engine, state));
+            }
+            busy = (compiler.getTotalCompilationTime() - compiled) / ((System.nanoTime() - start) / 1e6);
+        }
+        say("%-44s %9d pages, compiling took %.0f%% of the last ones%n", "warmed up by", round * SCRIPT, 100 * busy);
     }
 
     private static void drag(MemoryEngine engine) throws Exception {
