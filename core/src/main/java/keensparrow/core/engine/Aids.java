@@ -32,7 +32,7 @@ final class Aids {
     /** Bits for each slot under groupings together, of which there are so many, where they are worth their memory. */
     @Nullable
     SlotBits bits(List<Grouping> groupings, RowSlots of, long slots, BooleanSupplier cancelled) {
-        return SlotBits.isFor(slots, rowCount)
+        return SlotBits.isFor(groupings.size(), slots, rowCount)
                 ? made(
                         bits,
                         groupings,

@@ -68,9 +68,9 @@ public final class MemoryEngine implements QueryEngine, Inputs {
         this.passing = new Lru<>(share / 2, set -> 8L * set.words().length);
         this.parts = new Lru<>(5 * share / 2, MemoryEngine::weight);
         this.answers = new Lru<>(share / 2, Weights::of);
-        this.keys = new Lru<>(2 * share, kept -> 256 + kept.sizeBytes());
+        this.keys = new Lru<>(3 * share / 2, kept -> 256 + kept.sizeBytes());
         this.computed = new Lru<>(share, Column::sizeBytes);
-        this.aids = new Aids(table.rowCount(), workers, 3 * share, 2 * share);
+        this.aids = new Aids(table.rowCount(), workers, 7 * share / 2, 2 * share);
         this.leaders = new Lru<>(share / 2, Leaders::sizeBytes);
         this.pages = new RowPages(table, 2 * share);
         this.filterShapes = new FilterShapes(table);

@@ -30,9 +30,13 @@ final class SlotBits {
         this.occurring = new long[(words + Masks.WORDS - 1) / Masks.WORDS];
     }
 
-    /** Whether bits may be worth their memory, for a table of so many rows. */
-    static boolean isFor(long slots, int rowCount) {
-        return rowCount >= FEW_ROWS && slots <= (rowCount > MANY_ROWS ? FEW_SLOTS : MOST_SLOTS);
+    /**
+     * Whether bits may be worth their memory, for a table of so many rows. Of large tables those of single groupings
+     * are, which serve as filters too.
+     */
+    static boolean isFor(int groupings, long slots, int rowCount) {
+        boolean few = rowCount > MANY_ROWS ? groupings == 1 && slots <= FEW_SLOTS : slots <= MOST_SLOTS;
+        return few && rowCount >= FEW_ROWS;
     }
 
     static long bytesFor(long slots, int rowCount) {
