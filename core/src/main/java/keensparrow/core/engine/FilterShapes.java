@@ -1,5 +1,6 @@
 package keensparrow.core.engine;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -29,9 +30,15 @@ import keensparrow.core.table.Table;
 /** What filters show: rows for each value, and how rows spread over bins and periods; both out of tallies of rows. */
 final class FilterShapes {
     private static final int MOST_PERIODS = 48;
+    private static final int MOST_TAILS = 2000; // columns
 
     private final Table table;
     private final Lru<String, List<Integer>> frequencies = new Lru<>(1_000_000, List::size);
+    private final Lru<String, Tails> tails =
+            new Lru<>(MOST_TAILS, each -> 1); // long to work out, the same in each answer
+
+    /** Whether values lie below the first bin and above the last. */
+    private record Tails(boolean low, boolean high) {}
 
     FilterShapes(Table table) {
         this.table = table;
@@ -70,9 +77,14 @@ final class FilterShapes {
     }
 
     private static long[] counts(Tally tally) {
+        tally.requireFew();
         GroupKeys keys = tally.keys().get(0);
         if (keys.isDirect()) {
-            return IntStream.range(0, keys.count()).mapToLong(tally::rows).toArray();
+            long[] counts = new long[keys.count()];
+            for (int cell = 0; cell < tally.cells(); cell++) { // cells of many values have numbers of their own
+                counts[tally.slot(cell, 0)] = tally.rows(cell);
+            }
+            return counts;
         }
         Cells cells = Cells.of(tally, List.of(Cells.Places.ofGroups(keys)));
         return IntStream.range(0, keys.count()).mapToLong(cells::rows).toArray();
@@ -126,12 +138,19 @@ final class FilterShapes {
             return new Answer.Spread(
                     bins, false, false, step((LongColumn) column).label(), blanks);
         }
-        Optional<Bins> edges = ByBins.bins(table, question.column(), null);
-        boolean low =
-                edges.isPresent() && reaches(column, edges.get().edges().get(0).doubleValue(), false);
-        boolean high = edges.isPresent()
-                && reaches(column, edges.get().edges().get(edges.get().count()).doubleValue(), true);
-        return new Answer.Spread(bins, low, high, null, blanks);
+        Tails tails = this.tails.get(question.column(), () -> tails(column, question.column()));
+        return new Answer.Spread(bins, tails.low, tails.high, null, blanks);
+    }
+
+    private Tails tails(Column column, String name) {
+        Optional<Bins> bins = ByBins.bins(table, name, null);
+        if (bins.isEmpty()) {
+            return new Tails(false, false);
+        }
+        List<BigDecimal> edges = bins.get().edges();
+        return new Tails(
+                reaches(column, edges.get(0).doubleValue(), false),
+                reaches(column, edges.get(edges.size() - 1).doubleValue(), true));
     }
 
     /** Whether some value lies beyond an edge. */

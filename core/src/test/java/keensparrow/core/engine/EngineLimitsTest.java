@@ -14,6 +14,7 @@ import keensparrow.core.aggregate.Measure;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
+import keensparrow.core.column.TextBuilder;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Between;
@@ -183,5 +184,33 @@ class EngineLimitsTest {
             }
             assertThat(page.rows()).as("from " + offset).isEqualTo(expected);
         }
+    }
+
+    /** More values than there are places for: they get numbers as they occur, which are not those of the dictionary. */
+    @Test
+    void eachOfVeryManyValuesKeepsItsOwnCount() {
+        int rows = Tally.MOST_DENSE + 1000;
+        TextBuilder texts = new TextBuilder();
+        long[] numbers = new long[rows];
+        for (int row = 0; row < rows; row++) {
+            int value = row < 5 ? rows - 7 : rows - row; // falls, and one value comes six times
+            texts.add("t" + (1_000_000 + value));
+            numbers[row] = value;
+        }
+        Table table = new Table(
+                new Schema(List.of(
+                        new ColumnInfo("t", "t", ColumnType.TEXT, Role.TEXT),
+                        new ColumnInfo("n", "n", ColumnType.WHOLE, Role.MEASURE))),
+                List.of(texts.build(), new LongColumn(ColumnType.WHOLE, 0, numbers, null)),
+                rows);
+        Filter upper = Between.of("n", String.valueOf(rows - 8), null);
+        Answer.ValueCounts counts =
+                Asking.ask(table, new Question.ValueCounts("t", null, 3, List.of("t1000005")), upper);
+        assertThat(counts.values())
+                .containsExactly(
+                        new Answer.ValueCount("t" + (1_000_000 + rows - 7), 6, 6),
+                        new Answer.ValueCount("t1000001", 0, 1),
+                        new Answer.ValueCount("t1000002", 0, 1),
+                        new Answer.ValueCount("t1000005", 0, 1));
     }
 }
