@@ -15,6 +15,7 @@ final class ColumnGuess {
 
     private static final double MOSTLY_CODES = 0.9;
     private static final int FEW = 50;
+    private static final int CODE = 5; // characters: values of one length, some of them no numbers, are codes
     private static final int MOST_MARKERS = 20;
     static final char[] TAG_SEPARATORS = {';', '|', ','};
     private static final Pattern DATED = Pattern.compile(
@@ -27,6 +28,7 @@ final class ColumnGuess {
     private long filled; // marks of blanks that count anywhere left out, others not
     private long errors;
     private long yesNos;
+    private int length; // of all values; 0 when they differ in it
     private int pairs = -1; // of words for yes and no that all values belong to
     private final CodeGuess codes = new CodeGuess();
     private final Map<String, Long> blanks = new LinkedHashMap<>(); // as written, in a column of any type
@@ -52,6 +54,7 @@ final class ColumnGuess {
             return;
         }
         filled++;
+        length = filled == 1 || length == to - from ? to - from : 0;
         char first = chars[from];
         if (first >= '0' && first <= '9') {
             boolean known = numbers.add(kind, chars, from, to);
@@ -167,7 +170,8 @@ final class ColumnGuess {
             return ColumnType.DATE;
         }
         NumberStyle style = numbers.style(habits);
-        if (fits(numbers.count(style), meant)) {
+        boolean codes = length >= CODE && numbers.count(style) < filled; // 110018063 and 0@@@@@@@@
+        if (!codes && fits(numbers.count(style), meant)) {
             return numbers.hasPlaces(style) ? ColumnType.DECIMAL : ColumnType.WHOLE;
         }
         DatePattern pattern = dates.pattern(habits);

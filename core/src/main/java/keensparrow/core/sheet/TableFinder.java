@@ -72,7 +72,10 @@ public final class TableFinder {
         return found;
     }
 
-    /** Whether an empty column stands within one table: both sides begin and end in the same rows. */
+    /**
+     * Whether an empty column stands within one table: both sides begin and end in the same rows. The left one may be a
+     * single column without a heading, which says what the rows are.
+     */
     private static boolean areOne(List<FoundTable> left, List<FoundTable> right) {
         if (left.size() != 1 || right.size() != 1) {
             return false;
@@ -82,7 +85,11 @@ public final class TableFinder {
         Set<String> shared = new HashSet<>(left.get(0).headings());
         shared.retainAll(right.get(0).headings());
         boolean sameEnd = a.lastRow() == b.lastRow() && a.firstRow() == b.firstRow();
-        return sameEnd && a.headingRow() == b.headingRow() && shared.isEmpty() && b.firstColumn() - a.lastColumn() <= 2;
+        boolean namesRows = a.headingRow() == 0 && a.firstColumn() == a.lastColumn() && b.headingRow() > 0;
+        return sameEnd
+                && (a.headingRow() == b.headingRow() || namesRows)
+                && shared.isEmpty()
+                && b.firstColumn() - a.lastColumn() <= 2;
     }
 
     /** Whether what stands behind an empty column of a text has no headings of its own: no table, but more columns. */

@@ -67,6 +67,18 @@ class TableFinderTest {
     }
 
     @Test
+    void aColumnWithoutHeadingBesideAnEmptyOneSaysWhatTheRowsAre() {
+        FoundTable table = first("""
+                           |  | North | South |  | East
+                2026-01-31 |  | -4.0  | 13.2  |  | 6
+                2026-02-28 |  | -4.4  | 12.9  |  | 7
+                2026-03-31 |  | -4.1  | 12.1  |  | 8""");
+        assertThat(place(table)).isEqualTo("A1:F4 1");
+        assertThat(table.headings()).containsExactly("", "North", "South", "East");
+        assertThat(table.notes()).contains("Columns B and E are empty and left out.");
+    }
+
+    @Test
     void threeTablesInOneSheet() {
         List<FoundTable> found = TableFinder.find(drawn("""
                 Name | N |  | City | K | L

@@ -5,6 +5,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /** Finds which character stands between the cells: the one that cuts most lines into the same number of cells. */
 public final class Delimiter {
@@ -19,11 +21,22 @@ public final class Delimiter {
     private static final double ENOUGH = 0.5;
     private static final double MOSTLY = 0.6;
     private static final int LINES = 300;
+    private static final int FEWEST_LINES = 4;
+    private static final int MOST_REMARKS = 20; // lines
+    private static final double NEARLY_ALL = 0.9;
 
     private Delimiter() {}
 
-    /** A delimiter and why. */
-    public record Found(char delimiter, String reason) {}
+    /**
+     * A delimiter and why.
+     *
+     * @param remarks so many lines with text come before the table and are not to be cut; only where spaces part the cells
+     */
+    public record Found(char delimiter, String reason, int remarks) {
+        public Found(char delimiter, String reason) {
+            this(delimiter, reason, 0);
+        }
+    }
 
     /** @param text the beginning of a file, @param quote around cells; a comma when nothing tells, as in a single column */
     public static Found find(String text, char quote) {
@@ -37,8 +50,9 @@ public final class Delimiter {
             Counts rare = best(text, quote, RARE);
             best = rare != null && rare.isLikelyThoughRare() ? rare : best;
         }
-        if (best == null) {
-            best = bySpaces(text, quote);
+        if (best == null || best.alike < ENOUGH) {
+            Counts spaces = bySpaces(text, quote);
+            best = spaces != null ? spaces : best;
         }
         if (best != null && best.areDecimals()) {
             return new Found(';', "its commas stand in numbers only, and none in the first line");
@@ -49,35 +63,55 @@ public final class Delimiter {
         return new Found(
                 best.delimiter,
                 "it cuts " + best.cut() + " of the first " + best.lines.size() + " lines into " + (best.commonest + 1)
-                        + " cells");
+                        + " cells",
+                best.delimiter == ' ' ? Math.max(0, best.firstOfMost()) : 0);
     }
 
-    /** Columns set out with spaces, or nothing but numbers: other texts have words with spaces between them. */
-    private static @org.jspecify.annotations.Nullable Counts bySpaces(String text, char quote) {
+    /**
+     * Columns set out with spaces, nothing but numbers, or words with a column of numbers or codes: other texts have words
+     * with spaces between them. Lines of remarks may come first.
+     */
+    private static @Nullable Counts bySpaces(String text, char quote) {
         String plain = SPACES_AT_ENDS.matcher(text).replaceAll("");
         Counts spaces = best(plain.replaceAll(" {2,}", " "), quote, SPACE);
-        if (spaces == null || spaces.lines.size() < 3) {
+        int first = spaces == null ? -1 : spaces.firstOfMost();
+        if (spaces == null || first < 0) {
             return null;
         }
-        int lines = spaces.lines.size();
-        long alike = spaces.lines.stream()
-                .skip(1)
-                .filter(cuts -> cuts == spaces.commonest)
-                .count();
-        if (alike < (lines - 1) * 0.9) {
-            return null;
-        }
-        int missing = spaces.commonest - spaces.lines.get(0); // one where rows begin with a name of their own
-        boolean setOut = SET_OUT.matcher(plain).results().limit(lines).count() * 2 >= lines;
+        int lines = spaces.lines.size() - first;
+        int missing = spaces.commonest - spaces.lines.get(first); // one where rows begin with a name of their own
+        boolean setOut =
+                SET_OUT.matcher(plain).results().limit(spaces.lines.size()).count() * 2 >= lines;
         boolean numbers = mostly(spaces.commonest > 1 ? NUMBERS : DECIMALS, plain, lines);
-        return (setOut && (missing == 0 || missing == 1)) || (numbers && missing == 0) ? spaces : null;
+        boolean whole = first == 0 && missing == 0;
+        return setOut || (numbers && missing == 0) || (whole && hasNumbers(plain, spaces)) ? spaces : null;
     }
 
     private static boolean mostly(Pattern pattern, String text, int lines) {
         return pattern.matcher(text).results().limit(lines).count() >= lines - 1;
     }
 
-    private static @org.jspecify.annotations.Nullable Counts best(String text, char quote, char[] candidates) {
+    /** Whether every line has as many words, and one of them has digits everywhere but in the first line. */
+    private static boolean hasNumbers(String text, Counts spaces) {
+        boolean alike = spaces.lines.stream().allMatch(cuts -> cuts == spaces.commonest);
+        if (!alike || spaces.commonest < 2 || spaces.lines.size() < FEWEST_LINES) {
+            return false;
+        }
+        List<String[]> rows = text.lines()
+                .filter(line -> !line.isBlank())
+                .limit(spaces.lines.size())
+                .map(line -> line.split(" +"))
+                .toList();
+        return IntStream.rangeClosed(0, spaces.commonest)
+                .anyMatch(cell ->
+                        !hasDigit(rows.get(0), cell) && rows.stream().skip(1).allMatch(row -> hasDigit(row, cell)));
+    }
+
+    private static boolean hasDigit(String[] row, int cell) {
+        return cell < row.length && row[cell].chars().anyMatch(Character::isDigit);
+    }
+
+    private static @Nullable Counts best(String text, char quote, char[] candidates) {
         List<Counts> all = new ArrayList<>();
         for (char candidate : candidates) {
             Counts counts = new Counts(text, quote, candidate);
@@ -163,6 +197,35 @@ public final class Delimiter {
 
         private static boolean isDigit(char c) {
             return c >= '0' && c <= '9';
+        }
+
+        /**
+         * The first line of those of which nearly all are cut alike, which may lack one cell; −1 when there are too few.
+         */
+        int firstOfMost() {
+            int first = begins(0) ? 0 : firstBehindRemarks();
+            if (lines.size() - first < 3 || !begins(first)) {
+                return -1;
+            }
+            List<Integer> rest = lines.subList(first + 1, lines.size());
+            long same = rest.stream().filter(cuts -> cuts == commonest).count();
+            return same >= rest.size() * NEARLY_ALL && rest.size() >= first ? first : -1;
+        }
+
+        private boolean begins(int line) {
+            return lines.get(line) == commonest
+                    || (lines.get(line) == commonest - 1
+                            && line + 1 < lines.size()
+                            && lines.get(line + 1) == commonest);
+        }
+
+        /** Behind the last line cut otherwise; a few remarks may look like rows. */
+        private int firstBehindRemarks() {
+            int first = 0;
+            for (int line = 0; line < lines.size() && line <= first + FEWEST_LINES; line++) {
+                first = lines.get(line) == commonest || line > MOST_REMARKS ? first : line + 1;
+            }
+            return first < lines.size() ? first : 0;
         }
 
         long cut() {

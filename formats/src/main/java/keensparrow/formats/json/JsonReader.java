@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.CellKind;
@@ -18,22 +19,26 @@ import keensparrow.formats.sheet.NumberFormats;
 import keensparrow.formats.sheet.SheetWriter;
 
 /**
- * Reads JSON as rows: an array of objects, objects a line, an array of arrays, or the largest of these inside an object.
+ * Reads JSON as rows: an array of objects, objects a line, an array of arrays, one of these inside an object, or what
+ * {@link JsonShape} says of a single object.
  * Objects in objects become columns with a point in their name, lists of texts and numbers become tags, other lists stay
  * JSON. The file is read twice: which columns there are is known only at its end.
  */
 public final class JsonReader {
     private static final int MOST_COLUMNS = 5000;
+    private static final long MOST_CELLS = 5_000_000;
     private static final JsonFactory FACTORY = new JsonFactory();
 
     private final Path file;
     private final String name;
     private final Map<String, Integer> columns = new LinkedHashMap<>();
+    private final JsonShape shape;
     private boolean arrays; // rows are arrays without names
 
-    private JsonReader(Path file, String name) {
+    private JsonReader(Path file, String name) throws IOException {
         this.file = file;
         this.name = name;
+        this.shape = shape();
     }
 
     /** @return one sheet, to be closed by the caller. @throws UserException FILE_NOT_READABLE, with line and column */
@@ -100,11 +105,66 @@ public final class JsonReader {
         void take(Map<String, Value> row);
     }
 
+    private JsonShape shape() throws IOException {
+        try (JsonParser json = FACTORY.createParser(file.toFile())) {
+            return json.nextToken() == JsonToken.START_OBJECT ? JsonShape.of(json) : JsonShape.OBJECTS;
+        } catch (JsonProcessingException e) {
+            return JsonShape.OBJECTS; // said with its place when it is read
+        }
+    }
+
+    /** Lists, or objects counted from 0, one for each column: kept in memory until the last one is there. */
+    private void columns(JsonParser json, RowTaker taker) throws IOException {
+        Map<String, List<Value>> lists = new LinkedHashMap<>();
+        long cells = 0;
+        Map<String, Value> one = new LinkedHashMap<>();
+        while (json.nextToken() == JsonToken.FIELD_NAME) {
+            List<Value> list = new ArrayList<>();
+            lists.put(json.currentName(), list);
+            json.nextToken();
+            for (JsonToken token = json.nextToken(); !token.isStructEnd(); token = json.nextToken()) {
+                if (token != JsonToken.FIELD_NAME) {
+                    value(json, "", one);
+                    list.add(Objects.requireNonNull(one.get("")));
+                }
+                if (++cells > MOST_CELLS) {
+                    throw new UserException(
+                            ErrorCode.FILE_NOT_READABLE,
+                            "“" + name + "” has its columns one after the other, with more than " + MOST_CELLS
+                                    + " values. Write it as an array of objects, or as one object a line.");
+                }
+            }
+        }
+        int rows = lists.values().stream().mapToInt(List::size).min().orElse(0);
+        for (int row = 0; row < rows; row++) {
+            Map<String, Value> cellsOfRow = new LinkedHashMap<>();
+            for (Map.Entry<String, List<Value>> list : lists.entrySet()) {
+                cellsOfRow.put(list.getKey(), list.getValue().get(row));
+            }
+            taker.take(cellsOfRow);
+        }
+    }
+
+    /** Objects, each under its key. */
+    private void entries(JsonParser json, RowTaker taker) throws IOException {
+        while (json.nextToken() == JsonToken.FIELD_NAME) {
+            Map<String, Value> row = new LinkedHashMap<>();
+            row.put(shape.keyHeading(), new Value(CellKind.TEXT, json.currentName()));
+            json.nextToken();
+            fields(json, "", row);
+            taker.take(row);
+        }
+    }
+
     private void rows(RowTaker taker) throws IOException {
         try (JsonParser json = FACTORY.createParser(file.toFile())) {
             JsonToken token = json.nextToken();
             if (token == JsonToken.START_ARRAY) {
                 list(json, taker);
+            } else if (shape.kind() == JsonShape.Kind.COLUMNS) {
+                columns(json, taker);
+            } else if (shape.kind() == JsonShape.Kind.ENTRIES) {
+                entries(json, taker);
             } else {
                 objects(json, token, taker);
             }

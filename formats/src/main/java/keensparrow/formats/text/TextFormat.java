@@ -21,6 +21,7 @@ import org.jspecify.annotations.Nullable;
  * @param quote around cells; 0 for none
  * @param escape before a quote that is part of a cell, in place of doubling it; 0 for none
  * @param comment what lines that are left out begin with; 0 for none
+ * @param remarks so many lines with text at the start are one cell each, whatever is in them
  */
 public record TextFormat(
         Charset charset,
@@ -30,7 +31,8 @@ public record TextFormat(
         String delimiterReason,
         char quote,
         char escape,
-        char comment) {
+        char comment,
+        int remarks) {
     private static final Pattern SINGLE_QUOTED = Pattern.compile("(?m)(^|[,;\\t|])'[^'\\n]*'(?=$|[,;\\t|\\r])");
 
     /** Found from the content, where the author says nothing else. */
@@ -55,7 +57,8 @@ public record TextFormat(
                 delimiter.reason(),
                 quote,
                 escape,
-                comment);
+                comment,
+                delimiter.remarks());
     }
 
     private static Encodings.Found encoding(Path file, @Nullable String wanted) throws IOException {

@@ -219,7 +219,7 @@ public final class TextSheet implements RawSheet {
         }
         Reader plain = characters;
         if (format.delimiter() == ' ') {
-            plain = new SpacesReader(new BufferedReader(plain), format.quote());
+            plain = new SpacesReader(new BufferedReader(plain), format.quote(), format.remarks());
         }
         if (format.escape() != 0) {
             plain = new EscapeReader(new BufferedReader(plain), format.escape(), format.quote());

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
 import java.util.zip.GZIPOutputStream;
+import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.LoadedTable;
@@ -109,6 +110,57 @@ class UntidyTextTest {
                 """);
         assertThat(Loading.labels(loaded.table())).containsExactly("Column 1", "Town", "Trains", "Delay");
         assertThat(Loading.row(loaded.table(), 1)).containsExactly("A2", "Graz M", "4", "12.25");
+    }
+
+    /** One space between cells; remarks with commas above columns set out with spaces. */
+    @Test
+    void spacesPartCellsWhereEveryLineHasAsMany() throws IOException {
+        LoadedTable phones = load("""
+                first last state phone
+                Ada Smith WA 418-Y11-4111
+                Mary Hart CA 319-Z19-4341
+                Eva Nolan IL 219-532-c301
+                """);
+        assertThat(Loading.labels(phones.table())).containsExactly("first", "last", "state", "phone");
+        assertThat(Loading.row(phones.table(), 2)).containsExactly("Eva", "Nolan", "IL", "219-532-c301");
+        assertThat(load("a word or two\nand some more words\nno table at all\nbut four in each\n")
+                        .table()
+                        .schema()
+                        .columns())
+                .hasSize(1);
+        StringBuilder money = new StringBuilder("""
+                /*quarterly, seasonally adjusted, all lines
+                investment, income, spending
+                in millions, 2020Q1-2025Q4;
+                source: the books
+                */
+                <2020 Q1>
+                invest     income     cons
+                """);
+        for (int i = 0; i < 24; i++) {
+            money.append(100 + i)
+                    .append("        ")
+                    .append(400 + i)
+                    .append("       ")
+                    .append(300 + i)
+                    .append('\n');
+        }
+        LoadedTable loaded = load(money.toString());
+        assertThat(Loading.labels(loaded.table())).containsExactly("invest", "income", "cons");
+        assertThat(loaded.table().rowCount()).isEqualTo(24);
+        assertThat(Loading.row(loaded.table(), 0)).containsExactly("100", "400", "300");
+    }
+
+    @Test
+    void codesOfOneLengthStayTextWhereSomeAreNoNumbers() throws IOException {
+        StringBuilder text = new StringBuilder("zone,jobs\n");
+        for (int i = 0; i < 200; i++) {
+            text.append(110_018_000 + i).append(',').append(i).append('\n');
+        }
+        Table table = load(text + "9&&&&&&&&,5\n9@@@@@@@@,6\n").table();
+        assertThat(table.column("zone").type()).isEqualTo(ColumnType.TEXT);
+        assertThat(table.column("zone").plain(200)).isEqualTo("9&&&&&&&&");
+        assertThat(load(text + "9,5\n").table().column("zone").type()).isEqualTo(ColumnType.WHOLE);
     }
 
     @Test

@@ -58,6 +58,34 @@ class JsonReaderTest {
     }
 
     @Test
+    void oneObjectOfColumnsOrOfEntriesIsATable() throws IOException {
+        Table lists =
+                table("{\"route\": [\"Graz\", \"Linz\", null], \"berths\": [12, 0, 7], \"full\": [true, false, true]}");
+        assertThat(Loading.labels(lists)).containsExactly("route", "berths", "full");
+        assertThat(Loading.row(lists, 0)).containsExactly("Graz", "12", "yes");
+        assertThat(Loading.row(lists, 2)).containsExactly("", "7", "yes");
+        Table counted = table("{\"route\": {\"0\": \"Graz\", \"1\": \"Linz\"}, \"berths\": {\"0\": 12, \"1\": 30}}");
+        assertThat(Loading.labels(counted)).containsExactly("route", "berths");
+        assertThat(Loading.row(counted, 1)).containsExactly("Linz", "30");
+        Table entries = table("""
+                {"GRZ": {"city": "Graz", "at": {"zip": 8010}}, "LNZ": {"city": "Linz", "at": {"zip": 4020}},
+                 "WLS": {"city": "Wels"}}
+                """);
+        assertThat(Loading.labels(entries)).containsExactly("key", "city", "at.zip");
+        assertThat(Loading.row(entries, 1)).containsExactly("LNZ", "Linz", "4020");
+        assertThat(Loading.row(entries, 2)).containsExactly("WLS", "Wels", "");
+    }
+
+    @Test
+    void oneObjectOfUnequalThingsIsOneRow() throws IOException {
+        Table settings = table("{\"name\": \"x\", \"list\": [1, 2], \"other\": [1, 2, 3], \"in\": {\"a\": 1}}");
+        assertThat(settings.rowCount()).isEqualTo(1);
+        assertThat(Loading.row(settings, 0)).containsExactly("x", "1;2", "1;2;3", "1");
+        Table lines = table("{\"a\": [1, 2], \"b\": [3, 4]}\n{\"a\": [5], \"b\": []}\n");
+        assertThat(Loading.row(lines, 0)).containsExactly("1;2", "3;4");
+    }
+
+    @Test
     void objectsWithoutValuesAreRows() throws IOException {
         Table table = table("[{\"a\": 1}, {\"a\": null}, {}, {\"a\": 3}, {\"a\": \"\"}]");
         assertThat(table.rowCount()).isEqualTo(5);
