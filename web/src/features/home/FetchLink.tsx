@@ -1,3 +1,4 @@
+import { Input } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { call } from '../../api/client';
@@ -7,7 +8,6 @@ import { LoadProgress } from './LoadProgress';
 /** A file that lies elsewhere: the server fetches it, now and whenever the dataset is brought up to date. */
 export function FetchLink() {
   const navigate = useNavigate();
-  const [open, setOpen] = useState(false);
   const [link, setLink] = useState('');
   const [job, setJob] = useState<JobStatus | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -17,13 +17,6 @@ export function FetchLink() {
       .then(setJob)
       .catch((failure: unknown) => setProblem((failure as Error).message));
   };
-  if (!open) {
-    return (
-      <button type="button" className="word" onClick={() => setOpen(true)}>
-        give a link
-      </button>
-    );
-  }
   return (
     <form
       className="fetch-link"
@@ -32,7 +25,7 @@ export function FetchLink() {
         fetchIt();
       }}
     >
-      <input
+      <Input
         aria-label="Link to a file"
         autoFocus
         type="url"
@@ -44,6 +37,9 @@ export function FetchLink() {
       <button type="submit" className="button" disabled={job !== null}>
         Fetch it
       </button>
+      <span className="soft">
+        to a file at a public address; it is fetched again when you ask for a newer version
+      </span>
       {job && (
         <LoadProgress
           job={job}

@@ -26,6 +26,7 @@ export function HomePage() {
     queryKey: ['datasets'],
     queryFn: () => call<{ datasets: DatasetSummary[] }>('GET', '/api/datasets'),
   });
+  const [linking, setLinking] = useState(false);
   const [problem, setProblem] = useState<Error | null>(null);
   const remove = (path: string) => {
     setProblem(null);
@@ -69,8 +70,18 @@ export function HomePage() {
           </p>
         </UploadFiles>
         <p className="soft">
-          Or <FetchLink /> to a file, or <Link to="/query">write a query</Link> on a database.
+          Or{' '}
+          <button
+            type="button"
+            className="word"
+            aria-expanded={linking}
+            onClick={() => setLinking(!linking)}
+          >
+            give a link
+          </button>
+          , or <Link to="/query">write a query</Link> on a database.
         </p>
+        {linking && <FetchLink />}
         <Interrupted />
         {problem && <ProblemNote error={problem} />}
         <h2>Apps</h2>

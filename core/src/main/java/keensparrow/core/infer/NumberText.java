@@ -35,11 +35,6 @@ final class NumberText {
         if (end - start > LONGEST) {
             return false;
         }
-        if (to - from > 2 && chars[from] == '(' && chars[to - 1] == ')') {
-            negative = true;
-            from++;
-            to--;
-        }
         boolean plus = takeOff();
         return from < to && isNumber(plus);
     }
@@ -47,7 +42,7 @@ final class NumberText {
     /** @return whether there was a plus */
     private boolean takeOff() {
         boolean plus = false;
-        boolean signed = negative;
+        boolean signed = false;
         for (boolean more = true; more && from < to; ) {
             more = false;
             trim();
@@ -56,7 +51,13 @@ final class NumberText {
             }
             char first = chars[from];
             char last = chars[to - 1];
-            if (!signed && (isMinus(first) || first == '+')) {
+            if (!signed && first == '(' && last == ')' && to - from > 2) { // a unit may stand on either side of them
+                negative = true;
+                signed = true;
+                from++;
+                to--;
+                more = true;
+            } else if (!signed && (isMinus(first) || first == '+')) {
                 negative = first != '+';
                 plus = first == '+';
                 signed = true;
