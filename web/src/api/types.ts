@@ -389,6 +389,17 @@ export interface LookPart {
 }
 
 /** A file before it is loaded. */
+/** A column as it will be read, going by the first rows. */
+export interface LookColumn {
+  column: number;
+  label: string;
+  type: ColumnType;
+  format: ColumnFormat | null;
+  decimalMark: string | null;
+  dates: string | null;
+  first: string | null;
+}
+
 export interface Look {
   kind: string;
   parts: LookPart[];
@@ -397,6 +408,7 @@ export interface Look {
   shown: number;
   cells: { number: number; cells: string[]; kinds: string[] | null }[];
   moreRows: boolean;
+  columns: LookColumn[];
 }
 
 export interface PublishState {

@@ -1,6 +1,7 @@
 import { Checkbox, InputNumber, Select } from 'antd';
 import type { Look, ReadingChoices, TableChoice } from '../../api/types';
 import { count } from '../../shared/format';
+import { ValuesAreRead } from './ValuesAreRead';
 import { areaInWords, choiceOf, isOf, shownTable, withPart, withTable } from './area';
 
 interface Props {
@@ -236,6 +237,7 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
       ) : (
         <p className="step-sentence">Nothing of this sheet is read.</p>
       )}
+      <ValuesAreRead look={look} choices={choices} onChange={onChange} />
       {look.notes.length > 0 && <h3>Worth knowing</h3>}
       <ul className="notes">
         {look.notes.map((note) => (

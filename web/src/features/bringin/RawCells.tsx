@@ -1,5 +1,6 @@
 import { useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import type { Look, TableArea, TableChoice } from '../../api/types';
+import type { Look, LookColumn, TableArea, TableChoice } from '../../api/types';
+import { cell, TYPE_NAMES } from '../../shared/format';
 import { columnName, goesToTheEnd, shownTable } from './area';
 
 interface Props {
@@ -84,6 +85,7 @@ export function RawCells({ look, onChange }: Props) {
                   className={part?.hiddenColumns.includes(column) ? 'hidden-in-sheet' : undefined}
                 >
                   {columnName(column)}
+                  <ReadAs column={look.columns.find((one) => one.column === column)} />
                 </th>
               ))}
             </tr>
@@ -147,6 +149,19 @@ export function RawCells({ look, onChange }: Props) {
         )}
       </div>
     </div>
+  );
+}
+
+/** What a column will be, and its first value as it will be read: what the cells below do not show. */
+function ReadAs({ column }: { readonly column: LookColumn | undefined }) {
+  if (!column) return null;
+  return (
+    <span className="read-as">
+      {TYPE_NAMES[column.type]}
+      <span>
+        {column.first === null ? 'blank' : cell(column.first, column.type, column.format)}
+      </span>
+    </span>
   );
 }
 

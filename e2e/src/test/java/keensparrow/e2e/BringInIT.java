@@ -71,6 +71,21 @@ class BringInIT {
     }
 
     @Test
+    void howNumbersAndDatesAreWrittenIsShownAndSaidDifferently() {
+        bringIn(files.resolve("seats-offered.csv"));
+        analyst.sees(".prepare-table h2", "484 rows · 5 columns");
+        analyst.clickText("a", "how it was read");
+        analyst.sees(".raw thead", "16,368");
+        analyst.sees(".how", "found from the values of “Occupancy”, “Train kilometres”");
+        analyst.choose("Decimal mark", "a point");
+        analyst.sees(".raw thead", "16.368");
+        analyst.choose("Order of dates", "month first");
+        analyst.sees(".how", "chosen by hand");
+        analyst.clickText("button", "Read it again so");
+        analyst.sees(".preview", "16.368");
+    }
+
+    @Test
     void edgesMoveByKeysAndGoBackByAWord() {
         bringIn(files.resolve("energy-by-month.xlsx"));
         analyst.see(".edge.right").sendKeys(Keys.ARROW_LEFT);

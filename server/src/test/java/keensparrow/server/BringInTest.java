@@ -75,6 +75,28 @@ class BringInTest {
         return List.of(csv.replace("\ufeff", "").split("\r\n"));
     }
 
+    private static String column(JsonNode look, int at) {
+        JsonNode column = look.path("columns").get(at);
+        return column.path("column").asInt() + " " + column.path("label").asText() + " "
+                + column.path("type").asText() + " " + column.path("first").asText();
+    }
+
+    /** Before anything is loaded, and at once when the author says it differently. */
+    @Test
+    void aLookSaysHowColumnsWillBeRead() throws Exception {
+        String file = upload(
+                "seats.csv", "x;y\nday;seats\n05/03/2026;1.234\n06/04/2026;-\n".getBytes(StandardCharsets.UTF_8));
+        String tables = "'tables': [{'headingRow': 2, 'headingRows': 1}]";
+        JsonNode found = look(file, "{" + tables + "}");
+        assertThat(column(found, 0)).isEqualTo("0 day DATE 2026-03-05");
+        assertThat(found.path("columns").get(0).path("dates").asText()).isEqualTo("DAY_FIRST");
+        assertThat(column(found, 1)).isEqualTo("1 seats WHOLE 1234");
+        JsonNode told = look(file, "{'decimalMark': '.', 'dates': 'MONTH_FIRST', " + tables + "}");
+        assertThat(column(told, 0)).isEqualTo("0 day DATE 2026-05-03");
+        assertThat(column(told, 1)).isEqualTo("1 seats DECIMAL 1.234");
+        assertThat(told.path("columns").get(1).path("decimalMark").asText()).isEqualTo(".");
+    }
+
     @Test
     void aLookShowsRawCellsTheTableFoundAndWhy() throws Exception {
         JsonNode look = look(office(), "{}");

@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.IntStream;
 import keensparrow.core.infer.BlockReader;
 import keensparrow.core.infer.CellKind;
 import keensparrow.core.infer.RowSource;
@@ -50,6 +51,14 @@ public final class AreaSource implements RowSource {
     @Override
     public String name() {
         return name;
+    }
+
+    /** The columns of the sheet that are read, from 0. */
+    public List<Integer> columns() {
+        return IntStream.range(0, wanted.length)
+                .filter(column -> wanted[column])
+                .boxed()
+                .toList();
     }
 
     @Override

@@ -22,6 +22,8 @@ import keensparrow.core.infer.Wanted;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.sheet.AreaSource;
 import keensparrow.core.sheet.FoundTable;
+import keensparrow.core.sheet.HeadSheet;
+import keensparrow.core.sheet.RawSheet;
 import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.core.sheet.TableChoice;
 import keensparrow.core.sheet.TableFinder;
@@ -30,6 +32,9 @@ import org.jspecify.annotations.Nullable;
 
 /** Which tables of opened files are read, under one another, and what is said about it. */
 public final class Reading {
+    private static final int ROWS_OF_SAMPLE = 1000;
+    private static final int COLUMNS_OF_SAMPLE = 300;
+
     private final List<Chosen> chosen = new ArrayList<>();
     private final List<String> notes = new ArrayList<>();
     private final boolean severalFiles;
@@ -220,13 +225,7 @@ public final class Reading {
      * @throws UserException as {@link TableLoader#load}
      */
     public LoadedTable load(Map<String, Wanted> wanted, List<ColumnPlan> earlier, LoadWatch watch) {
-        Habits told = new Habits(choices.decimalMark(), choices.dates());
-        boolean semicolons = chosen.stream().allMatch(one -> {
-            TextFormat text = one.part.text();
-            return text != null && text.delimiter() == ';';
-        });
-        Habits hint = semicolons ? new Habits(',', null) : Habits.UNKNOWN;
-        LoadedTable loaded = new TableLoader(sources(), wanted, earlier, watch, told, hint, sourceLabel()).load();
+        LoadedTable loaded = loader(sources(), wanted, earlier, watch).load();
         List<String> all = new ArrayList<>(notes);
         all.addAll(loaded.report().notes());
         LoadReport report = loaded.report();
@@ -234,5 +233,39 @@ public final class Reading {
                 loaded.table(),
                 loaded.plan(),
                 new LoadReport(all, report.misfits(), report.misfitCount(), report.doubts()));
+    }
+
+    private TableLoader loader(
+            List<? extends RowSource> sources, Map<String, Wanted> wanted, List<ColumnPlan> earlier, LoadWatch watch) {
+        Habits told = new Habits(choices.decimalMark(), choices.dates());
+        boolean semicolons = chosen.stream().allMatch(one -> {
+            TextFormat text = one.part.text();
+            return text != null && text.delimiter() == ';';
+        });
+        Habits hint = semicolons ? new Habits(',', null) : Habits.UNKNOWN;
+        return new TableLoader(sources, wanted, earlier, watch, told, hint, sourceLabel());
+    }
+
+    /** A table of which only the first rows were read, and the columns of the sheet, from 0, that its columns are. */
+    public record Sample(LoadedTable loaded, List<Integer> columns) {}
+
+    /**
+     * How the columns of one of the tables come out, from its first rows alone: what is written further down may decide
+     * otherwise. Nothing when there are no rows in it, or too many columns to look at.
+     */
+    public Optional<Sample> sample(Chosen one) {
+        RawSheet head = new HeadSheet(one.part.sheet(), ROWS_OF_SAMPLE);
+        AreaSource source = new AreaSource(one.part.file(), head, one.found, one.choice);
+        List<Integer> columns = source.columns();
+        if (columns.isEmpty() || columns.size() > COLUMNS_OF_SAMPLE) {
+            return Optional.empty();
+        }
+        try {
+            LoadedTable loaded =
+                    loader(List.of(source), Map.of(), List.of(), LoadWatch.NONE).load();
+            return Optional.of(new Sample(loaded, columns));
+        } catch (UserException e) {
+            return Optional.empty(); // said when it is loaded
+        }
     }
 }

@@ -2,13 +2,21 @@ package keensparrow.server.dataset;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
+import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.CellKind;
+import keensparrow.core.infer.ColumnPlan;
+import keensparrow.core.infer.DatePattern;
+import keensparrow.core.infer.NumberStyle;
 import keensparrow.core.sheet.FoundTable;
 import keensparrow.core.sheet.RawRow;
 import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.core.sheet.TableArea;
+import keensparrow.core.table.ColumnFormat;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Table;
 import keensparrow.formats.document.Document;
 import keensparrow.formats.document.Reading;
 import keensparrow.formats.text.TextFormat;
@@ -23,6 +31,7 @@ import org.jspecify.annotations.Nullable;
  * @param notes what was left out and why, as sentences
  * @param shown which of the parts the cells are of, from 0
  * @param cells the first rows of that part, then its last ones
+ * @param columns how the columns of the table read from that part come out, going by its first rows
  */
 record Look(
         String kind,
@@ -31,7 +40,8 @@ record Look(
         List<String> notes,
         int shown,
         List<Row> cells,
-        boolean moreRows) {
+        boolean moreRows,
+        List<Column> columns) {
     private static final int ROWS_SHOWN = 300;
     private static final int LAST_ROWS_SHOWN = 20;
 
@@ -84,6 +94,22 @@ record Look(
     /** A table that is read. @param part from 0, @param table which of the tables found there, from 0 */
     record Chosen(int part, int table, TableArea area, List<String> headings) {}
 
+    /**
+     * A column as it will be read.
+     *
+     * @param column of the sheet, from 0
+     * @param decimalMark of decimal numbers, @param dates how days are written; null where there is nothing of the kind
+     * @param first value that is not blank, written plainly; null for none
+     */
+    record Column(
+            int column,
+            String label,
+            ColumnType type,
+            @Nullable ColumnFormat format,
+            @Nullable Character decimalMark,
+            @Nullable DatePattern dates,
+            @Nullable String first) {}
+
     /** @param number in the sheet, from 1; negative for rows counted from the end, −1 the last */
     record Row(long number, List<String> cells, @Nullable List<CellKind> kinds) {}
 
@@ -132,7 +158,41 @@ record Look(
                 reading.notes(),
                 part,
                 rows.stream().map(Look::row).toList(),
-                more);
+                more,
+                columns(reading, opened.get(part)));
+    }
+
+    private static List<Column> columns(Reading reading, Document.Part part) {
+        return reading.chosen().stream()
+                .filter(one -> one.part() == part)
+                .findFirst()
+                .flatMap(reading::sample)
+                .map(Look::columns)
+                .orElse(List.of());
+    }
+
+    private static List<Column> columns(Reading.Sample sample) {
+        Table table = sample.loaded().table();
+        List<Column> columns = new ArrayList<>();
+        for (int i = 0; i < sample.columns().size(); i++) {
+            ColumnPlan plan = sample.loaded().plan().get(i);
+            ColumnInfo info = table.schema().columns().get(i);
+            var values = table.column(info.name());
+            NumberStyle numbers = info.type() == ColumnType.DECIMAL ? plan.numbers() : null;
+            columns.add(new Column(
+                    sample.columns().get(i),
+                    info.label(),
+                    info.type(),
+                    info.format(),
+                    numbers == null ? null : Character.valueOf(numbers.decimalMark()),
+                    plan.dates(),
+                    IntStream.range(0, values.rowCount())
+                            .filter(row -> !values.isBlank(row))
+                            .mapToObj(values::plain)
+                            .findFirst()
+                            .orElse(null)));
+        }
+        return columns;
     }
 
     private static Row row(RawRow row) {
