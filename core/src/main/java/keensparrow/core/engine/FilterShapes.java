@@ -82,7 +82,9 @@ final class FilterShapes {
         if (keys.isDirect()) {
             long[] counts = new long[keys.count()];
             for (int cell = 0; cell < tally.cells(); cell++) { // cells of many values have numbers of their own
-                counts[tally.slot(cell, 0)] = tally.rows(cell);
+                if (tally.rows(cell) > 0) { // of no groups there is a cell all the same
+                    counts[tally.slot(cell, 0)] = tally.rows(cell);
+                }
             }
             return counts;
         }
