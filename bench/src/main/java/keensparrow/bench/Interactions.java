@@ -157,6 +157,9 @@ public final class Interactions {
         });
         ours.say("one interaction", null);
         new Costs(firsts).say("  to its headline figures", null);
+        script(5, SCRIPT * LEAST_WARM_UP, state -> Page.askWithMoreFilters(engine, state));
+        script(6, SCRIPT * ROUNDS, state -> Page.askWithMoreFilters(engine, state))
+                .say("  with 7 filters more, none in use", null);
         script(4, 3, duck::groupingSets);
         script(3, SCRIPT, duck::groupingSets).say("DuckDB, grouping sets", ours);
         script(3, SCRIPT, duck::results).say("DuckDB, one statement a result", ours);

@@ -191,6 +191,26 @@ final class Page {
         return first[0];
     }
 
+    /** The same page with seven filters more on it, none of them in use: their counts are asked too. */
+    static void askWithMoreFilters(MemoryEngine engine, State state) {
+        QuestionSet page = questions(state);
+        List<QuestionSet.Asked> asked = new ArrayList<>(page.asked());
+        for (String column : List.of("train", "destination", "cancelled", "incident_tags")) {
+            asked.add(view("more:" + column, new Question.ValueCounts(column, null, 100, List.of())));
+        }
+        for (String column : List.of("scheduled_departure", "revenue", "passengers")) {
+            asked.add(view("more:" + column, new Question.Spread(column)));
+        }
+        engine.answer(
+                new QuestionSet(page.conditions(), asked),
+                answered -> {
+                    if (answered.failure() != null) {
+                        throw answered.failure();
+                    }
+                },
+                () -> false);
+    }
+
     /** All results of the page in their plain form. */
     static Map<String, Map<String, String>> results(MemoryEngine engine, State state) {
         Map<String, Map<String, String>> results = new TreeMap<>();
