@@ -1,10 +1,14 @@
 package keensparrow.server.publish;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import keensparrow.core.app.AppQuestions;
 import keensparrow.core.app.Selection;
 import keensparrow.core.error.UserException;
+import keensparrow.core.filter.Between;
+import keensparrow.core.filter.During;
+import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
@@ -58,7 +62,7 @@ public final class WarmUp {
         Dataset dataset = datasets.getForLink(published.datasetId());
         long end = System.nanoTime() + MOST_NANOS;
         List<Selection> selections = new ArrayList<>();
-        answers.rehearse(published.app(), dataset, Selection.NONE, answered -> addCommonest(answered, selections));
+        answers.rehearse(published.app(), dataset, Selection.NONE, answered -> addLikely(answered, selections));
         for (Selection selection : selections) {
             if (System.nanoTime() < end) {
                 answers.rehearse(published.app(), dataset, selection, answered -> {});
@@ -66,13 +70,29 @@ public final class WarmUp {
         }
     }
 
-    private static void addCommonest(Answered answered, List<Selection> selections) {
+    /** What people pick first: the commonest values, and the lower half of numbers or of the time. */
+    private static void addLikely(Answered answered, List<Selection> selections) {
+        if (!answered.id().startsWith(AppQuestions.filterId(""))) {
+            return;
+        }
+        String column = answered.id().substring(AppQuestions.filterId("").length());
         if (answered.answer() instanceof Answer.ValueCounts counts) {
-            String column = answered.id().substring(AppQuestions.filterId("").length());
             counts.values().stream()
                     .limit(VALUES)
                     .map(value -> OneOf.of(column, value.value()))
-                    .forEach(filter -> selections.add(new Selection(List.of(filter), List.of())));
+                    .forEach(filter -> selections.add(of(filter)));
+        } else if (answered.answer() instanceof Answer.Spread spread
+                && !spread.bins().isEmpty()) {
+            String from = spread.bins().get(0).from();
+            String to = spread.bins().get(spread.bins().size() / 2).to();
+            selections.add(of(
+                    spread.step() == null
+                            ? Between.of(column, from, to)
+                            : new During(column, LocalDate.parse(from), LocalDate.parse(to), false)));
         }
+    }
+
+    private static Selection of(Filter filter) {
+        return new Selection(List.of(filter), List.of());
     }
 }
