@@ -7,7 +7,7 @@ interface Props {
   readonly onChange: (choices: ReadingChoices) => void;
 }
 
-const MARKS: Record<string, string> = { '.': 'a point', ',': 'a comma' };
+const MARKS: Record<string, string> = { '.': 'by a point', ',': 'by a comma' };
 const ORDERS: Record<string, string> = { DAY_FIRST: 'day first', MONTH_FIRST: 'month first' };
 
 /** How numbers and dates are written where that could be either way: found from the values, or as the author says. */
@@ -17,13 +17,13 @@ export function ValuesAreRead({ look, choices, onChange }: Props) {
   return (
     <>
       <p className="step-sentence">
-        Decimals follow{' '}
+        Decimals are marked{' '}
         <Select
           size="small"
           aria-label="Decimal mark"
           value={choices.decimalMark ?? ''}
           options={[
-            { value: '', label: marked.length > 0 ? foundMark(marked) : 'what is found' },
+            { value: '', label: marked.length > 0 ? foundMark(marked) : 'as found' },
             ...Object.entries(MARKS).map(([value, label]) => ({ value, label })),
           ]}
           popupMatchSelectWidth={180}
@@ -61,8 +61,8 @@ export function ValuesAreRead({ look, choices, onChange }: Props) {
 function foundMark(columns: Look['columns']): string {
   const marks = new Set(columns.map((one) => one.decimalMark));
   return marks.size > 1
-    ? 'point or comma'
-    : (MARKS[columns[0]?.decimalMark ?? ''] ?? 'what is found');
+    ? 'by either'
+    : (MARKS[columns[0]?.decimalMark ?? ''] ?? 'as found');
 }
 
 function foundOrder(columns: Look['columns']): string {

@@ -77,7 +77,7 @@ class BringInIT {
         analyst.clickText("a", "how it was read");
         analyst.sees(".raw thead", "16,368");
         analyst.sees(".how", "found from the values of “Occupancy”, “Train kilometres”");
-        analyst.choose("Decimal mark", "a point");
+        analyst.choose("Decimal mark", "by a point");
         analyst.sees(".raw thead", "16.368");
         analyst.choose("Order of dates", "month first");
         analyst.sees(".how", "chosen by hand");
