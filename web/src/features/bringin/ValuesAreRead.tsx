@@ -16,53 +16,71 @@ export function ValuesAreRead({ look, choices, onChange }: Props) {
   const dated = look.columns.filter((one) => one.dates !== null && one.dates in ORDERS);
   return (
     <>
+      <Choice
+        sentence="Decimals are marked"
+        name="Decimal mark"
+        picked={choices.decimalMark ?? null}
+        found={marked.length > 0 ? foundMark(marked) : 'as found'}
+        others={MARKS}
+        why={
+          choices.decimalMark
+            ? chosen(marked.filter((one) => one.decimalMark !== choices.decimalMark))
+            : reason(marked, 'no column among the first rows has decimals')
+        }
+        onPick={(decimalMark) => onChange({ ...choices, decimalMark })}
+      />
+      <Choice
+        sentence="Dates in digits are"
+        name="Order of dates"
+        picked={choices.dates ?? null}
+        found={dated.length > 0 ? foundOrder(dated) : 'as found'}
+        others={ORDERS}
+        why={
+          choices.dates
+            ? chosen(dated.filter((one) => one.dates !== choices.dates))
+            : reason(dated, 'no column among the first rows leaves a choice')
+        }
+        onPick={(dates) => onChange({ ...choices, dates })}
+      />
+    </>
+  );
+}
+
+interface ChoiceProps {
+  readonly sentence: string;
+  readonly name: string;
+  readonly picked: string | null; // null: as found
+  readonly found: string;
+  readonly others: Record<string, string>;
+  readonly why: string;
+  readonly onPick: (value: string | null) => void;
+}
+
+function Choice({ sentence, name, picked, found, others, why, onPick }: ChoiceProps) {
+  return (
+    <>
       <p className="step-sentence">
-        Decimals are marked{' '}
+        {sentence}{' '}
         <Select
           size="small"
-          aria-label="Decimal mark"
-          value={choices.decimalMark ?? ''}
+          aria-label={name}
+          value={picked ?? ''}
           options={[
-            { value: '', label: marked.length > 0 ? foundMark(marked) : 'as found' },
-            ...Object.entries(MARKS).map(([value, label]) => ({ value, label })),
+            { value: '', label: found },
+            ...Object.entries(others).map(([value, label]) => ({ value, label })),
           ]}
           popupMatchSelectWidth={180}
-          onChange={(mark) => onChange({ ...choices, decimalMark: mark === '' ? null : mark })}
+          onChange={(value) => onPick(value === '' ? null : value)}
         />
       </p>
-      <p className="soft">
-        {choices.decimalMark
-          ? chosen(marked.filter((one) => one.decimalMark !== choices.decimalMark))
-          : reason(marked, 'no column among the first rows has decimals')}
-      </p>
-      <p className="step-sentence">
-        Dates in digits are{' '}
-        <Select
-          size="small"
-          aria-label="Order of dates"
-          value={choices.dates ?? ''}
-          options={[
-            { value: '', label: dated.length > 0 ? foundOrder(dated) : 'as found' },
-            ...Object.entries(ORDERS).map(([value, label]) => ({ value, label })),
-          ]}
-          popupMatchSelectWidth={180}
-          onChange={(dates) => onChange({ ...choices, dates: dates === '' ? null : dates })}
-        />
-      </p>
-      <p className="soft">
-        {choices.dates
-          ? chosen(dated.filter((one) => one.dates !== choices.dates))
-          : reason(dated, 'no column among the first rows leaves a choice')}
-      </p>
+      <p className="soft">{why}</p>
     </>
   );
 }
 
 function foundMark(columns: Look['columns']): string {
   const marks = new Set(columns.map((one) => one.decimalMark));
-  return marks.size > 1
-    ? 'by either'
-    : (MARKS[columns[0]?.decimalMark ?? ''] ?? 'as found');
+  return marks.size > 1 ? 'by either' : (MARKS[columns[0]?.decimalMark ?? ''] ?? 'as found');
 }
 
 function foundOrder(columns: Look['columns']): string {

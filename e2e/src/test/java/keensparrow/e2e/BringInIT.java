@@ -2,14 +2,19 @@ package keensparrow.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import keensparrow.demo.Client;
 import keensparrow.demo.DemoFiles;
+import org.dhatim.fastexcel.Workbook;
+import org.dhatim.fastexcel.Worksheet;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -171,5 +176,60 @@ class BringInIT {
         analyst.type("input[type=url]", "http://127.0.0.1:9/a.csv");
         analyst.clickText("button", "Fetch it");
         analyst.sees(".problem", "not public");
+    }
+
+    /** A workbook as an office makes it: regions merged over their routes, a row and a column hidden, a wrong formula. */
+    private static Path berths() throws IOException {
+        Path file = folder.resolve("berths.xlsx");
+        try (OutputStream out = Files.newOutputStream(file);
+                Workbook workbook = new Workbook(out, "office", "1.0")) {
+            Worksheet sheet = workbook.newWorksheet("Berths");
+            sheet.value(0, 1, "Berths by region");
+            List<String> headings = List.of("Region", "Route", "Berths", "Depot");
+            for (int column = 0; column < headings.size(); column++) {
+                sheet.value(3, 1 + column, headings.get(column));
+            }
+            for (int row = 4; row < 10; row++) {
+                if (row == 4 || row == 7) {
+                    sheet.value(row, 1, row == 4 ? "North" : "South");
+                    sheet.range(row, 1, row + 2, 1).merge();
+                }
+                sheet.value(row, 2, "Route " + row);
+                sheet.value(row, 3, 100 * row);
+                sheet.value(row, 4, "D" + row);
+            }
+            sheet.hideRow(5);
+            sheet.hideColumn(4);
+        }
+        return file;
+    }
+
+    @Test
+    void mergedCellsAreFilledDownAndHiddenOnesLeftOutWhenAskedFor() throws IOException {
+        bringIn(berths());
+        analyst.sees("[data-testid=area]", "The table is B4 to E10, headings in row 4.");
+        analyst.sees(".raw thead", "whole number");
+        analyst.sees(".how .notes", "1 row is hidden in the sheet and read all the same.");
+        analyst.clickText("label", "Fill merged cells down");
+        analyst.clickText("label", "Read hidden rows");
+        analyst.sees(".how .notes", "1 row is hidden in the sheet and left out.");
+        analyst.clickText("label", "Read hidden columns");
+        analyst.sees(".how .notes", "1 column is hidden in the sheet and left out.");
+        analyst.clickText("button", "Load it");
+        analyst.sees(".prepare-table h2", "5 rows · 3 columns");
+        analyst.sees(".preview thead", "2 values, no blanks");
+    }
+
+    @Test
+    void cellsPastedAnywhereOnTheStartPageAreRead() {
+        analyst.open(server.address());
+        analyst.seeText("button", "paste cells");
+        analyst.script("const data = new DataTransfer();"
+                + "data.setData('text/plain', 'Ort\\tUmsatz\\tTag\\nGraz\\t1.234,50 €\\t3. Mai 2026\\nLinz\\t(99,00) €\\t14. Juni 2026');"
+                + "document.dispatchEvent(new ClipboardEvent('paste', {clipboardData: data, bubbles: true}));");
+        analyst.sees(".prepare-table h2", "2 rows · 3 columns");
+        analyst.sees(".preview", "€1,234.50");
+        analyst.sees(".preview", "−€99.00");
+        analyst.sees(".preview", "14 Jun 2026");
     }
 }

@@ -266,23 +266,10 @@ final class Sitting {
         }
     }
 
-    /** A filter that went and one that came since an earlier set; one of them may be missing. */
-    private record Change(@Nullable Filter gone, @Nullable Filter come) {
-        /** What was counted before that differs by this change alone. */
-        Counted before(Counted counted) {
-            Set<Filter> filters = new HashSet<>(counted.filters());
-            filters.remove(come);
-            if (gone != null) {
-                filters.add(gone);
-            }
-            return new Counted(counted.what(), filters);
-        }
-    }
-
     private void onlyChanged(boolean firstOnly) {
         List<Counted> wanted = wanted(firstOnly);
         for (Set<Filter> before : engine.recent().newestFirst()) {
-            Change change = change(before);
+            Change change = Change.between(before, usable());
             if (change == null || wanted.isEmpty()) {
                 continue;
             }
@@ -292,17 +279,6 @@ final class Sitting {
                 return;
             }
         }
-    }
-
-    private @Nullable Change change(Set<Filter> before) {
-        List<Filter> gone = new ArrayList<>(before);
-        gone.removeAll(usable());
-        List<Filter> come = new ArrayList<>(usable());
-        come.removeAll(before);
-        if (gone.size() > 1 || come.size() > 1 || gone.size() + come.size() == 0) {
-            return null;
-        }
-        return new Change(gone.isEmpty() ? null : gone.get(0), come.isEmpty() ? null : come.get(0));
     }
 
     /** For what is missing, what there was before; only where rows can be taken out again. */
