@@ -89,8 +89,12 @@ export function plainNumber(plain: string): string {
 
 const COUNTS = new Set(['ROWS', 'FILLED', 'DISTINCT']);
 
-const withUnit = (shown: string, unit: string | null): string =>
-  unit === null ? shown : /^[A-Za-z]/.test(unit) ? `${shown} ${unit}` : `${unit}${shown}`;
+/** A code follows its amount, a sign stands before it, behind the minus. */
+function withUnit(shown: string, unit: string | null): string {
+  if (unit === null) return shown;
+  if (/^[A-Za-z]/.test(unit)) return `${shown} ${unit}`;
+  return /^[−-]/.test(shown) ? `−${unit}${shown.slice(1)}` : `${unit}${shown}`;
+}
 
 /** A share as a percentage, with all the places it was written with. */
 function plainPercent(plain: string): string {

@@ -21,6 +21,7 @@ import org.jspecify.annotations.Nullable;
  * @param quote around cells; 0 for none
  * @param escape before a quote that is part of a cell, in place of doubling it; 0 for none
  * @param comment what lines that are left out begin with; 0 for none
+ * @param commentedHeading line, from 0, of headings that stand behind the mark of comments; −1 for none
  * @param remarks so many lines with text at the start are one cell each, whatever is in them
  */
 public record TextFormat(
@@ -32,7 +33,9 @@ public record TextFormat(
         char quote,
         char escape,
         char comment,
+        int commentedHeading,
         int remarks) {
+    private static final char COMMENT = '#';
     private static final Pattern SINGLE_QUOTED = Pattern.compile("(?m)(^|[,;\\t|])'[^'\\n]*'(?=$|[,;\\t|\\r])");
 
     /** Found from the content, where the author says nothing else. */
@@ -46,9 +49,10 @@ public record TextFormat(
         Delimiter.Found delimiter = choices.delimiter() != null
                 ? new Delimiter.Found(delimiter(choices.delimiter()), "chosen by hand")
                 : Delimiter.find(plain, quote);
+        int heading = commentedHeading(text, delimiter.delimiter());
         char comment = choices.comment() != null
                 ? one(choices.comment(), "The mark of comments")
-                : comment(text, delimiter.delimiter());
+                : heading >= 0 ? COMMENT : comment(text, delimiter.delimiter());
         return new TextFormat(
                 encoding.charset(),
                 encoding.markLength(),
@@ -58,6 +62,7 @@ public record TextFormat(
                 quote,
                 escape,
                 comment,
+                comment == COMMENT ? heading : -1,
                 delimiter.remarks());
     }
 
@@ -111,6 +116,33 @@ public record TextFormat(
                 .matcher(text)
                 .find();
         return escaped && !doubled ? '\\' : 0;
+    }
+
+    /**
+     * The last of several lines of comments before the first row, where it is cut as that is and has words: headings. A
+     * single such line is a row like others, whose first heading begins with the mark.
+     */
+    private static int commentedHeading(String text, char delimiter) {
+        String[] lines = text.split("\\R", 400);
+        int last = -1;
+        int comments = 0;
+        for (int line = 0; line < lines.length; line++) {
+            if (lines[line].startsWith("#")) {
+                last = line;
+                comments++;
+            } else if (!lines[line].isBlank()) {
+                long cells = cuts(lines[line], delimiter);
+                boolean alike = comments > 1
+                        && cells > 0
+                        && cuts(lines[last].substring(1).strip(), delimiter) == cells;
+                return alike && lines[last].chars().anyMatch(Character::isLetter) ? last : -1;
+            }
+        }
+        return -1;
+    }
+
+    private static long cuts(String line, char delimiter) {
+        return line.chars().filter(c -> c == delimiter).count();
     }
 
     /** Lines that begin with # are comments where they are not cut like the others. */

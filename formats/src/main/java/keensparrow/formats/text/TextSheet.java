@@ -218,6 +218,9 @@ public final class TextSheet implements RawSheet {
             builder.commentCharacter(format.comment());
         }
         Reader plain = characters;
+        if (format.commentedHeading() >= 0) {
+            plain = new HeadingReader(new BufferedReader(plain), format.comment(), format.commentedHeading());
+        }
         if (format.delimiter() == ' ') {
             plain = new SpacesReader(new BufferedReader(plain), format.quote(), format.remarks());
         }

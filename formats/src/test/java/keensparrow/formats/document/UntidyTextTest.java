@@ -151,6 +151,29 @@ class UntidyTextTest {
         assertThat(Loading.row(loaded.table(), 0)).containsExactly("100", "400", "300");
     }
 
+    @ParameterizedTest
+    @ValueSource(strings = {"\n", "\r\n", "\r"})
+    void headingsBehindTheMarkOfCommentsAreHeadings(String end) throws IOException {
+        LoadedTable zones = load(String.join(
+                end,
+                "# zones of the world",
+                "# made in November, by hand",
+                "#",
+                "#code\tplace\tzone",
+                "AD\t+4230\tEurope/Andorra",
+                "AE\t+2518\tAsia/Dubai",
+                "# none of the others",
+                "AF\t+3431\tAsia/Kabul",
+                ""));
+        assertThat(Loading.labels(zones.table())).containsExactly("code", "place", "zone");
+        assertThat(zones.table().rowCount()).isEqualTo(3);
+        assertThat(Loading.row(zones.table(), 0)).containsExactly("AD", "4230", "Europe/Andorra");
+        LoadedTable one = load("# day; n".concat(end) + "2026-01-01;3" + end + "2026-01-02;4" + end);
+        assertThat(Loading.labels(one.table())).containsExactly("# day", "n");
+        LoadedTable numbered = load("id,n" + end + "#1,3" + end + "#2,4" + end);
+        assertThat(Loading.row(numbered.table(), 1)).containsExactly("#2", "4");
+    }
+
     @Test
     void codesOfOneLengthStayTextWhereSomeAreNoNumbers() throws IOException {
         StringBuilder text = new StringBuilder("zone,jobs\n");
