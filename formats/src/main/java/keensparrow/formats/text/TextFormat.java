@@ -145,20 +145,23 @@ public record TextFormat(
         return line.chars().filter(c -> c == delimiter).count();
     }
 
-    /** Lines that begin with # are comments where they are not cut like the others. */
+    /** Lines that begin with # are comments where they are not cut like the others, or are several but not most. */
     private static char comment(String text, char delimiter) {
         int marked = 0;
-        int asLong = 0;
-        int cells = -1;
+        int rows = 0;
+        long longest = 0;
+        long cells = -1;
         for (String line : text.split("\\R", 400)) {
-            int count = (int) line.chars().filter(c -> c == delimiter).count();
+            long count = cuts(line, delimiter);
             if (line.startsWith("#")) {
                 marked++;
-                asLong = Math.max(asLong, count);
-            } else if (cells < 0 && !line.isBlank() && count > 0) {
-                cells = count;
+                longest = Math.max(longest, count);
+            } else if (!line.isBlank()) {
+                rows++;
+                cells = cells < 0 && count > 0 ? count : cells;
             }
         }
-        return marked > 1 || (marked == 1 && asLong != cells) ? '#' : 0;
+        boolean someRows = marked > 1 && (marked < rows || longest != cells);
+        return someRows || (marked == 1 && longest != cells) ? COMMENT : 0;
     }
 }
