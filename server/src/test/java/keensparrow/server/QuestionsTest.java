@@ -4,9 +4,12 @@ import static keensparrow.server.TestServer.json;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import java.io.ByteArrayInputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.zip.GZIPInputStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -138,6 +141,23 @@ class QuestionsTest {
                         "[47.6875]",
                         "[381.5]",
                         "[0.4,0.4,0.2]");
+    }
+
+    @Test
+    void linesComePackedWhereTheCallerTakesThat() throws Exception {
+        var body = json("{'filters': [], 'questions': [" + groups("", "{'aggregate': 'ROWS'}") + "]}");
+        var packed = anna.packed("/api/datasets/" + dataset + "/answers", body);
+        assertThat(packed.headers().firstValue("Content-Encoding")).contains("gzip");
+        assertThat(packed.headers().firstValue("Content-Type").orElseThrow()).startsWith("application/x-ndjson");
+        String plain =
+                anna.call("POST", "/api/datasets/" + dataset + "/answers", body).body();
+        try (var stream = new GZIPInputStream(new ByteArrayInputStream(packed.body()))) {
+            assertThat(new String(stream.readAllBytes(), StandardCharsets.UTF_8))
+                    .isEqualTo(plain);
+        }
+        var refused = anna.packed("/api/datasets/" + dataset + "/answers", json("{'filters': []}"));
+        assertThat(refused.statusCode()).isEqualTo(400);
+        assertThat(refused.headers().firstValue("Content-Type").orElseThrow()).contains("problem+json");
     }
 
     @Test

@@ -155,6 +155,15 @@ final class TestServer implements AutoCloseable {
                     .POST(HttpRequest.BodyPublishers.ofByteArray(bytes)));
         }
 
+        /** As a browser asks: the bytes as they come, packed. */
+        HttpResponse<byte[]> packed(String path, Object body) throws IOException, InterruptedException {
+            HttpRequest.Builder request = request(path)
+                    .header("Content-Type", "application/json")
+                    .header("Accept-Encoding", "gzip, br")
+                    .POST(HttpRequest.BodyPublishers.ofString(body.toString()));
+            return http.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
+        }
+
         private HttpRequest.Builder request(String path) {
             HttpRequest.Builder builder =
                     HttpRequest.newBuilder(URI.create(address() + path)).header("X-Page-Token", pageToken);

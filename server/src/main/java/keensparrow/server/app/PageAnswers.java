@@ -88,15 +88,16 @@ public final class PageAnswers {
     }
 
     private void answer(Context ctx, App app, Dataset dataset, Request request, AtomicBoolean stopped) {
-        AnswerStream stream = new AnswerStream(ctx);
-        try {
-            answer(app, dataset, request, stream::line, stopped::get, answered -> {});
-            stream.line(Map.of("line", "end"));
-        } catch (UserException cancelled) {
-            if (cancelled.code() != ErrorCode.CANCELLED) {
-                throw cancelled;
+        try (AnswerStream stream = new AnswerStream(ctx)) {
+            try {
+                answer(app, dataset, request, stream::line, stopped::get, answered -> {});
+                stream.line(Map.of("line", "end"));
+            } catch (UserException cancelled) {
+                if (cancelled.code() != ErrorCode.CANCELLED) {
+                    throw cancelled;
+                }
+                stream.line(Map.of("line", "cancelled"));
             }
-            stream.line(Map.of("line", "cancelled"));
         }
     }
 

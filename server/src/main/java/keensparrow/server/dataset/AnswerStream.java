@@ -5,27 +5,66 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.zip.GZIPOutputStream;
 import keensparrow.core.error.UserException;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
 import keensparrow.server.http.Json;
 import org.jspecify.annotations.Nullable;
 
-/** Answers as lines of JSON, each sent as soon as it is there. */
-public final class AnswerStream {
-    private final OutputStream out;
+/**
+ * Answers as lines of JSON, each sent as soon as it is there. The framework's own stream keeps back what is flushed, so
+ * lines go past it, packed here where the caller takes that. Nothing is sent before the first line, so that a failure
+ * until then has an answer of its own.
+ */
+public final class AnswerStream implements AutoCloseable {
+    private static final int BUFFER = 8192;
+
+    private final Context ctx;
+    private @Nullable OutputStream out; // once there is a line
 
     public AnswerStream(Context ctx) {
-        ctx.contentType("application/x-ndjson");
-        ctx.header("Cache-Control", "no-store");
-        this.out = ctx.outputStream();
+        this.ctx = ctx;
     }
 
     /** Sends one line. @throws UncheckedIOException when nobody listens any more */
     public void line(Object content) {
         try {
-            out.write((Json.write(content) + "\n").getBytes(StandardCharsets.UTF_8));
-            out.flush();
+            OutputStream to = opened();
+            to.write((Json.write(content) + "\n").getBytes(StandardCharsets.UTF_8));
+            to.flush();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private OutputStream opened() throws IOException {
+        OutputStream known = out;
+        if (known != null) {
+            return known;
+        }
+        ctx.contentType("application/x-ndjson");
+        ctx.header("Cache-Control", "no-store");
+        ctx.header("Vary", "Accept-Encoding");
+        OutputStream plain = ctx.res().getOutputStream();
+        String accepted = ctx.header("Accept-Encoding");
+        boolean packed = accepted != null && accepted.contains("gzip");
+        if (packed) {
+            ctx.header("Content-Encoding", "gzip");
+        }
+        OutputStream made = packed ? new GZIPOutputStream(plain, BUFFER, true) : plain;
+        out = made;
+        return made;
+    }
+
+    /** Ends the packing; the connection is the server's. @throws UncheckedIOException when nobody listens any more */
+    @Override
+    public void close() {
+        try {
+            if (out instanceof GZIPOutputStream packed) {
+                packed.finish();
+                packed.flush();
+            }
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -298,8 +298,9 @@ public final class DatasetRoutes {
         for (Question question : Requests.present(request.questions(), "The list of questions")) {
             asked.add(new QuestionSet.Asked(String.valueOf(asked.size()), bounded(question), Set.of()));
         }
-        AnswerStream stream = new AnswerStream(ctx);
-        engine.answer(new QuestionSet(conditions, asked), stream::question, () -> false);
+        try (AnswerStream stream = new AnswerStream(ctx)) {
+            engine.answer(new QuestionSet(conditions, asked), stream::question, () -> false);
+        }
     }
 
     private static Question bounded(Question question) {
