@@ -57,13 +57,12 @@ public final class AnswerStream implements AutoCloseable {
         return made;
     }
 
-    /** Ends the packing; the connection is the server's. @throws UncheckedIOException when nobody listens any more */
+    /** Ends the packing, and with it the response. @throws UncheckedIOException when nobody listens any more */
     @Override
     public void close() {
         try {
             if (out instanceof GZIPOutputStream packed) {
-                packed.finish();
-                packed.flush();
+                packed.close(); // gives back the memory of the packing, which lies outside the heap
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);
