@@ -12,8 +12,10 @@ export type Aggregate =
   | 'MEDIAN'
   | 'SMALLEST'
   | 'LARGEST'
+  | 'LEVEL'
   | 'DEVIATION'
   | 'SHARE';
+export type AdditivityKind = 'SUM' | 'AVERAGE' | 'LAST';
 export type ViewKind = 'FIGURE' | 'BARS' | 'LINES' | 'TABLE';
 export type FilterKind = 'VALUES' | 'RANGE' | 'DATES' | 'TEXT';
 export type AccountRole = 'READER' | 'AUTHOR' | 'ADMINISTRATOR';
@@ -83,6 +85,8 @@ export interface Sort {
 export interface Measure {
   aggregate: Aggregate;
   column: string | null;
+  /** The time whose latest value counts, of a LEVEL. */
+  with?: string | null;
 }
 
 export interface Place {
@@ -103,6 +107,8 @@ export interface View {
   columns: string[];
   sort: Sort[];
   place: Place;
+  /** LABEL puts bars in the order of their values; the largest come first where it is null. */
+  order?: 'LABEL' | 'LARGEST_FIRST' | 'SMALLEST_FIRST' | null;
 }
 
 export interface FilterSpec {
@@ -131,6 +137,8 @@ export interface PageData {
   app: AppDefinition;
   words: Record<string, { title: string; sentence: Sentence }>;
   columns: PageColumn[];
+  /** What the author's columns measure, each as it adds up, the most telling first. */
+  measures: Measure[];
   data: { name: string; version: number; loadedAt: string; rowCount: number };
 }
 
@@ -257,7 +265,7 @@ export interface AppItem {
 
 /** What the values of a column mean besides their type; null for as they are. */
 export interface ColumnFormat {
-  kind: 'PERCENT' | 'MONEY' | 'MONTH' | 'QUARTER' | 'WEEK';
+  kind: 'PERCENT' | 'MONEY' | 'YEAR' | 'MONTH' | 'QUARTER' | 'WEEK' | 'TAGS';
   unit: string | null;
 }
 
@@ -267,6 +275,7 @@ export interface ColumnInfo {
   type: ColumnType;
   role: Role;
   format: ColumnFormat | null;
+  additivity: { kind: AdditivityKind; reason: string } | null;
 }
 
 export interface ColumnProfile {
@@ -293,6 +302,7 @@ export type Step =
       decimalMark?: string | null;
     }
   | { kind: 'setRole'; column: string; role: Role }
+  | { kind: 'setAdditivity'; column: string; additivity: AdditivityKind }
   | { kind: 'leaveOutColumn'; column: string }
   | { kind: 'leaveOutRows'; column: string; values: string[]; blank: boolean }
   | { kind: 'compute'; name: string; label: string; expression: string };
@@ -309,6 +319,8 @@ export interface DatasetDetails {
   link: string | null;
   reading: ReadingChoices;
   columns: { info: ColumnInfo; profile: ColumnProfile; possibleRoles: Role[] }[];
+  /** The column that says what a row is of. */
+  namedBy: string | null;
   steps: Step[];
   stepsDone: { sentence: Sentence; effect: string }[];
   report: {
@@ -327,6 +339,8 @@ export interface Doubt {
   type: ColumnType;
   dates: string | null;
   decimalMark: string | null;
+  /** The type it is read as, where that is another one. */
+  now: ColumnType | null;
 }
 
 /** What the author says about a table in a sheet; what is left out is as found. Rows from 1, columns from 0. */

@@ -120,6 +120,7 @@ export function cell(
         ? withUnit(plainNumber(value), format.unit)
         : plainNumber(value);
     case 'DATE':
+      if (format?.kind === 'YEAR') return yearLabel(value, format.unit);
       if (format) return periodLabel(value, format.kind as TimeStep);
       return date(value);
     case 'DATE_TIME':
@@ -128,6 +129,29 @@ export function cell(
       return value.split(';').join(' · ');
     default:
       return value;
+  }
+}
+
+/** A year as the source writes 2024: alone, as a fiscal year, or as a span of two. */
+function yearLabel(first: string, example: string | null): string {
+  const year = Number(first.slice(0, 4));
+  const two = (of: number) => String(of % 100).padStart(2, '0');
+  switch (example) {
+    case 'FY24':
+      return `FY${two(year)}`;
+    case 'FY2024':
+      return `FY${year}`;
+    case '24/25':
+      return `${two(year)}/${two(year + 1)}`;
+    case '2024/25':
+      return `${year}/${two(year + 1)}`;
+    case '2024-25':
+      return `${year}–${two(year + 1)}`;
+    case '2024/2025':
+    case '2024-2025':
+      return `${year}${example.charAt(4)}${year + 1}`;
+    default:
+      return String(year);
   }
 }
 
@@ -169,6 +193,12 @@ export function bytes(size: number): string {
   }
   return `${value >= 100 ? whole.format(value) : tenths.format(value)} ${units[unit]}`;
 }
+
+/** A type in words; of dates that stand for longer periods, which. */
+export const typeName = (column: { type: ColumnType; format: ColumnFormat | null }): string =>
+  column.type === 'DATE' && column.format
+    ? column.format.kind.toLowerCase()
+    : TYPE_NAMES[column.type];
 
 export const TYPE_NAMES: Record<ColumnType, string> = {
   TEXT: 'text',

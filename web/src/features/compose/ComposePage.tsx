@@ -75,7 +75,7 @@ function Composer({ initial }: { readonly initial: Draft }) {
       sort: [],
       place: { x: 0, y: bottom, ...SIZES[kind] },
     };
-    change({ ...app, views: [...app.views, withKind(empty, kind, columns)] });
+    change({ ...app, views: [...app.views, withKind(empty, kind, page)] });
     setPicked(id);
   };
   const move = (places: Map<string, View['place']>) =>
@@ -121,8 +121,7 @@ function Composer({ initial }: { readonly initial: Draft }) {
           <SentenceEditor
             view={view}
             title={title(view)}
-            columns={columns}
-            noun={app.noun}
+            page={page}
             onChange={setView}
             onRemove={() => remove(view.id)}
             onClose={() => setPicked(null)}

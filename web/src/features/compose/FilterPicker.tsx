@@ -5,7 +5,7 @@ import { isNumber, isTime } from './options';
 const MOST_VALUES = 2000;
 
 function specOf(column: PageColumn): FilterSpec {
-  if (isNumber(column)) return { column: column.name, kind: 'RANGE' };
+  if (isNumber(column) && column.role !== 'CATEGORY') return { column: column.name, kind: 'RANGE' };
   if (isTime(column)) return { column: column.name, kind: 'DATES' };
   const many = column.type === 'TEXT' && column.distinct > MOST_VALUES;
   return { column: column.name, kind: many ? 'TEXT' : 'VALUES' };

@@ -1,6 +1,6 @@
 import { Input, Select } from 'antd';
 import { useState } from 'react';
-import type { PageColumn, View, ViewKind } from '../../api/types';
+import type { PageData, View, ViewKind } from '../../api/types';
 import {
   groupingChoices,
   groupingOf,
@@ -12,6 +12,7 @@ import {
   measureOf,
   measureValue,
   splitChoices,
+  withGrouping,
   withKind,
   type Choice,
 } from './options';
@@ -19,8 +20,7 @@ import {
 interface Props {
   readonly view: View;
   readonly title: string;
-  readonly columns: readonly PageColumn[];
-  readonly noun: string;
+  readonly page: PageData;
   readonly onChange: (view: View) => void;
   readonly onRemove: () => void;
   readonly onClose: () => void;
@@ -28,7 +28,8 @@ interface Props {
 
 /** The picked view's sentence, its emphasised parts as controls. */
 export function SentenceEditor(props: Props) {
-  const { view, title, columns, noun, onChange, onRemove, onClose } = props;
+  const { view, title, page, onChange, onRemove, onClose } = props;
+  const { columns } = page;
   const pick = (name: string, value: string, choices: Choice[], use: (value: string) => void) => (
     <Phrase name={name} value={value} choices={choices} onPick={use} />
   );
@@ -41,7 +42,7 @@ export function SentenceEditor(props: Props) {
         ) : (
           <>
             Show{' '}
-            {pick('Measure', measureValue(view.measure), measureChoices(columns, noun), (value) =>
+            {pick('Measure', measureValue(view.measure), measureChoices(page), (value) =>
               onChange({ ...view, measure: measureOf(value) }),
             )}
             {view.kind !== 'FIGURE' && (
@@ -49,8 +50,7 @@ export function SentenceEditor(props: Props) {
                 {' '}
                 by{' '}
                 {pick('Grouping', groupingValue(view.by), groupingChoices(columns), (value) => {
-                  const by = groupingOf(value);
-                  onChange({ ...view, by, largest: by?.step === null ? view.largest || 6 : 0 });
+                  onChange(withGrouping(view, groupingOf(value), columns));
                 })}
                 {view.by?.step === null && (
                   <>
@@ -70,7 +70,7 @@ export function SentenceEditor(props: Props) {
         )}
         , as{' '}
         {pick('Kind', view.kind, KINDS, (value) =>
-          onChange(withKind(view, value as ViewKind, columns)),
+          onChange(withKind(view, value as ViewKind, page)),
         )}
         .
       </div>
@@ -104,7 +104,8 @@ function TitleField({ view, title, onChange }: Props) {
   );
 }
 
-function TableSentence({ view, columns, onChange }: Props) {
+function TableSentence({ view, page, onChange }: Props) {
+  const { columns } = page;
   const sort = view.sort[0];
   const all = columns.map((column) => ({ value: column.name, label: column.label }));
   return (

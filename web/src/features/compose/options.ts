@@ -1,4 +1,12 @@
-import type { Aggregate, Measure, PageColumn, TimeStep, View, ViewKind } from '../../api/types';
+import type {
+  Aggregate,
+  Measure,
+  PageColumn,
+  PageData,
+  TimeStep,
+  View,
+  ViewKind,
+} from '../../api/types';
 
 export interface Choice {
   readonly value: string;
@@ -7,6 +15,9 @@ export interface Choice {
 
 export const isCoded = (column: PageColumn): boolean =>
   column.type === 'TEXT' || column.type === 'TAGS' || column.type === 'YES_NO';
+/** Whether rows can be grouped by its values: numbers only where they are a category. */
+export const isGrouping = (column: PageColumn): boolean =>
+  isCoded(column) || (isNumber(column) && column.role === 'CATEGORY');
 export const isTime = (column: PageColumn): boolean =>
   column.type === 'DATE' || column.type === 'DATE_TIME';
 export const isNumber = (column: PageColumn): boolean =>
@@ -16,41 +27,60 @@ const AGGREGATES: [Aggregate, string, (column: PageColumn) => boolean][] = [
   ['SUM', 'sum of', isNumber],
   ['AVERAGE', 'average of', isNumber],
   ['MEDIAN', 'median of', (column) => isNumber(column) || isTime(column)],
-  ['SMALLEST', 'smallest', (column) => isNumber(column) || isTime(column)],
-  ['LARGEST', 'largest', (column) => isNumber(column) || isTime(column)],
+  ['SMALLEST', 'smallest of', (column) => isNumber(column) || isTime(column)],
+  ['LARGEST', 'largest of', (column) => isNumber(column) || isTime(column)],
   ['DEVIATION', 'standard deviation of', isNumber],
   ['SHARE', 'share of', (column) => column.type === 'YES_NO'],
   ['DISTINCT', 'distinct values of', () => true],
   ['FILLED', 'filled values of', () => true],
 ];
 
-const inline = (label: string): string =>
-  /^\p{Lu}\p{Ll}/u.test(label) ? label.charAt(0).toLowerCase() + label.slice(1) : label;
-
+/** A measure as the value of a control; names of columns have no spaces. */
 export const measureValue = (measure: Measure | null): string =>
-  measure?.column ? `${measure.aggregate} ${measure.column}` : 'ROWS';
+  measure?.column
+    ? [measure.aggregate, measure.column, ...(measure.with ? [measure.with] : [])].join(' ')
+    : 'ROWS';
 
 export function measureOf(value: string): Measure {
-  const space = value.indexOf(' ');
-  return space < 0
-    ? { aggregate: 'ROWS', column: null }
-    : { aggregate: value.slice(0, space) as Aggregate, column: value.slice(space + 1) };
+  const [aggregate, column, other] = value.split(' ');
+  if (column === undefined) return { aggregate: 'ROWS', column: null };
+  return { aggregate: aggregate as Aggregate, column, ...(other ? { with: other } : {}) };
 }
 
-export function measureChoices(columns: readonly PageColumn[], noun: string): Choice[] {
-  const choices: Choice[] = [{ value: 'ROWS', label: `number of ${noun}` }];
+/** Each column as it adds up comes first, then all that can be made of each. */
+export function measureChoices(page: PageData): Choice[] {
+  const { columns } = page;
+  const choices: Choice[] = [{ value: 'ROWS', label: `number of ${page.app.noun}` }];
+  const label = (name: string | null | undefined) =>
+    columns.find((column) => column.name === name)?.label ?? '';
+  for (const measure of page.measures) {
+    const words = AGGREGATES.find(([aggregate]) => aggregate === measure.aggregate)?.[1];
+    choices.push({
+      value: measureValue(measure),
+      label:
+        measure.aggregate === 'LEVEL'
+          ? `sum of ${label(measure.column)} at the last ${label(measure.with)}`
+          : `${words} ${label(measure.column)}`,
+    });
+  }
   for (const [aggregate, words, fits] of AGGREGATES) {
     for (const column of columns.filter(fits)) {
-      choices.push({
-        value: `${aggregate} ${column.name}`,
-        label: `${words} ${inline(column.label)}`,
-      });
+      const value = `${aggregate} ${column.name}`;
+      if (!choices.some((choice) => choice.value === value)) {
+        choices.push({ value, label: `${words} ${column.label}` });
+      }
     }
   }
   return choices;
 }
 
 const STEPS: TimeStep[] = ['YEAR', 'QUARTER', 'MONTH', 'WEEK', 'DAY'];
+
+/** Months, or the longer periods that the column is of. */
+const usualStep = (column: PageColumn): TimeStep =>
+  column.format?.kind === 'YEAR' || column.format?.kind === 'QUARTER'
+    ? column.format.kind
+    : 'MONTH';
 
 export const groupingValue = (by: View['by']): string =>
   by ? `${by.step ?? ''} ${by.column}` : '';
@@ -66,12 +96,12 @@ export function groupingChoices(columns: readonly PageColumn[]): Choice[] {
     ...columns.filter(isTime).flatMap((column) =>
       STEPS.map((step) => ({
         value: `${step} ${column.name}`,
-        label: `${step.toLowerCase()} of ${inline(column.label)}`,
+        label: `${step.toLowerCase()} of ${column.label}`,
       })),
     ),
     ...columns
-      .filter(isCoded)
-      .map((column) => ({ value: ` ${column.name}`, label: inline(column.label) })),
+      .filter(isGrouping)
+      .map((column) => ({ value: ` ${column.name}`, label: column.label })),
   ];
 }
 
@@ -79,8 +109,8 @@ export function splitChoices(columns: readonly PageColumn[]): Choice[] {
   return [
     { value: '', label: 'nothing' },
     ...columns
-      .filter((column) => isCoded(column) && column.distinct <= 60)
-      .map((column) => ({ value: column.name, label: inline(column.label) })),
+      .filter((column) => isGrouping(column) && column.distinct <= 60)
+      .map((column) => ({ value: column.name, label: column.label })),
   ];
 }
 
@@ -99,22 +129,31 @@ export const KINDS: { value: ViewKind; label: string }[] = [
   { value: 'TABLE', label: 'a table' },
 ];
 
+/** Grouped anew: numbers that are categories stay in their order, all of them. */
+export function withGrouping(view: View, by: View['by'], columns: readonly PageColumn[]): View {
+  const column = columns.find((item) => item.name === by?.column);
+  const inOrder = by?.step === null && column !== undefined && isNumber(column);
+  const largest = by?.step === null && !inOrder ? view.largest || 6 : 0;
+  return { ...view, by, largest, order: inOrder ? 'LABEL' : null };
+}
+
 /** The view drawn another way, with what that way needs filled in. */
-export function withKind(view: View, kind: ViewKind, columns: readonly PageColumn[]): View {
+export function withKind(view: View, kind: ViewKind, page: PageData): View {
+  const { columns } = page;
   const time = columns.find(isTime);
   const category =
     columns.find(
-      (column) => isCoded(column) && column.role === 'CATEGORY' && column.distinct > 1,
+      (column) => isGrouping(column) && column.role === 'CATEGORY' && column.distinct > 1,
     ) ?? columns.find(isCoded);
-  const byTime: View['by'] = time ? { column: time.name, step: 'MONTH' } : null;
+  const byTime: View['by'] = time ? { column: time.name, step: usualStep(time) } : null;
   const byCategory: View['by'] = category ? { column: category.name, step: null } : null;
   if (kind === 'TABLE') {
     const shown = view.columns.length > 0 ? view.columns : columns.map((c) => c.name).slice(0, 10);
     return { ...view, kind, columns: shown, measure: null, by: null, split: null, sort: view.sort };
   }
-  const measure = view.measure ?? { aggregate: 'ROWS', column: null };
+  const measure = view.measure ?? page.measures[0] ?? { aggregate: 'ROWS', column: null };
   const plain = { ...view, kind, measure, columns: [], sort: [] };
   if (kind === 'FIGURE') return { ...plain, by: null, split: null, largest: 0 };
   const by = view.by ?? (kind === 'LINES' ? (byTime ?? byCategory) : (byCategory ?? byTime));
-  return { ...plain, by, largest: by?.step === null ? view.largest || 6 : 0 };
+  return withGrouping(plain, by, columns);
 }

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Bin, Filter, SpreadAnswer } from '../../api/types';
-import { count, date, number, periodLabel, plainNumber } from '../../shared/format';
+import { count, date, number, plainNumber } from '../../shared/format';
 import { Bars } from './Bars';
 import { Handles } from './Handles';
 
@@ -126,7 +126,13 @@ function filterOf(
 
 function ends(filter: Filter): string {
   if (filter.kind === 'during') {
-    if (filter.from && filter.to) return `${date(filter.from)} – ${date(filter.to)}`;
+    const { from, to } = filter;
+    if (from?.endsWith('-01-01') && to?.endsWith('-12-31')) {
+      return from.slice(0, 4) === to.slice(0, 4)
+        ? from.slice(0, 4)
+        : `${from.slice(0, 4)} – ${to.slice(0, 4)}`;
+    }
+    if (from && to) return `${date(from)} – ${date(to)}`;
     return filter.from ? `from ${date(filter.from)}` : filter.to ? `to ${date(filter.to)}` : 'any';
   }
   if (filter.kind !== 'between') return '';
@@ -144,7 +150,14 @@ function edgeText(bins: readonly Bin[], dates: boolean, place: number): string {
   const bin = bins[Math.min(place, bins.length - 1)];
   if (!bin) return '';
   const edge = place >= bins.length ? bin.to : bin.from;
-  return dates ? periodLabel(edge, null) : plainNumber(edge);
+  return dates ? edgeDate(edge, bins) : plainNumber(edge);
+}
+
+/** Where every bar is a year that is written alone, so are the ends. */
+function edgeDate(edge: string, bins: readonly Bin[]): string {
+  return bins.every((bin) => bin.from.endsWith('-01-01') && bin.to.endsWith('-12-31'))
+    ? edge.slice(0, 4)
+    : date(edge);
 }
 
 /** The exact ends, typed in. */
@@ -172,12 +185,12 @@ function Ends({
   if (!open) {
     return (
       <p className="range-ends soft">
-        <span>{first && (dates ? date(first.from) : plainNumber(first.from))}</span>
+        <span>{first && (dates ? edgeDate(first.from, bins) : plainNumber(first.from))}</span>
         <button type="button" className="word small" onClick={() => setOpen(true)}>
           type
         </button>
         <span>
-          {last && (dates ? date(last.to) : plainNumber(last.to))}
+          {last && (dates ? edgeDate(last.to, bins) : plainNumber(last.to))}
           {openHigh && ' and more'}
         </span>
       </p>

@@ -1,11 +1,12 @@
 import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
-import type { ColumnType, DatasetDetails, Step } from '../../api/types';
-import { cell, count, plainNumber, TYPE_NAMES } from '../../shared/format';
+import type { AdditivityKind, ColumnType, DatasetDetails, Step } from '../../api/types';
+import { cell, count, plainNumber, typeName, TYPE_NAMES } from '../../shared/format';
 import { Bars } from '../filter';
 
 interface Props {
   readonly column: DatasetDetails['columns'][number];
+  readonly named: boolean;
   readonly busy: boolean;
   readonly onStep: (step: Step) => Promise<boolean>;
 }
@@ -15,8 +16,14 @@ const TYPES = Object.entries(TYPE_NAMES).map(([value, label]) => ({
   label,
 }));
 
+const ADDITIVITIES: { value: AdditivityKind; label: string }[] = [
+  { value: 'SUM', label: 'added up' },
+  { value: 'AVERAGE', label: 'averaged' },
+  { value: 'LAST', label: 'added up over groups, taken last over time' },
+];
+
 /** One column: what is in it, and the steps that change it. */
-export function ColumnPanel({ column, busy, onStep }: Props) {
+export function ColumnPanel({ column, named, busy, onStep }: Props) {
   const { info, profile, possibleRoles } = column;
   const [label, setLabel] = useState(info.label);
   const [values, setValues] = useState<string[]>([]);
@@ -44,8 +51,9 @@ export function ColumnPanel({ column, busy, onStep }: Props) {
     <section className="card panel" aria-label={`Column ${info.label}`}>
       <h3>{info.label}</h3>
       <p className="soft">
-        {TYPE_NAMES[info.type]}, used as {info.role.toLowerCase()}. {count(profile.distinct)}{' '}
-        different, {count(profile.blanks)} blank. In expressions: <code>{name}</code>
+        {typeName(info)}, used as {info.role.toLowerCase()}
+        {named && ' and to name the row'}. {count(profile.distinct)} different,{' '}
+        {count(profile.blanks)} blank. In expressions: <code>{name}</code>
       </p>
       {profile.spread && profile.spread.bins.length > 0 && (
         <Bars bins={profile.spread.bins} from={0} to={-1} inUse={false} height={56} />
@@ -97,6 +105,21 @@ export function ColumnPanel({ column, busy, onStep }: Props) {
             onChange={(role) => void onStep({ kind: 'setRole', column: name, role })}
           />
         </label>
+        {info.additivity && info.role === 'MEASURE' && (
+          <label>
+            Over several rows
+            <Select
+              aria-label="How it adds up"
+              value={info.additivity.kind}
+              disabled={busy}
+              options={ADDITIVITIES}
+              onChange={(additivity) =>
+                void onStep({ kind: 'setAdditivity', column: name, additivity })
+              }
+            />
+            <span className="soft">because {info.additivity.reason}</span>
+          </label>
+        )}
         <label>
           Leave out the rows where it is
           <span className="inline-form">

@@ -94,6 +94,7 @@ export function PreparePage() {
               <ColumnPanel
                 key={`${column.info.name} ${data.version}`}
                 column={column}
+                named={column.info.name === data.namedBy}
                 busy={busy}
                 onStep={add}
               />

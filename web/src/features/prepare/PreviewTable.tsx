@@ -1,5 +1,5 @@
 import type { DatasetDetails, RowsAnswer } from '../../api/types';
-import { cell, count, TYPE_NAMES } from '../../shared/format';
+import { cell, count, typeName } from '../../shared/format';
 import { Bars } from '../filter';
 
 interface Props {
@@ -25,7 +25,8 @@ export function PreviewTable({ data, rows, picked, onPick }: Props) {
                 <button type="button" onClick={() => onPick(info.name)}>
                   <span className="column-label">{info.label}</span>
                   <span className="soft">
-                    {TYPE_NAMES[info.type]} · {info.role.toLowerCase()}
+                    {typeName(info)} · {info.role.toLowerCase()}
+                    {info.name === data.namedBy && ', names the row'}
                   </span>
                   <span className="soft">
                     {count(profile.distinct)} {profile.distinct === 1 ? 'value' : 'values'},{' '}

@@ -88,7 +88,7 @@ const otherWay = (doubt: Doubt): Step => ({
 const thisWay = (doubt: Doubt): Step => ({
   kind: 'retype',
   column: doubt.column,
-  type: doubt.type,
+  type: doubt.now ?? doubt.type,
   dates: doubt.dates && (doubt.dates === 'DAY_FIRST' ? 'MONTH_FIRST' : 'DAY_FIRST'),
   decimalMark: doubt.decimalMark && (doubt.decimalMark === '.' ? ',' : '.'),
 });

@@ -27,6 +27,7 @@ class ArchitectureTest {
             "question",
             "engine",
             "sentence",
+            "meaning",
             "infer",
             "profile",
             "prepare",

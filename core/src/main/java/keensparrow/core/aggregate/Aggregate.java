@@ -28,6 +28,8 @@ public enum Aggregate {
     FIRST("first"),
     /** Value at the latest time of another column; of several rows at that time the last. */
     LAST("last"),
+    /** Sum of the values at the latest time of another column: for levels, which add up over groups, never over time. */
+    LEVEL("level"),
     /** Standard deviation of a sample; blank for fewer than two values. */
     DEVIATION("standard deviation"),
     /** Sum of a column over the sum of another; blank when that is 0 or blank. */
@@ -52,7 +54,7 @@ public enum Aggregate {
         return switch (this) {
             case ROWS, FORMULA -> false;
             case FILLED, DISTINCT -> true;
-            case SUM, AVERAGE, WEIGHTED_AVERAGE, DEVIATION, RATIO -> type.isNumber();
+            case SUM, AVERAGE, WEIGHTED_AVERAGE, DEVIATION, RATIO, LEVEL -> type.isNumber();
             case MEDIAN, PERCENTILE, SMALLEST, LARGEST, FIRST, LAST -> type.isNumber() || type.isTime();
             case SHARE -> type == ColumnType.YES_NO;
         };
@@ -60,12 +62,12 @@ public enum Aggregate {
 
     /** Whether it needs a second column: a weight, a divisor, or the time that says what is first. */
     public boolean isOfTwo() {
-        return this == WEIGHTED_AVERAGE || this == RATIO || this == FIRST || this == LAST;
+        return this == WEIGHTED_AVERAGE || this == RATIO || this == FIRST || this == LAST || this == LEVEL;
     }
 
     /** Whether the second column can be of that type. */
     boolean fitsSecond(ColumnType type) {
-        return type.isNumber() || (type.isTime() && (this == FIRST || this == LAST));
+        return this == LEVEL ? type.isTime() : type.isNumber() || (type.isTime() && (this == FIRST || this == LAST));
     }
 
     /** Whether an empty period is worth 0 (counts and sums) rather than a gap. */

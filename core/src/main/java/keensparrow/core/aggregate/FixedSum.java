@@ -53,6 +53,12 @@ final class FixedSum {
         parts[2][group] += sign * (long) rest;
     }
 
+    void clear(int group) {
+        for (long[] part : parts) {
+            part[group] = 0;
+        }
+    }
+
     void grow(int groups) {
         for (int p = 0; p < PARTS; p++) {
             parts[p] = Arrays.copyOf(parts[p], groups);

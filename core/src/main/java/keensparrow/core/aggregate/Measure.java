@@ -84,6 +84,7 @@ public record Measure(
             case RATIO -> new RatioAccumulator(any, second(inputs), groups);
             case FIRST -> new EndAccumulator(any, second(inputs), groups, false);
             case LAST -> new EndAccumulator(any, second(inputs), groups, true);
+            case LEVEL -> new LevelAccumulator(any, second(inputs), groups);
             default -> new SumAccumulator(any, groups, aggregate == Aggregate.AVERAGE);
         };
     }

@@ -53,6 +53,15 @@ final class Total {
         fixed.add(group, value, sign);
     }
 
+    /** Nothing is left in the group. */
+    void clear(int group) {
+        if (exact) {
+            whole.clear(group);
+        } else {
+            fixed.clear(group);
+        }
+    }
+
     void grow(int groups) {
         if (exact) {
             whole.grow(groups);

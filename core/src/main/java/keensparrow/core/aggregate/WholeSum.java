@@ -52,6 +52,13 @@ final class WholeSum {
         }
     }
 
+    void clear(int group) {
+        sums[group] = 0;
+        if (high != null) {
+            high[group] = 0;
+        }
+    }
+
     void grow(int groups) {
         sums = Arrays.copyOf(sums, groups);
         high = high == null ? null : Arrays.copyOf(high, groups);

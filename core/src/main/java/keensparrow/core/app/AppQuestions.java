@@ -93,7 +93,8 @@ public final class AppQuestions {
                 by.add(new Question.Grouped(new ByValue(view.split()), MOST_SERIES));
             }
         }
-        return new Question.Groups(by, List.of(view.measured()), Question.Order.LARGEST_FIRST);
+        Question.Order order = view.order() == null ? Question.Order.LARGEST_FIRST : view.order();
+        return new Question.Groups(by, List.of(view.measured()), order);
     }
 
     private static Question counts(FilterSpec filter, PageRequest request) {

@@ -7,6 +7,7 @@ import keensparrow.core.question.Question;
 import keensparrow.core.sentence.FilterSentences;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Wording;
+import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Schema;
 
 /** Views and selections in words. The names of controls are what the interface edits. */
@@ -40,18 +41,16 @@ public final class AppSentences {
         if (view.kind() == View.Kind.TABLE) {
             words.control("columns", "Rows with " + columns(view, schema));
             for (Question.Sort sort : view.sort()) {
-                words.say(", by ")
-                        .control(
-                                "sort",
-                                Wording.inline(schema.label(sort.column()))
-                                        + (sort.descending() ? ", largest first" : ", smallest first"));
+                words.say(", by ").control("sort", schema.label(sort.column()) + direction(sort, schema));
             }
             return words.say(", as ")
                     .control("kind", view.kind().label())
                     .say(".")
                     .build();
         }
-        words.control("measure", Wording.capital(measure(view.measured(), app, schema)));
+        String measure = measure(view.measured(), app, schema);
+        boolean formula = view.measured().aggregate() == Aggregate.FORMULA; // stands as its author wrote it
+        words.control("measure", formula ? measure : Wording.capital(measure));
         GroupBy by = view.by();
         if (view.kind() != View.Kind.FIGURE && by != null) {
             String gone = schema.has(by.column()) ? "" : " (this column is gone)";
@@ -59,25 +58,35 @@ public final class AppSentences {
                     .control(
                             "grouping",
                             by.step() == null
-                                    ? Wording.inline(schema.label(by.column())) + gone
+                                    ? schema.label(by.column()) + gone
                                     : by.step().label() + gone);
+            if (by.step() == null && view.order() == Question.Order.LABEL) {
+                words.say(", in their own order");
+            }
             if (by.step() == null && view.largest() > 0) {
                 words.say(", ").control("largest", Wording.small(view.largest()) + " largest and Other");
             }
             if (view.split() != null) {
-                words.say(", split by ").control("split", Wording.inline(schema.label(view.split())));
+                words.say(", split by ").control("split", schema.label(view.split()));
             }
         }
         return words.say(", as ").control("kind", view.kind().label()).say(".").build();
+    }
+
+    private static String direction(Question.Sort sort, Schema schema) {
+        boolean time = schema.find(sort.column()).filter(ColumnInfo::isTime).isPresent();
+        return time
+                ? sort.descending() ? ", latest first" : ", earliest first"
+                : sort.descending() ? ", largest first" : ", smallest first";
     }
 
     private static String columns(View view, Schema schema) {
         List<String> columns = view.columns();
         return switch (columns.size()) {
             case 0 -> "no column";
-            case 1 -> Wording.inline(schema.label(columns.get(0)));
+            case 1 -> schema.label(columns.get(0));
             default ->
-                Wording.inline(schema.label(columns.get(0))) + " and " + Wording.small(columns.size() - 1) + " more "
+                schema.label(columns.get(0)) + " and " + Wording.small(columns.size() - 1) + " more "
                         + (columns.size() == 2 ? "column" : "columns");
         };
     }
@@ -102,9 +111,9 @@ public final class AppSentences {
             return what;
         }
         String along = by.step() == null
-                ? " by " + Wording.inline(schema.label(by.column()))
+                ? " by " + schema.label(by.column())
                 : " by " + by.step().label();
-        return what + along + (view.split() == null ? "" : " and " + Wording.inline(schema.label(view.split())));
+        return what + along + (view.split() == null ? "" : " and " + schema.label(view.split()));
     }
 
     private static String shortMeasure(Measure measure, App app, Schema schema) {
@@ -114,15 +123,16 @@ public final class AppSentences {
         if (measure.derived() != null
                 || measure.column() == null
                 || measure.aggregate().isOfTwo()) {
-            return Wording.capital(MeasureSentences.of(measure, app.noun(), schema));
+            String words = MeasureSentences.of(measure, app.noun(), schema);
+            return measure.aggregate() == Aggregate.FORMULA ? words : Wording.capital(words);
         }
         String label = schema.label(measure.column());
         return switch (measure.aggregate()) {
-            case SUM -> Wording.capital(label);
-            case DISTINCT -> "Different values of " + Wording.inline(label);
-            case FILLED -> Wording.capital(label) + ", filled";
-            case SHARE -> "Share " + Wording.inline(label);
-            default -> Wording.capital(measure.aggregate().label()) + " " + Wording.inline(label);
+            case SUM -> label;
+            case DISTINCT -> "Different values of " + label;
+            case FILLED -> label + ", filled";
+            case SHARE -> "Share of " + label;
+            default -> Wording.capital(measure.aggregate().label()) + " of " + label;
         };
     }
 }

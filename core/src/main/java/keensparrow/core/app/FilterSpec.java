@@ -1,6 +1,8 @@
 package keensparrow.core.app;
 
 import keensparrow.core.column.ColumnType;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Role;
 
 /** A filter widget on a column. */
 public record FilterSpec(String column, Kind kind) {
@@ -13,22 +15,22 @@ public record FilterSpec(String column, Kind kind) {
 
         public boolean fits(ColumnType type) {
             return switch (this) {
-                case VALUES -> type.isCoded();
+                case VALUES -> type.isCoded() || type.isNumber();
                 case RANGE -> type.isNumber();
                 case DATES -> type.isTime();
                 case TEXT -> type == ColumnType.TEXT || type == ColumnType.TAGS;
             };
         }
 
-        /** The kind for a column that has {@code distinct} values. */
-        public static Kind of(ColumnType type, int distinct) {
-            if (type.isNumber()) {
+        /** The kind for a column that has {@code distinct} values: numbers that are categories are picked by value. */
+        public static Kind of(ColumnInfo column, int distinct) {
+            if (column.type().isNumber() && column.role() != Role.CATEGORY) {
                 return RANGE;
             }
-            if (type.isTime()) {
+            if (column.type().isTime()) {
                 return DATES;
             }
-            return type == ColumnType.TEXT && distinct > MOST_VALUES ? TEXT : VALUES;
+            return column.type() == ColumnType.TEXT && distinct > MOST_VALUES ? TEXT : VALUES;
         }
     }
 

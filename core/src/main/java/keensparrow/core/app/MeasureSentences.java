@@ -3,7 +3,6 @@ package keensparrow.core.app;
 import java.math.BigDecimal;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
-import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.Schema;
 import org.jspecify.annotations.Nullable;
 
@@ -36,6 +35,7 @@ final class MeasureSentences {
             case WEIGHTED_AVERAGE -> "average of " + label + " weighted by " + label(measure.with(), schema);
             case RATIO -> "sum of " + label + " per " + label(measure.with(), schema);
             case FIRST, LAST -> measure.aggregate().label() + " " + label + " by " + label(measure.with(), schema);
+            case LEVEL -> "sum of " + label + " at the last " + label(measure.with(), schema);
             case PERCENTILE -> ordinal(measure.percent()) + " percentile of " + label;
             default -> measure.aggregate().label() + " of " + label;
         };
@@ -44,7 +44,7 @@ final class MeasureSentences {
     private static String label(@Nullable String column, Schema schema) {
         return column == null
                 ? "no column"
-                : Wording.inline(schema.label(column)) + (schema.has(column) ? "" : " (this column is gone)");
+                : schema.label(column) + (schema.has(column) ? "" : " (this column is gone)");
     }
 
     /** {@code 95th}, {@code 1st}, {@code 99.9th}. */

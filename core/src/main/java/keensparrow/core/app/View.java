@@ -15,6 +15,7 @@ import org.jspecify.annotations.Nullable;
  * @param largest groups kept before Other; 0 keeps all
  * @param columns of a table; empty for anything else
  * @param sort of a table
+ * @param order how groups of bars follow each other; the largest first when null
  */
 public record View(
         String id,
@@ -26,10 +27,26 @@ public record View(
         int largest,
         List<String> columns,
         List<Question.Sort> sort,
-        Place place) {
+        Place place,
+        Question.@Nullable Order order) {
     public View {
         columns = List.copyOf(columns);
         sort = List.copyOf(sort);
+    }
+
+    /** With groups in order of size. */
+    public View(
+            String id,
+            String title,
+            Kind kind,
+            @Nullable Measure measure,
+            @Nullable GroupBy by,
+            @Nullable String split,
+            int largest,
+            List<String> columns,
+            List<Question.Sort> sort,
+            Place place) {
+        this(id, title, kind, measure, by, split, largest, columns, sort, place, null);
     }
 
     /** How it is drawn. */

@@ -2,10 +2,12 @@ package keensparrow.core.draft;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.regex.Pattern;
-import keensparrow.core.aggregate.Aggregate;
+import java.util.Set;
+import java.util.stream.Stream;
+import keensparrow.core.aggregate.Derived;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
 import keensparrow.core.app.FilterSpec;
@@ -14,6 +16,7 @@ import keensparrow.core.app.Place;
 import keensparrow.core.app.View;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.group.TimeStep;
+import keensparrow.core.meaning.MainTime;
 import keensparrow.core.profile.ColumnProfile;
 import keensparrow.core.profile.Profile;
 import keensparrow.core.question.Question;
@@ -26,17 +29,25 @@ import org.jspecify.annotations.Nullable;
 
 /** A first app from the columns alone. The rules are written down, one by one, in docs/draft-rules.md. */
 public final class FirstDraft {
-    private static final int MOST_FILTERS = 6;
+    private static final String ROWS = "rows";
+    private static final int MOST_FILTERS = 7;
     private static final int MOST_FIGURES = 4;
+    private static final int MOST_CHARTS = 4;
     private static final int MOST_TABLE_COLUMNS = 12;
     private static final int LARGEST = 6;
-    private static final Pattern NOT_ADDITIVE = Pattern.compile(
-            "(^|_)(delay|rate|ratio|share|percent|percentage|pct|price|age|rating|score|temperature|temp|duration|minutes|min|speed|margin|average|avg|mean|median|index|level|height|weight|year|balance|distance)(_|$)");
+    private static final int LARGEST_BY_NAME = 10;
+    private static final int MOST_SERIES = 8;
+    private static final int MOST_IN_ORDER = 31;
+    private static final int MOST_PERIODS = 125;
+    private static final int MOST_OWN_PERIODS = 300; // of the length that the rows have themselves
+    private static final int WIDTH = 12;
+    private static final int CHART_HEIGHT = 5;
 
     private final Schema schema;
     private final Profile profile;
     private final String title;
     private final String noun;
+    private final DraftColumns columns;
     private final List<View> views = new ArrayList<>();
 
     private FirstDraft(Schema schema, Profile profile, String title, String noun) {
@@ -44,6 +55,7 @@ public final class FirstDraft {
         this.profile = profile;
         this.title = title;
         this.noun = noun;
+        this.columns = new DraftColumns(schema, profile);
     }
 
     /**
@@ -54,131 +66,215 @@ public final class FirstDraft {
         return new FirstDraft(schema, profile, title, noun).make();
     }
 
+    /** What the columns measure, each as it adds up, the most telling first. */
+    public static List<Measure> measures(Schema schema, Profile profile) {
+        DraftColumns columns = new DraftColumns(schema, profile);
+        return Stream.concat(columns.measures().stream(), columns.yesNos().stream())
+                .map(columns::measure)
+                .toList();
+    }
+
     private App make() {
-        List<Measure> measures = measures();
-        Optional<ColumnInfo> time = time();
-        Optional<ColumnInfo> category = groupingCategory();
-        int y = addFigures(measures);
-        Measure main = measures.size() > 1 ? measures.get(1) : measures.get(0);
-        boolean both = time.isPresent() && category.isPresent();
-        if (time.isPresent()) {
-            View lines = view(
-                    View.Kind.LINES,
-                    main,
-                    new GroupBy(time.get().name(), step(time.get())),
-                    split(category),
-                    0,
-                    new Place(0, y, both ? 7 : 12, 5));
-            views.add(lines);
-        }
-        if (category.isPresent()) {
-            Measure compared = measures.stream()
-                    .filter(measure -> measure.aggregate() == Aggregate.AVERAGE)
-                    .findFirst()
-                    .orElse(main);
-            views.add(view(
-                    View.Kind.BARS,
-                    compared,
-                    new GroupBy(category.get().name(), null),
-                    null,
-                    LARGEST,
-                    new Place(both ? 7 : 0, y, both ? 5 : 12, 5)));
-        }
-        addTable(time, category.isPresent() || time.isPresent() ? y + 5 : y);
+        int y = addFigures();
+        y = addCharts(charts(), y);
+        addTable(y);
         return new App(App.FORMAT, title, noun, filters(), views);
     }
 
-    private int addFigures(List<Measure> measures) {
-        int count = Math.min(MOST_FIGURES, measures.size());
-        int width = 12 / count;
-        for (int i = 0; i < count; i++) {
-            views.add(view(View.Kind.FIGURE, measures.get(i), null, null, 0, new Place(i * width, 0, width, 2)));
+    private int addFigures() {
+        List<Measure> figures = columns.figures(MOST_FIGURES);
+        int width = WIDTH / figures.size();
+        for (int i = 0; i < figures.size(); i++) {
+            add(new Chart(View.Kind.FIGURE, figures.get(i), null, null, 0, null), new Place(i * width, 0, width, 2));
         }
         return 2;
     }
 
-    private View view(
-            View.Kind kind, Measure measure, @Nullable GroupBy by, @Nullable String split, int largest, Place place) {
-        String id = "v" + (views.size() + 1);
-        return new View(id, "", kind, measure, by, split, largest, List.of(), List.of(), place);
-    }
-
-    private void addTable(Optional<ColumnInfo> time, int y) {
-        List<ColumnInfo> shown = schema.columns().stream()
-                .filter(column -> profile.column(column.name()).distinct() > 0)
-                .sorted(Comparator.comparingInt((ColumnInfo column) -> column.role() == Role.TEXT ? 1 : 0))
-                .limit(MOST_TABLE_COLUMNS)
-                .toList();
-        List<Question.Sort> sort = time.map(column -> List.of(new Question.Sort(column.name(), true)))
-                .orElse(List.of());
-        List<String> columns =
-                new ArrayList<>(shown.stream().map(ColumnInfo::name).toList());
-        if (time.isPresent() && !columns.contains(time.get().name())) {
-            columns.set(columns.size() - 1, time.get().name());
+    /** A view without its place. */
+    private record Chart(
+            View.Kind kind,
+            Measure measure,
+            @Nullable GroupBy by,
+            @Nullable String split,
+            int largest,
+            Question.@Nullable Order order) {
+        /** Whether both show the same numbers. */
+        boolean repeats(Chart other) {
+            return measure.equals(other.measure) && by != null && by.equals(other.by);
         }
-        views.add(new View(
-                "v" + (views.size() + 1),
-                "",
-                View.Kind.TABLE,
-                null,
-                null,
-                null,
-                0,
-                columns,
-                sort,
-                new Place(0, y, 12, 7)));
     }
 
-    /** The number of rows, then the most telling numbers: those that can be added up first come, then averages. */
-    private List<Measure> measures() {
-        List<Measure> measures = new ArrayList<>();
-        measures.add(Measure.ROWS);
-        List<Measure> averages = new ArrayList<>();
-        for (ColumnInfo column : schema.columns()) {
-            ColumnProfile values = profile.column(column.name());
-            if (column.role() == Role.MEASURE && values.distinct() > 1) {
-                boolean adds = !NOT_ADDITIVE.matcher(column.name()).find();
-                (adds ? measures : averages).add(new Measure(adds ? Aggregate.SUM : Aggregate.AVERAGE, column.name()));
-            } else if (column.type() == ColumnType.YES_NO && values.distinct() > 1) {
-                averages.add(new Measure(Aggregate.SHARE, column.name()));
+    private void add(Chart chart, Place place) {
+        String id = "v" + (views.size() + 1);
+        views.add(new View(
+                id,
+                "",
+                chart.kind,
+                chart.measure,
+                chart.by,
+                chart.split,
+                chart.largest,
+                List.of(),
+                List.of(),
+                place,
+                chart.order));
+    }
+
+    /** Over time, by the most telling category, then what else there is to compare; none repeats another. */
+    private List<Chart> charts() {
+        List<ColumnInfo> measured = columns.measures();
+        Measure chief = measured.isEmpty() ? Measure.ROWS : columns.measure(measured.get(0));
+        List<Measure> others = new ArrayList<>();
+        measured.stream().skip(1).limit(2).map(columns::measure).forEach(others::add);
+        columns.yesNos().stream().limit(1).map(columns::measure).forEach(others::add);
+        List<ColumnInfo> categories = columns.categories().stream()
+                .filter(column -> !columns.isNearlyConstant(profile.column(column.name())))
+                .filter(column -> !columns.isPartOfTime(column) || !columns.isOfSeries())
+                .toList();
+        List<Chart> wanted = new ArrayList<>();
+        columns.time().ifPresent(time -> wanted.add(lines(chief, time, split(categories))));
+        List<ColumnInfo> grouping = new ArrayList<>(categories);
+        if (grouping.stream().noneMatch(column -> columns.distinct(column) <= DraftColumns.MOST_GROUPS)) {
+            columns.name()
+                    .filter(name -> !grouping.contains(name) && !measured.isEmpty())
+                    .ifPresent(name -> grouping.add(0, name));
+        }
+        if (!grouping.isEmpty()) {
+            ColumnInfo first = grouping.get(0);
+            ColumnInfo second = grouping.size() > 1 ? grouping.get(1) : first;
+            boolean aggregated = columns.distinct(first) < profile.rowCount();
+            wanted.add(bars(aggregated || !measured.isEmpty() ? chief : Measure.ROWS, first));
+            others.stream()
+                    .limit(2)
+                    .forEach(measure -> wanted.add(bars(measure, wanted.size() % 2 == 0 ? second : first)));
+            if (second != first) {
+                wanted.add(bars(chief, second));
+            }
+            if (aggregated && !columns.isOfSeries()) {
+                wanted.add(bars(Measure.ROWS, first));
             }
         }
-        List<Measure> sums = List.copyOf(measures);
-        measures.clear();
-        int keptForAverages = Math.min(2, averages.size());
-        measures.addAll(sums.subList(0, Math.min(sums.size(), MOST_FIGURES - Math.min(keptForAverages, 2))));
-        measures.addAll(averages.subList(0, Math.min(averages.size(), MOST_FIGURES - measures.size())));
-        return measures;
+        columns.time().ifPresent(time -> {
+            others.forEach(measure -> wanted.add(lines(measure, time, null)));
+            if (!columns.isOfSeries()) {
+                wanted.add(lines(Measure.ROWS, time, null));
+            } else if (isFinerThanYears(time)) {
+                wanted.add(new Chart(View.Kind.BARS, chief, new GroupBy(time.name(), TimeStep.YEAR), null, 0, null));
+            } else if (!chief.equals(Measure.ROWS)) {
+                wanted.add(lines(chief.derived(Derived.CHANGE), time, null));
+            }
+        });
+        return withoutRepeats(wanted, columns.time().isPresent() && !grouping.isEmpty());
     }
 
-    private Optional<ColumnInfo> time() {
-        return schema.columns().stream()
-                .filter(column -> column.role() == Role.TIME)
-                .filter(column -> profile.column(column.name()).distinct() > 1)
-                .min(Comparator.comparing(column -> column.type() == ColumnType.DATE ? 0 : 1));
+    /** At least two where there are two; more only for more to compare than that. */
+    private static List<Chart> withoutRepeats(List<Chart> wanted, boolean both) {
+        List<Chart> kept = new ArrayList<>();
+        for (Chart chart : wanted) {
+            boolean fills = chart.measure.equals(Measure.ROWS) && kept.size() >= 2;
+            boolean more = kept.size() < (both ? MOST_CHARTS : 2) || chart.kind == View.Kind.BARS;
+            if (kept.size() < MOST_CHARTS && more && !fills && kept.stream().noneMatch(chart::repeats)) {
+                kept.add(chart);
+            }
+        }
+        return kept.size() == MOST_CHARTS - 1 ? kept.subList(0, 2) : kept; // no row of charts with a gap
     }
 
-    /** The finest step that gives no more than 60 periods. */
+    private boolean isFinerThanYears(ColumnInfo time) {
+        ColumnProfile values = profile.column(time.name());
+        return step(time) != TimeStep.YEAR
+                && TimeStep.YEAR.periodOf(day(values.largest())) > TimeStep.YEAR.periodOf(day(values.smallest()));
+    }
+
+    private Chart lines(Measure measure, ColumnInfo time, @Nullable String split) {
+        return new Chart(View.Kind.LINES, measure, new GroupBy(time.name(), step(time)), split, 0, null);
+    }
+
+    private Chart bars(Measure measure, ColumnInfo by) {
+        boolean inOrder = by.type().isNumber() && columns.distinct(by) <= MOST_IN_ORDER;
+        int most = columns.name().filter(by::equals).isPresent() ? LARGEST_BY_NAME : LARGEST;
+        return new Chart(
+                View.Kind.BARS,
+                measure,
+                new GroupBy(by.name(), null),
+                null,
+                inOrder ? 0 : most,
+                inOrder ? Question.Order.LABEL : null);
+    }
+
+    private int addCharts(List<Chart> charts, int from) {
+        int y = from;
+        for (int i = 0; i < charts.size(); i += 2) {
+            boolean alone = i + 1 == charts.size();
+            boolean longer =
+                    !alone && charts.get(i).kind == View.Kind.LINES && charts.get(i + 1).kind == View.Kind.BARS;
+            int width = alone ? WIDTH : longer ? 7 : 6;
+            add(charts.get(i), new Place(0, y, width, CHART_HEIGHT));
+            if (!alone) {
+                add(charts.get(i + 1), new Place(width, y, WIDTH - width, CHART_HEIGHT));
+            }
+            y += CHART_HEIGHT;
+        }
+        return y;
+    }
+
+    /** Led by the column that names a row; long texts last. */
+    private void addTable(int y) {
+        Set<ColumnInfo> shown = new LinkedHashSet<>();
+        Optional<ColumnInfo> time = columns.time();
+        columns.name().ifPresent(shown::add);
+        List<ColumnInfo> all = schema.columns().stream()
+                .filter(column -> columns.distinct(column) > 0)
+                .sorted(Comparator.comparingInt(column -> column.role() == Role.TEXT ? 1 : 0))
+                .toList();
+        boolean many = all.size() > MOST_TABLE_COLUMNS;
+        if (many) { // what the charts are about is seen first
+            time.ifPresent(shown::add);
+            columns.categories().stream().limit(3).forEach(shown::add);
+            columns.measures().stream().limit(4).forEach(shown::add);
+        }
+        shown.addAll(all);
+        if (shown.isEmpty()) {
+            shown.addAll(schema.columns()); // all blank: that is to be seen too
+        }
+        List<Question.Sort> sort = time.filter(column -> !MainTime.isOfPast(column))
+                .map(column -> List.of(new Question.Sort(column.name(), true)))
+                .orElse(List.of());
+        List<String> names =
+                shown.stream().limit(MOST_TABLE_COLUMNS).map(ColumnInfo::name).toList();
+        List<Question.Sort> possible =
+                sort.stream().filter(by -> names.contains(by.column())).toList();
+        String id = "v" + (views.size() + 1);
+        Place place = new Place(0, y, WIDTH, 7);
+        views.add(new View(id, "", View.Kind.TABLE, null, null, null, 0, names, possible, place));
+    }
+
+    /** The finest step that gives few enough periods, most of which have rows. */
     private TimeStep step(ColumnInfo time) {
         ColumnProfile values = profile.column(time.name());
         long from = day(values.smallest());
         long to = day(values.largest());
         List<TimeStep> steps = List.of(TimeStep.DAY, TimeStep.WEEK, TimeStep.MONTH, TimeStep.QUARTER);
-        ColumnFormat format = time.format();
-        int finest = format == null
+        for (TimeStep step : steps.subList(finest(time.format()), steps.size())) {
+            long periods = step.periodOf(to) - step.periodOf(from);
+            boolean own = time.format() != null && step == steps.get(finest(time.format()));
+            if (periods < (own ? MOST_OWN_PERIODS : MOST_PERIODS) && values.distinct() * 2L > periods) {
+                return step;
+            }
+        }
+        return TimeStep.YEAR;
+    }
+
+    private static int finest(@Nullable ColumnFormat format) {
+        return format == null
                 ? 0
                 : switch (format.kind()) {
                     case WEEK -> 1;
                     case MONTH -> 2;
                     case QUARTER -> 3;
+                    case YEAR -> 4;
                     default -> 0;
                 };
-        for (TimeStep step : steps.subList(finest, steps.size())) {
-            if (step.periodOf(to) - step.periodOf(from) < 60) {
-                return step;
-            }
-        }
-        return TimeStep.YEAR;
     }
 
     private static long day(@Nullable String plain) {
@@ -189,52 +285,41 @@ public final class FirstDraft {
                         .toEpochDay();
     }
 
-    private boolean isCategory(ColumnInfo column) {
-        return (column.role() == Role.CATEGORY || column.role() == Role.PLACE)
-                && column.type().isCoded();
-    }
-
-    /** The category that tells most: 3 to 60 values, the nearest to twenty. */
-    private Optional<ColumnInfo> groupingCategory() {
-        return schema.columns().stream()
-                .filter(column -> isCategory(column) && column.type() == ColumnType.TEXT)
-                .filter(column -> distinct(column) >= 2 && distinct(column) <= 60)
-                .min(Comparator.comparingInt((ColumnInfo column) -> column.role() == Role.CATEGORY ? 0 : 1)
-                        .thenComparingInt(column -> Math.abs(distinct(column) - 20)));
-    }
-
-    private int distinct(ColumnInfo column) {
-        return profile.column(column.name()).distinct();
-    }
-
-    /** A category of 2 to 6 values, other than the one of the bars. */
-    private @Nullable String split(Optional<ColumnInfo> bars) {
-        return schema.columns().stream()
-                .filter(column -> isCategory(column) && column.type() == ColumnType.TEXT)
-                .filter(column -> distinct(column) >= 2 && distinct(column) <= 6)
-                .filter(column -> bars.isEmpty() || !bars.get().name().equals(column.name()))
-                .map(ColumnInfo::name)
+    /** The first of few values that is not what the bars are by; of one category alone, that one. */
+    private @Nullable String split(List<ColumnInfo> categories) {
+        List<ColumnInfo> few = categories.stream()
+                .filter(column -> column.type() != ColumnType.TAGS
+                        && !columns.isPartOfTime(column)
+                        && columns.distinct(column) <= MOST_SERIES)
+                .toList();
+        ColumnInfo bars = categories.isEmpty() ? null : categories.get(0);
+        return few.stream()
+                .filter(column -> column != bars)
                 .findFirst()
+                .or(() -> few.stream().findFirst())
+                .map(ColumnInfo::name)
                 .orElse(null);
     }
 
+    /** Time, what a reader would ask by, and the chief measure. */
     private List<FilterSpec> filters() {
-        List<ColumnInfo> picked = new ArrayList<>();
-        groupingCategory().ifPresent(picked::add);
-        time().ifPresent(picked::add);
-        schema.columns().stream()
-                .filter(column -> column.role() == Role.MEASURE && distinct(column) > 1)
-                .min(Comparator.comparing(
-                        column -> NOT_ADDITIVE.matcher(column.name()).find() ? 0 : 1))
+        Set<ColumnInfo> picked = new LinkedHashSet<>();
+        List<ColumnInfo> categories = columns.categories();
+        List<ColumnInfo> measures = columns.measures();
+        categories.stream().limit(1).forEach(picked::add);
+        columns.time().ifPresent(picked::add);
+        int kept = Math.min(measures.size(), 1);
+        categories.stream().limit(MOST_FILTERS - 1L - kept).forEach(column -> {
+            if (picked.size() < MOST_FILTERS - kept) {
+                picked.add(column);
+            }
+        });
+        measures.stream().limit(picked.size() < 4 ? 2 : kept).forEach(picked::add);
+        columns.name()
+                .filter(name -> picked.size() < MOST_FILTERS && columns.distinct(name) < profile.rowCount())
                 .ifPresent(picked::add);
-        schema.columns().stream()
-                .filter(column -> isCategory(column) && distinct(column) >= 2 && distinct(column) <= 500)
-                .filter(column -> !picked.contains(column))
-                .sorted(Comparator.comparingInt(column -> column.role() == Role.CATEGORY ? 0 : 1))
-                .limit(Math.max(0, MOST_FILTERS - picked.size()))
-                .forEach(picked::add);
         return picked.stream()
-                .map(column -> new FilterSpec(column.name(), FilterSpec.Kind.of(column.type(), distinct(column))))
+                .map(column -> new FilterSpec(column.name(), FilterSpec.Kind.of(column, columns.distinct(column))))
                 .toList();
     }
 
@@ -246,11 +331,25 @@ public final class FirstDraft {
         return base.isEmpty() ? "Untitled" : Wording.capital(base);
     }
 
+    /**
+     * What a row is called: {@code found} where rows are what the file is named after, each once or each at its own time;
+     * rows where they are something else, such as lines of orders or years of countries.
+     */
+    public static String nounFor(Schema schema, Profile profile, String found) {
+        DraftColumns columns = new DraftColumns(schema, profile);
+        boolean each = schema.columns().stream()
+                .anyMatch(column -> column.type() != ColumnType.DATE
+                        && column.role() != Role.MEASURE
+                        && profile.rowCount() > 1
+                        && columns.distinct(column) == profile.rowCount());
+        return each && !columns.isOfSeries() && !columns.isPanel() ? found : ROWS;
+    }
+
     /** What a row may be called: the words of the name without figures if they end like a plural, else rows. */
     public static String nounFrom(String name) {
         String words =
                 titleFrom(name).replaceAll("\\b\\w*\\d\\w*\\b", "").strip().replaceAll("\\s+", " ");
         boolean plural = words.matches("[\\p{L} ]{3,40}s") && words.indexOf(' ') < 0;
-        return plural ? Wording.inline(words) : "rows";
+        return plural ? Wording.inline(words) : ROWS;
     }
 }

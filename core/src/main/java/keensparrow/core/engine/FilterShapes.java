@@ -25,7 +25,9 @@ import keensparrow.core.group.Grouping;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
+import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.Table;
+import org.jspecify.annotations.Nullable;
 
 /** What filters show: rows for each value, and how rows spread over bins and periods; both out of tallies of rows. */
 final class FilterShapes {
@@ -57,7 +59,7 @@ final class FilterShapes {
     private Grouping bars(String name) {
         Column column = table.column(name);
         if (column.type().isTime()) {
-            return new ByTime(name, step((LongColumn) column));
+            return new ByTime(name, step(name));
         }
         if (!column.type().isNumber()) {
             throw Filter.mismatch(table, name, "numbers or dates");
@@ -66,14 +68,29 @@ final class FilterShapes {
     }
 
     /** The finest that gives few enough bars. */
-    private static TimeStep step(LongColumn column) {
+    private TimeStep step(String name) {
+        LongColumn column = (LongColumn) table.column(name);
         TimeStep step = TimeStep.YEAR;
-        for (TimeStep finer : List.of(TimeStep.QUARTER, TimeStep.MONTH, TimeStep.WEEK, TimeStep.DAY)) {
+        for (TimeStep finer : finer(table.schema().get(name).format())) {
             if (column.isAllBlank() || ByTime.periods(column, finer) <= MOST_PERIODS) {
                 step = finer;
             }
         }
         return step;
+    }
+
+    /** What is shorter than a year, down to the periods that the dates of a column stand for. */
+    private static List<TimeStep> finer(@Nullable ColumnFormat format) {
+        List<TimeStep> all = List.of(TimeStep.QUARTER, TimeStep.MONTH, TimeStep.WEEK, TimeStep.DAY);
+        return format == null
+                ? all
+                : switch (format.kind()) {
+                    case YEAR -> List.of();
+                    case QUARTER -> all.subList(0, 1);
+                    case MONTH -> all.subList(0, 2);
+                    case WEEK -> all.subList(0, 3);
+                    default -> all;
+                };
     }
 
     private static long[] counts(Tally tally) {
@@ -102,7 +119,8 @@ final class FilterShapes {
         Set<String> always = new HashSet<>(question.always());
         String find = question.find() == null ? "" : question.find().toLowerCase(Locale.ROOT);
         int fitting = 0;
-        for (int id : frequencies.get(question.column(), () -> byFrequency(totals, blank))) {
+        boolean inOrder = table.column(question.column()).type().isNumber() && keys.count() <= question.limit();
+        for (int id : frequencies.get(question.column(), () -> order(totals, blank, inOrder))) {
             String value = Objects.requireNonNull(keys.key(id).value());
             boolean fits = find.isEmpty() || value.toLowerCase(Locale.ROOT).contains(find);
             fitting += fits ? 1 : 0;
@@ -113,11 +131,13 @@ final class FilterShapes {
         return new Answer.ValueCounts(values, fitting, blank < 0 ? null : Long.valueOf(counts[blank]));
     }
 
-    private static List<Integer> byFrequency(long[] totals, int blank) {
+    /** The most frequent first; few numbers, which are codes, in their own order. */
+    private static List<Integer> order(long[] totals, int blank, boolean inOrder) {
         return IntStream.range(0, blank < 0 ? totals.length : blank)
                 .boxed()
                 .filter(id -> totals[id] > 0)
-                .sorted(Comparator.comparingLong((Integer id) -> -totals[id]).thenComparing(id -> id))
+                .sorted(Comparator.comparingLong((Integer id) -> inOrder ? 0 : -totals[id])
+                        .thenComparing(id -> id))
                 .toList();
     }
 
@@ -137,8 +157,7 @@ final class FilterShapes {
         }
         Long blanks = column.blankCount() == 0 ? null : Long.valueOf(counts[bars]);
         if (column.type().isTime()) {
-            return new Answer.Spread(
-                    bins, false, false, step((LongColumn) column).label(), blanks);
+            return new Answer.Spread(bins, false, false, step(question.column()).label(), blanks);
         }
         Tails tails = this.tails.get(question.column(), () -> tails(column, question.column()));
         return new Answer.Spread(bins, tails.low, tails.high, null, blanks);

@@ -227,7 +227,8 @@ final class Shaping {
     private @Nullable ColumnFormat formatOf(Measure measure) {
         String column = measure.column();
         boolean inItsUnit = switch (measure.aggregate()) {
-            case SUM, AVERAGE, WEIGHTED_AVERAGE, MEDIAN, PERCENTILE, SMALLEST, LARGEST, FIRST, LAST, DEVIATION -> true;
+            case SUM, AVERAGE, WEIGHTED_AVERAGE, MEDIAN, PERCENTILE, SMALLEST, LARGEST, FIRST, LAST, LEVEL, DEVIATION ->
+                true;
             default -> false;
         };
         return column == null || measure.derived() != null || !inItsUnit

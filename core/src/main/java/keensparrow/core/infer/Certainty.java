@@ -3,7 +3,9 @@ package keensparrow.core.infer;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
+import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.TextColumn;
 
 /**
@@ -43,6 +45,14 @@ final class Certainty {
                 && dates.zoneMinutes() == null
                 && !dates.zonesDiffer()
                 && (!ordered || !written || dates.eitherExample() != null); // which is told
+    }
+
+    /** Whether numbers that could be years, and years that could be numbers, are what the first rows say. */
+    boolean ofYears(Column column) {
+        boolean asYears = plan.dates() == DatePattern.YEAR;
+        boolean couldBe = plan.type().isNumber() && guess.years().areAll(guess.filled());
+        return !(asYears || couldBe)
+                || (column instanceof LongColumn longs && guess.years().holdsFor(longs, plan.heading()));
     }
 
     boolean ofYesNo() {

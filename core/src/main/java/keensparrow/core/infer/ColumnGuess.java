@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
 import keensparrow.core.column.ColumnType;
+import keensparrow.core.meaning.TimeWords;
+import keensparrow.core.table.YearStyle;
 import org.jspecify.annotations.Nullable;
 
 /** Counts how the values of one column are written, and decides its type over all of them. */
@@ -17,6 +19,9 @@ final class ColumnGuess {
     private static final int FEW = 50;
     private static final int CODE = 5; // characters: values of one length, some of them no numbers, are codes
     private static final int MOST_MARKERS = 20;
+    private static final int LONGEST_YEAR = 9; // characters: 2024/2025
+    private static final int SHORTEST_MOMENT = 9;
+    private static final double MOST_DATES = 0.8; // of a column of dates written in several ways
     static final char[] TAG_SEPARATORS = {';', '|', ','};
     private static final Pattern DATED = Pattern.compile(
             "(?iu).*(date|datum|day|tag|jour|fecha|data|giorno|dia|dzie|month|monat|mois|mes|mese|mês|maand|miesi|period|yyyy).*");
@@ -36,6 +41,8 @@ final class ColumnGuess {
             new LinkedHashMap<>(); // blank only if the others are numbers or dates
     private final NumberGuess numbers = new NumberGuess();
     private final DateGuess dates = new DateGuess();
+    private final YearGuess years = new YearGuess();
+    private long moments; // in digits, as seconds or milliseconds since 1970
     private final TagGuess[] tags = new TagGuess[TAG_SEPARATORS.length];
 
     ColumnGuess() {
@@ -60,6 +67,11 @@ final class ColumnGuess {
             boolean known = numbers.add(kind, chars, from, to);
             if (!known || (to - from >= 5 && to - from <= 8)) {
                 known |= dates.add(kind, chars, from, to);
+            }
+            if (to - from <= LONGEST_YEAR) {
+                known |= years.add(chars, from, to);
+            } else if (to - from >= SHORTEST_MOMENT) {
+                moments += EpochText.micros(chars, from, to) == Cells.MISFIT ? 0 : 1;
             }
             if (known) {
                 return; // no list of tags
@@ -88,6 +100,9 @@ final class ColumnGuess {
         if (last >= '0' && last <= '9') {
             if (!dates.add(kind, chars, from, to)) {
                 numbers.add(kind, chars, from, to); // EUR 12
+            }
+            if (to - from <= LONGEST_YEAR) {
+                years.add(chars, from, to); // FY24
             }
         }
         codes.add(chars, from, to);
@@ -123,12 +138,18 @@ final class ColumnGuess {
     /** How this column is read as another type than its own. */
     ColumnPlan as(ColumnType type, String name, String heading, Habits habits) {
         NumberStyle style = type.isNumber() ? numbers.style(habits) : null;
-        DatePattern pattern = type.isTime() ? pattern(habits) : null;
+        DatePattern pattern = type.isTime() ? pattern(heading, habits) : null;
         Character separator =
                 type == ColumnType.TAGS ? Character.valueOf(bestTags().separator()) : null;
         int scale = style == null || type == ColumnType.WHOLE ? 0 : numbers.scale(style);
         Boolean inUtc = type == ColumnType.DATE_TIME && dates.zonesDiffer() ? Boolean.TRUE : null;
-        return new ColumnPlan(name, heading, type, pattern, scale, separator, style, blanks(type), inUtc);
+        String written = null;
+        if (separator != null) {
+            written = bestTags().between();
+        } else if (pattern == DatePattern.YEAR && years.style() != YearStyle.PLAIN) {
+            written = years.style().example();
+        }
+        return new ColumnPlan(name, heading, type, pattern, scale, separator, style, blanks(type), inUtc, written);
     }
 
     private List<String> blanks(ColumnType type) {
@@ -164,10 +185,16 @@ final class ColumnGuess {
         if (yesNos == meant && (pairs != 0 || yesNos == filled) && pairs != 0) {
             return ColumnType.YES_NO;
         }
+        if (areYears(heading, meant)) {
+            return ColumnType.DATE;
+        }
         DatePattern period = dates.period(
                 meant, DATED.matcher(heading).matches(), DATE.matcher(heading).matches());
         if (period != null) {
             return ColumnType.DATE;
+        }
+        if (moments == meant && TimeWords.isOfMoments(heading)) {
+            return ColumnType.DATE_TIME;
         }
         NumberStyle style = numbers.style(habits);
         boolean codes = length >= CODE && numbers.count(style) < filled; // 110018063 and 0@@@@@@@@
@@ -175,13 +202,25 @@ final class ColumnGuess {
             return numbers.hasPlaces(style) ? ColumnType.DECIMAL : ColumnType.WHOLE;
         }
         DatePattern pattern = dates.pattern(habits);
-        if (fits(dates.count(pattern), meant)) {
+        if (fits(dates.count(pattern), meant)
+                || (pattern == DatePattern.SEVERAL && dates.count(pattern) >= meant * MOST_DATES)) {
             return dates.hasTimes(pattern) ? ColumnType.DATE_TIME : ColumnType.DATE;
         }
         return bestTags().isLikely() ? ColumnType.TAGS : ColumnType.TEXT;
     }
 
-    private DatePattern pattern(Habits habits) {
+    private boolean areYears(String heading, long meant) {
+        return fits(years.count(), meant) && years.isLikely(heading, meant);
+    }
+
+    private DatePattern pattern(String heading, Habits habits) {
+        long meant = filled - sum(besideNumbers);
+        if (areYears(heading, meant) || (years.areAll(meant) && dates.count(dates.pattern(habits)) < meant)) {
+            return DatePattern.YEAR;
+        }
+        if (moments == meant && meant > 0 && dates.count(dates.pattern(habits)) == 0) {
+            return DatePattern.EPOCH;
+        }
         DatePattern period = dates.period(filled - sum(besideNumbers), true, true); // dates they are by now
         return period != null ? period : dates.pattern(habits);
     }
@@ -230,6 +269,10 @@ final class ColumnGuess {
 
     DateGuess dates() {
         return dates;
+    }
+
+    YearGuess years() {
+        return years;
     }
 
     /** What this column says beyond doubt; null for each part that it does not. */

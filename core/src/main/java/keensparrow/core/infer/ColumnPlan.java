@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param numbers how numbers are written; null when the type is not a number
  * @param blanks what is written where there is nothing, as in the file
  * @param inUtc whether times with their distance from UTC are turned into UTC; null or false keeps them as written
+ * @param written of years how the source writes 2024, of tags what stands between them; null for others, and for plain
  */
 public record ColumnPlan(
         String name,
@@ -26,7 +27,8 @@ public record ColumnPlan(
         @Nullable Character tagSeparator,
         @Nullable NumberStyle numbers,
         List<String> blanks,
-        @Nullable Boolean inUtc) {
+        @Nullable Boolean inUtc,
+        @Nullable String written) {
     public ColumnPlan {
         if (type.isTime() && dates == null) {
             dates = DatePattern.ISO;
@@ -48,6 +50,9 @@ public record ColumnPlan(
                     ? ColumnFormat.PERCENT
                     : numbers.unit() == null ? null : ColumnFormat.money(numbers.unit());
         }
+        if (type == ColumnType.TAGS) {
+            return written == null ? null : ColumnFormat.tags(written);
+        }
         if (type != ColumnType.DATE || dates == null) {
             return null;
         }
@@ -55,6 +60,7 @@ public record ColumnPlan(
             case MONTH, MONTH_DIGITS -> ColumnFormat.MONTH;
             case QUARTER -> ColumnFormat.QUARTER;
             case WEEK -> ColumnFormat.WEEK;
+            case YEAR -> new ColumnFormat(ColumnFormat.Kind.YEAR, written);
             default -> null;
         };
     }

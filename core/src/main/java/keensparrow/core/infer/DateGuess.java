@@ -44,7 +44,9 @@ final class DateGuess {
             return false;
         }
         for (DatePattern pattern : PATTERNS) {
-            if (pattern == DatePattern.ISO || (kind == CellKind.DATE && pattern.isDay())) {
+            if (pattern == DatePattern.ISO
+                    || pattern == DatePattern.SEVERAL
+                    || (kind == CellKind.DATE && pattern.isDay())) {
                 (timed ? times : dates)[pattern.ordinal()]++;
             }
         }

@@ -16,7 +16,13 @@ public enum DatePattern {
     /** {@code 2026 Q1}; read as the quarter's first day. */
     QUARTER("year and quarter"),
     /** {@code 2026-W05}; read as the week's Monday. */
-    WEEK("year and week");
+    WEEK("year and week"),
+    /** {@code 2026}, {@code FY26}, {@code 2026/27}; read as the first day of the year it begins in. */
+    YEAR("year"),
+    /** {@code 1750000000}, seconds since 1970, or milliseconds; in UTC. */
+    EPOCH("seconds or milliseconds since 1970"),
+    /** Days written in several of these ways, each of which leaves no doubt. */
+    SEVERAL("year-month-day, or with the month's name");
 
     private final String label;
 
@@ -30,11 +36,11 @@ public enum DatePattern {
 
     /** Whether a day is named, not a longer period. */
     boolean isDay() {
-        return ordinal() <= SERIAL.ordinal();
+        return ordinal() <= SERIAL.ordinal() || this == SEVERAL;
     }
 
     /** Whether it is written in digits alone, as numbers are. */
     boolean isDigits() {
-        return this == DIGITS || this == SERIAL || this == MONTH_DIGITS;
+        return this == DIGITS || this == SERIAL || this == MONTH_DIGITS || this == EPOCH;
     }
 }

@@ -2,7 +2,6 @@ package keensparrow.core.infer;
 
 import java.time.DateTimeException;
 import java.time.LocalDate;
-import java.time.temporal.IsoFields;
 
 /** Takes a date apart as people write it: up to three numbers, one of them perhaps a month's name. Used again and again. */
 final class DateText {
@@ -126,7 +125,23 @@ final class DateText {
             case MONTH -> count == 2 && period == 0 ? month() : Cells.MISFIT;
             case QUARTER -> period == 'Q' ? quarter() : Cells.MISFIT;
             case WEEK -> period == 'W' ? week() : Cells.MISFIT;
+            case SEVERAL -> several();
+            case YEAR, EPOCH -> Cells.MISFIT; // other readers know them
         };
+    }
+
+    /** A day that is written beyond doubt: year first, the month named, or day and month parted by points. */
+    private long several() {
+        if (count != 3 || period != 0) {
+            return Cells.MISFIT;
+        }
+        if (digits[0] == 4) {
+            return of(number[0], 1, 2);
+        }
+        if (monthAt == 0) {
+            return dayFirst();
+        }
+        return monthAt == 1 ? monthFirst() : dotted && threeParts() ? dayFirst() : Cells.MISFIT;
     }
 
     private long serial() {
@@ -228,17 +243,7 @@ final class DateText {
             return Cells.MISFIT;
         }
         int week = number[periodAt];
-        LocalDate inFirst = LocalDate.of(year, 1, 4);
-        if (week < 1
-                || week
-                        > IsoFields.WEEK_OF_WEEK_BASED_YEAR
-                                .rangeRefinedBy(inFirst)
-                                .getMaximum()) {
-            return Cells.MISFIT;
-        }
-        return inFirst.with(IsoFields.WEEK_OF_WEEK_BASED_YEAR, week)
-                .with(java.time.DayOfWeek.MONDAY)
-                .toEpochDay();
+        return Weeks.monday(year, number[periodAt]).map(LocalDate::toEpochDay).orElse(Cells.MISFIT);
     }
 
     static long day(int year, int month, int day) {

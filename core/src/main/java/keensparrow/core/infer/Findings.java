@@ -81,10 +81,25 @@ final class Findings {
                     otherWords,
                     column.type(),
                     other,
+                    null,
                     null));
         } else if (ordered && dates.eitherExample() != null && !decided) {
             notes.add("The dates of " + label + " are read " + first
                     + ": other values would be no dates in the other order.");
+        }
+        if (pattern == DatePattern.EPOCH && !decided) {
+            doubts.add(new LoadReport.Doubt(
+                    column.name(),
+                    "The numbers of " + label + " are read as seconds or milliseconds since 1970, in UTC, as their"
+                            + " heading and size suggest.",
+                    "as plain numbers",
+                    ColumnType.WHOLE,
+                    null,
+                    null,
+                    ColumnType.DATE_TIME));
+        }
+        if (pattern == DatePattern.SEVERAL && !decided) {
+            notes.add("The dates of " + label + " are written in several ways, each of which leaves no doubt.");
         }
         if (pattern == DatePattern.SERIAL && !decided) {
             notes.add("The dates of " + label
@@ -118,7 +133,8 @@ final class Findings {
                     comma ? "with a decimal point" : "with a decimal comma",
                     ColumnType.DECIMAL,
                     null,
-                    comma ? '.' : ','));
+                    comma ? '.' : ',',
+                    null));
         } else if (comma && !decided && guess.numbers().mark() != null) {
             notes.add("The numbers of " + label + " are read with a decimal comma.");
         }

@@ -26,6 +26,7 @@ public record LoadReport(List<String> notes, List<Misfit> misfits, long misfitCo
      * @param text how it was read and why, and what else it could mean
      * @param other the other way in words
      * @param type to read it as then, with dates in that order or numbers with that decimal mark
+     * @param now the type it is read as; null where that is the same
      */
     public record Doubt(
             String column,
@@ -33,7 +34,8 @@ public record LoadReport(List<String> notes, List<Misfit> misfits, long misfitCo
             String other,
             ColumnType type,
             @Nullable DatePattern dates,
-            @Nullable Character decimalMark) {}
+            @Nullable Character decimalMark,
+            @Nullable ColumnType now) {}
 
     /** @param line in the file, from 1 */
     public record Misfit(String file, long line, String column, String value, String reason) {

@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.Set;
 
 /** Names of months and weekdays in English, German, French, Spanish, Italian, Portuguese, Dutch and Polish. */
-final class Months {
+public final class Months {
     private static final String[] NAMES = {
         "jan january januar janner jaenner jän janv janvier ene enero gen gennaio janeiro januari sty styczen stycznia",
         "feb february februar fev fevr fevrier febrero febbraio fevereiro februari lut luty lutego",
@@ -51,11 +51,11 @@ final class Months {
     }
 
     /** 1 to 12, or 0 when it is no month. */
-    static int month(String word) {
+    public static int month(String word) {
         return MONTHS.getOrDefault(plain(word), 0);
     }
 
-    static boolean isWeekday(String word) {
+    public static boolean isWeekday(String word) {
         return WEEKDAYS.contains(plain(word));
     }
 }

@@ -127,7 +127,8 @@ final class PlanMaker {
                         kept.tagSeparator(),
                         kept.numbers(),
                         found.blanks(),
-                        kept.inUtc());
+                        kept.inUtc(),
+                        kept.written());
     }
 
     /** The author's word counts even where values say otherwise: those then do not fit, and are listed. */
@@ -148,7 +149,8 @@ final class PlanMaker {
                 found.tagSeparator(),
                 style,
                 found.blanks(),
-                found.inUtc());
+                found.inUtc(),
+                found.written());
     }
 
     private static @Nullable NumberStyle style(@Nullable NumberStyle found, @Nullable Character mark) {

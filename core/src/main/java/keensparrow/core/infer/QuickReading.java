@@ -100,7 +100,8 @@ final class QuickReading {
         if (!JoinedParts.isOfTexts(plan)) {
             Column column = joined.values();
             guess.counted(joined.marks());
-            return certainty.ofValues(joined.sawOdd(), joined.sawWritten()) ? column : null;
+            boolean sure = certainty.ofValues(joined.sawOdd(), joined.sawWritten()) && certainty.ofYears(column);
+            return sure ? column : null;
         }
         TextColumn texts = joined.texts();
         guess.counted(joined.marks());

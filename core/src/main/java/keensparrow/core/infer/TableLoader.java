@@ -5,7 +5,9 @@ import java.util.List;
 import java.util.Map;
 import keensparrow.core.column.Column;
 import keensparrow.core.error.UserException;
+import keensparrow.core.meaning.Meanings;
 import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Role;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -83,9 +85,9 @@ public final class TableLoader {
                     of.name(),
                     Headings.label(of.heading(), i),
                     column.type(),
-                    Roles.of(of.name(), column),
+                    Role.TEXT, // until all columns have been looked at together
                     of.format()));
         }
-        return infos;
+        return Meanings.of(infos, columns);
     }
 }

@@ -20,6 +20,8 @@ final class TagGuess {
     private long values;
     private long combined; // values of more than one tag
     private long tags; // in those
+    private long separators;
+    private long spaced; // with a space behind
     private int fewestParts = Integer.MAX_VALUE;
     private int mostParts;
     private boolean ruledOut;
@@ -47,6 +49,8 @@ final class TagGuess {
         for (int at = from; at < to; at++) { // a value of one tag costs no more than a look at its characters
             if (chars[at] == separator) {
                 parts++;
+                separators += times;
+                spaced += at + 1 < to && chars[at + 1] == ' ' ? times : 0;
                 count(chars, start, at, times);
                 start = at + 1;
             } else if (chars[at] < ' ') {
@@ -92,6 +96,11 @@ final class TagGuess {
 
     char separator() {
         return separator;
+    }
+
+    /** What stands between tags as a rule: the separator, with the space behind it if there is one. */
+    String between() {
+        return spaced * 2 > separators ? separator + " " : String.valueOf(separator);
     }
 
     long combined() {

@@ -10,6 +10,7 @@ final class TimeReader implements LongReader {
 
     private final DateText text = new DateText();
     private final TimeText time = new TimeText();
+    private final YearText years = new YearText();
     private final DatePattern pattern;
     private final boolean timed;
     private final boolean inUtc;
@@ -24,6 +25,13 @@ final class TimeReader implements LongReader {
 
     @Override
     public long read(CellKind kind, char[] chars, int from, int to) {
+        if (pattern == DatePattern.YEAR) {
+            int year = years.read(chars, from, to);
+            return year < 0 ? Cells.MISFIT : DateText.day(year, 1, 1);
+        }
+        if (pattern == DatePattern.EPOCH) {
+            return EpochText.micros(chars, from, to);
+        }
         boolean hasTime = time.split(chars, from, to);
         int dateEnd = hasTime ? time.dateEnd() : to;
         long day = day(kind, chars, from, dateEnd);

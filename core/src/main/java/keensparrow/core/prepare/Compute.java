@@ -4,7 +4,9 @@ import keensparrow.core.column.Column;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.expression.Expressions;
+import keensparrow.core.meaning.Meanings;
 import keensparrow.core.sentence.Sentence;
+import keensparrow.core.table.Additivity;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
@@ -28,7 +30,14 @@ public record Compute(String name, String label, String expression) implements S
                     "There is already a column " + UserException.quote(name) + ". Type another name.");
         }
         Column computed = Expressions.compute(expression, before);
-        return before.with(new ColumnInfo(name, label.strip(), computed.type(), Role.MEASURE), computed);
+        ColumnInfo info = new ColumnInfo(name, label.strip(), computed.type(), Role.MEASURE);
+        return before.with(info.withAdditivity(additivity()), computed);
+    }
+
+    private Additivity additivity() {
+        return expression.indexOf('/') >= 0
+                ? new Additivity(Additivity.Kind.AVERAGE, "it is one number over another")
+                : Meanings.byHeading(label, null);
     }
 
     @Override

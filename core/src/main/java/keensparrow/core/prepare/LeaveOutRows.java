@@ -35,7 +35,7 @@ public record LeaveOutRows(String column, List<String> values, boolean blank) im
         }
         return Sentence.builder()
                 .say("Leave out the rows where ")
-                .stress(Wording.inline(before.label(column)))
+                .stress(before.label(column))
                 .say(" is ")
                 .control("values", Wording.either(named))
                 .say(".")

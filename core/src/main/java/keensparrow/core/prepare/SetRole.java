@@ -2,7 +2,7 @@ package keensparrow.core.prepare;
 
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.Roles;
+import keensparrow.core.meaning.Roles;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;

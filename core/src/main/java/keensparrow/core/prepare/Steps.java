@@ -56,6 +56,10 @@ public final class Steps {
             int blanks = after.column(compute.name()).blankCount();
             return blanks == 0 ? "no blanks" : Wording.number(blanks) + " blank";
         }
+        if (step instanceof JoinPeriod joined) {
+            int blanks = after.column(joined.name()).blankCount();
+            return blanks == 0 ? "no blanks" : Wording.number(blanks) + " blank";
+        }
         if (step instanceof Retype retype) {
             int blanks = after.column(retype.column()).blankCount();
             return blanks == 0 ? "no blanks" : Wording.number(blanks) + " blank";

@@ -27,12 +27,17 @@ import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Table;
 import org.jspecify.annotations.Nullable;
 
-/** What is in each column of a table. */
-public record Profile(int rowCount, List<ColumnProfile> columns) {
+/**
+ * What is in each column of a table.
+ *
+ * @param series names of columns whose values each come once at a time of the table
+ */
+public record Profile(int rowCount, List<ColumnProfile> columns, List<String> series) {
     private static final int COMMONEST = 8;
 
     public Profile {
         columns = List.copyOf(columns);
+        series = series == null ? List.of() : List.copyOf(series); // older records have none
     }
 
     public ColumnProfile column(String name) {
@@ -48,7 +53,7 @@ public record Profile(int rowCount, List<ColumnProfile> columns) {
         List<ColumnProfile> profiles = table.schema().columns().parallelStream() // each sorts its values
                 .map(info -> profile(info, table.column(info.name()), answers))
                 .toList();
-        return new Profile(table.rowCount(), profiles);
+        return new Profile(table.rowCount(), profiles, Series.of(table, profiles));
     }
 
     private static Map<String, Answer> ask(Table table) {

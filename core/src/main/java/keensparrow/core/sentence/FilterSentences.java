@@ -20,19 +20,18 @@ public final class FilterSentences {
 
     /** A phrase for the reading line: {@code route is Vienna–Hamburg or 3 more}. */
     public static String phrase(Filter filter, Schema schema) {
-        String second = filter instanceof Box box
-                ? " and " + Wording.inline(schema.label(box.up().column())) + " " + range(box.up())
-                : "";
-        return Wording.inline(subject(filter, schema)) + " " + condition(filter) + second
+        String second =
+                filter instanceof Box box ? " and " + schema.label(box.up().column()) + " " + range(box.up()) : "";
+        return subject(filter, schema) + " " + condition(filter) + second
                 + (filter.columns().stream().allMatch(schema::has) ? "" : " (this column is gone)");
     }
 
     /** A whole sentence, with what becomes of blanks. */
     public static String sentence(Filter filter, Schema schema) {
         if (!(filter instanceof OneOf || filter instanceof Between || filter instanceof During)) {
-            return Wording.capital(phrase(filter, schema)) + ".";
+            return phrase(filter, schema) + ".";
         }
-        String label = Wording.capital(schema.label(filter.column()));
+        String label = schema.label(filter.column());
         String blanks = filter instanceof Between between
                 ? blanks(between.blanks())
                 : filter instanceof During during ? blanks(during.blanks()) : "";

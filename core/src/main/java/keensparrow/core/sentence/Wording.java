@@ -79,6 +79,9 @@ public final class Wording {
         if (to == null) {
             return "from " + day(from);
         }
+        if (from.getDayOfYear() == 1 && to.getDayOfYear() == to.lengthOfYear() && from.getYear() < to.getYear()) {
+            return from.getYear() + " to " + to.getYear();
+        }
         boolean months = from.getDayOfMonth() == 1 && to.getDayOfMonth() == to.lengthOfMonth();
         if (months && from.getYear() == to.getYear()) {
             if (from.getMonthValue() == 1 && to.getMonthValue() == 12) {

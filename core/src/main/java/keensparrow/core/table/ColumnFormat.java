@@ -1,14 +1,18 @@
 package keensparrow.core.table;
 
+import java.time.LocalDate;
+import java.time.temporal.IsoFields;
 import org.jspecify.annotations.Nullable;
 
 /**
  * How the values of a column are shown; the values themselves stay what they are.
  *
- * @param unit the currency as the source writes it; null for other kinds
+ * @param unit the currency as the source writes it; of years how the source writes 2024, null for so; of tags what
+ *     stands between them; null for other kinds
  */
 public record ColumnFormat(Kind kind, @Nullable String unit) {
     public static final ColumnFormat PERCENT = new ColumnFormat(Kind.PERCENT, null);
+    public static final ColumnFormat YEAR = new ColumnFormat(Kind.YEAR, null);
     public static final ColumnFormat MONTH = new ColumnFormat(Kind.MONTH, null);
     public static final ColumnFormat QUARTER = new ColumnFormat(Kind.QUARTER, null);
     public static final ColumnFormat WEEK = new ColumnFormat(Kind.WEEK, null);
@@ -18,13 +22,41 @@ public record ColumnFormat(Kind kind, @Nullable String unit) {
         /** 0.25 is 25%. */
         PERCENT,
         MONEY,
+        /** A date that stands for its year. */
+        YEAR,
         /** A date that stands for its month. */
         MONTH,
         QUARTER,
-        WEEK
+        WEEK,
+        /** A list of tags. */
+        TAGS
     }
 
     public static ColumnFormat money(String unit) {
         return new ColumnFormat(Kind.MONEY, unit);
+    }
+
+    /** @param between the tags, as the source writes them, space and all */
+    public static ColumnFormat tags(String between) {
+        return new ColumnFormat(Kind.TAGS, between);
+    }
+
+    /** A value as the source writes such ones: {@code 2019 Q3}, {@code 2024-W07}, {@code FY24}; others as they are. */
+    public String written(String plain) {
+        return switch (kind) {
+            case YEAR -> YearStyle.of(unit).write(Integer.parseInt(plain.substring(0, plain.indexOf('-', 1))));
+            case MONTH -> plain.substring(0, plain.lastIndexOf('-'));
+            case QUARTER -> {
+                LocalDate day = LocalDate.parse(plain);
+                yield day.getYear() + " Q" + day.get(IsoFields.QUARTER_OF_YEAR);
+            }
+            case WEEK -> {
+                LocalDate day = LocalDate.parse(plain);
+                int week = day.get(IsoFields.WEEK_OF_WEEK_BASED_YEAR);
+                yield day.get(IsoFields.WEEK_BASED_YEAR) + "-W" + (week < 10 ? "0" : "") + week;
+            }
+            case TAGS -> unit == null ? plain : plain.replace(";", unit);
+            case PERCENT, MONEY -> plain;
+        };
     }
 }

@@ -9,23 +9,48 @@ import org.jspecify.annotations.Nullable;
  * @param name unique in its table; what expressions and addresses call it; never changes with the label
  * @param label what people read; at first the heading in the file
  * @param format null for values shown as they are
+ * @param additivity of numbers; null for other types, and in records that are older than it
  */
 public record ColumnInfo(
         String name,
         String label,
         ColumnType type,
         Role role,
-        @Nullable ColumnFormat format) {
+        @Nullable ColumnFormat format,
+        @Nullable Additivity additivity) {
+    public ColumnInfo(String name, String label, ColumnType type, Role role, @Nullable ColumnFormat format) {
+        this(name, label, type, role, format, null);
+    }
+
     /** Shown as the values are. */
     public ColumnInfo(String name, String label, ColumnType type, Role role) {
         this(name, label, type, role, null);
     }
 
     public ColumnInfo withLabel(String newLabel) {
-        return new ColumnInfo(name, newLabel, type, role, format);
+        return new ColumnInfo(name, newLabel, type, role, format, additivity);
     }
 
     public ColumnInfo withRole(Role newRole) {
-        return new ColumnInfo(name, label, type, newRole, format);
+        return new ColumnInfo(name, label, type, newRole, format, additivity);
+    }
+
+    public ColumnInfo withFormat(ColumnFormat newFormat) {
+        return new ColumnInfo(name, label, type, role, newFormat, additivity);
+    }
+
+    public ColumnInfo withAdditivity(Additivity newAdditivity) {
+        return new ColumnInfo(name, label, type, role, format, newAdditivity);
+    }
+
+    /** Whether a reader may group by it: a category whatever its type, or a place by name. */
+    public boolean isGrouping() {
+        return role == Role.CATEGORY && (type.isCoded() || type.isNumber())
+                || role == Role.PLACE && type == ColumnType.TEXT;
+    }
+
+    /** Whether its values are dates, years or other periods. */
+    public boolean isTime() {
+        return type.isTime();
     }
 }

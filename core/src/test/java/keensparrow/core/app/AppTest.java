@@ -149,7 +149,7 @@ class AppTest {
         var sentence = AppSentences.selection(APP, TABLE.schema(), selection, 1234, 5678);
         assertThat(sentence.text())
                 .isEqualTo(
-                        "Reading 1,234 of 5,678 departures: route is A or 2 more, date Jan to Feb 2026, route is A.");
+                        "Reading 1,234 of 5,678 departures: Route is A or 2 more, Date Jan to Feb 2026, Route is A.");
         assertThat(sentence.parts()).extracting("control").contains("filter:route", "filter:date", "mark:b");
         assertThat(AppSentences.selection(APP, TABLE.schema(), Selection.NONE, 4, 4)
                         .text())
@@ -159,14 +159,14 @@ class AppTest {
     @Test
     void viewsReadAsSentencesAndHaveTitles() {
         assertThat(AppSentences.view(BARS, APP, TABLE.schema()).text())
-                .isEqualTo("Average of delay by route, five largest and Other, as bars.");
+                .isEqualTo("Average of Delay by Route, five largest and Other, as bars.");
         assertThat(AppSentences.view(LINES, APP, TABLE.schema()).text())
-                .isEqualTo("Sum of delay by month, split by class, as lines.");
+                .isEqualTo("Sum of Delay by month, split by Class, as lines.");
         assertThat(AppSentences.view(FIGURE, APP, TABLE.schema()).text())
                 .isEqualTo("Number of departures, as a figure.");
         assertThat(AppSentences.view(ROWS, APP, TABLE.schema()).text())
-                .isEqualTo("Rows with route and two more columns, by delay, largest first, as a table.");
-        assertThat(AppSentences.title(BARS, APP, TABLE.schema())).isEqualTo("Average delay by route");
+                .isEqualTo("Rows with Route and two more columns, by Delay, largest first, as a table.");
+        assertThat(AppSentences.title(BARS, APP, TABLE.schema())).isEqualTo("Average of Delay by Route");
         assertThat(AppSentences.title(LINES, APP, TABLE.schema())).isEqualTo("My lines");
         assertThat(AppSentences.title(FIGURE, APP, TABLE.schema())).isEqualTo("Departures");
     }

@@ -36,8 +36,8 @@ class MeasureSentencesTest {
     @Test
     void measuresOfOneColumn() {
         assertThat(of(Measure.ROWS)).isEqualTo("number of departures");
-        assertThat(of(new Measure(Aggregate.MEDIAN, "delay"))).isEqualTo("median of delay");
-        assertThat(of(new Measure(Aggregate.DEVIATION, "fare"))).isEqualTo("standard deviation of fare");
+        assertThat(of(new Measure(Aggregate.MEDIAN, "delay"))).isEqualTo("median of Delay");
+        assertThat(of(new Measure(Aggregate.DEVIATION, "fare"))).isEqualTo("standard deviation of Fare");
         assertThat(of(new Measure(Aggregate.SUM, "gone"))).isEqualTo("sum of gone (this column is gone)");
     }
 
@@ -51,22 +51,23 @@ class MeasureSentencesTest {
                         of(percentile("95")),
                         of(percentile("99.9"))))
                 .containsExactly(
-                        "1st percentile of delay",
-                        "2nd percentile of delay",
-                        "11th percentile of delay",
-                        "23rd percentile of delay",
-                        "95th percentile of delay",
-                        "99.9th percentile of delay");
-        assertThat(of(new Measure(Aggregate.PERCENTILE, "delay"))).isEqualTo("no percentile of delay");
+                        "1st percentile of Delay",
+                        "2nd percentile of Delay",
+                        "11th percentile of Delay",
+                        "23rd percentile of Delay",
+                        "95th percentile of Delay",
+                        "99.9th percentile of Delay");
+        assertThat(of(new Measure(Aggregate.PERCENTILE, "delay"))).isEqualTo("no percentile of Delay");
     }
 
     @Test
     void measuresOfTwoColumnsAndFormulas() {
         assertThat(of(Measure.of(Aggregate.WEIGHTED_AVERAGE, "delay", "fare")))
-                .isEqualTo("average of delay weighted by fare");
-        assertThat(of(Measure.of(Aggregate.RATIO, "fare", "delay"))).isEqualTo("sum of fare per delay");
-        assertThat(of(Measure.of(Aggregate.LAST, "fare", "day"))).isEqualTo("last fare by day");
-        assertThat(of(new Measure(Aggregate.FIRST, "fare"))).isEqualTo("first fare by no column");
+                .isEqualTo("average of Delay weighted by Fare");
+        assertThat(of(Measure.of(Aggregate.RATIO, "fare", "delay"))).isEqualTo("sum of Fare per Delay");
+        assertThat(of(Measure.of(Aggregate.LAST, "fare", "day"))).isEqualTo("last Fare by Day");
+        assertThat(of(Measure.of(Aggregate.LEVEL, "fare", "day"))).isEqualTo("sum of Fare at the last Day");
+        assertThat(of(new Measure(Aggregate.FIRST, "fare"))).isEqualTo("first Fare by no column");
         assertThat(of(Measure.formula("sum(fare) / count(*)"))).isEqualTo("sum(fare) / count(*)");
         assertThat(of(new Measure(Aggregate.SUM, null, null, null, "fare * 2", null)))
                 .isEqualTo("sum of fare * 2");
@@ -76,7 +77,7 @@ class MeasureSentencesTest {
     void whatIsDerivedIsSaidToo() {
         assertThat(of(Measure.ROWS.derived(Derived.SHARE_OF_TOTAL))).isEqualTo("number of departures, share of total");
         assertThat(of(new Measure(Aggregate.SUM, "fare").derived(Derived.CHANGE_YEAR)))
-                .isEqualTo("sum of fare, change from a year before");
+                .isEqualTo("sum of Fare, change from a year before");
     }
 
     private static String phrase(Filter filter) {
@@ -85,16 +86,16 @@ class MeasureSentencesTest {
 
     @Test
     void filtersOfEveryKind() {
-        assertThat(phrase(new HasAll("tags", List.of("a", "b", "c")))).isEqualTo("tags has all of a, b and c");
+        assertThat(phrase(new HasAll("tags", List.of("a", "b", "c")))).isEqualTo("Tags has all of a, b and c");
         assertThat(phrase(new NamedPeriod("day", NamedPeriod.Name.LAST_30_DAYS, false)))
-                .isEqualTo("day in the last 30 days");
+                .isEqualTo("Day in the last 30 days");
         assertThat(phrase(new NamedPeriod("day", NamedPeriod.Name.THIS_YEAR, true)))
-                .isEqualTo("day in the latest year or blank");
+                .isEqualTo("Day in the latest year or blank");
         Box box = new Box(
                 new Between("delay", BigDecimal.ZERO, BigDecimal.TEN, false, false), Between.of("fare", "2", null));
-        assertThat(phrase(box)).isEqualTo("delay from 0 to 10 and fare at least 2");
+        assertThat(phrase(box)).isEqualTo("Delay from 0 to 10 and Fare at least 2");
         assertThat(phrase(new Anywhere(List.of("delay", "fare"), "7")))
-                .contains("delay")
+                .contains("Delay")
                 .contains("contains “7”");
         assertThat(phrase(new Where("delay > 3"))).isEqualTo("delay > 3 holds");
         assertThat(FilterSentences.sentence(new HasAll("tags", List.of("a")), SCHEMA))

@@ -74,6 +74,8 @@ final class RandomQuestions {
             Measure.of(Aggregate.RATIO, "money", "small"),
             Measure.of(Aggregate.FIRST, "money", "day"),
             Measure.of(Aggregate.LAST, "small", "moment"),
+            Measure.of(Aggregate.LEVEL, "money", "day"),
+            Measure.of(Aggregate.LEVEL, "ratio", "day"),
             Measure.formula("sum(money) / count(*) - coalesce(min(small * 2), 0)"),
             new Measure(Aggregate.SUM, "money").derived(Derived.SHARE_OF_TOTAL),
             new Measure(Aggregate.SUM, "money").derived(Derived.RUNNING_TOTAL),

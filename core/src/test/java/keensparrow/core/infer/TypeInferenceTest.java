@@ -146,7 +146,7 @@ class TypeInferenceTest {
                     .append(",")
                     .append(i * 3)
                     .append(",")
-                    .append(48.5 + i)
+                    .append(48.5 + i / 10.0)
                     .append(",2026-01-")
                     .append(10 + i % 20)
                     .append(i % 2 == 0 ? ",yes" : ",no")

@@ -43,7 +43,7 @@ class StepsTest {
         assertThat(run.done())
                 .extracting(done -> done.sentence().text())
                 .containsExactly(
-                        "Leave out the rows where route is Total or blank.",
+                        "Leave out the rows where Route is Total or blank.",
                         "Compute Fare as revenue / passengers.",
                         "Label Route as  Line .",
                         "Leave out the column Revenue.");

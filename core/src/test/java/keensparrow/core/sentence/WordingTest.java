@@ -54,18 +54,18 @@ class WordingTest {
 
     @Test
     void filtersInWords() {
-        assertThat(phrase(OneOf.of("route", "Vienna–Hamburg"))).isEqualTo("route is Vienna–Hamburg");
-        assertThat(phrase(OneOf.of("route", "A", "B"))).isEqualTo("route is A or B");
-        assertThat(phrase(OneOf.of("route", "A", "B", "C", "D"))).isEqualTo("route is A or 3 more");
-        assertThat(phrase(new OneOf("route", List.of("A"), true, true))).isEqualTo("route is not A or blank");
-        assertThat(phrase(Between.of("delay", "0", "45"))).isEqualTo("delay from 0 to 45");
-        assertThat(phrase(Between.of("delay", "1000.5", null))).isEqualTo("delay at least 1,000.5");
-        assertThat(phrase(Between.of("delay", null, "45"))).isEqualTo("delay at most 45");
+        assertThat(phrase(OneOf.of("route", "Vienna–Hamburg"))).isEqualTo("Route is Vienna–Hamburg");
+        assertThat(phrase(OneOf.of("route", "A", "B"))).isEqualTo("Route is A or B");
+        assertThat(phrase(OneOf.of("route", "A", "B", "C", "D"))).isEqualTo("Route is A or 3 more");
+        assertThat(phrase(new OneOf("route", List.of("A"), true, true))).isEqualTo("Route is not A or blank");
+        assertThat(phrase(Between.of("delay", "0", "45"))).isEqualTo("Delay from 0 to 45");
+        assertThat(phrase(Between.of("delay", "1000.5", null))).isEqualTo("Delay at least 1,000.5");
+        assertThat(phrase(Between.of("delay", null, "45"))).isEqualTo("Delay at most 45");
         assertThat(phrase(new Between("delay", BigDecimal.ONE, BigDecimal.TEN, true, true)))
-                .isEqualTo("delay from 1 to below 10 or blank");
+                .isEqualTo("Delay from 1 to below 10 or blank");
         assertThat(phrase(new During("date", LocalDate.of(2026, 5, 1), LocalDate.of(2026, 8, 31), false)))
-                .isEqualTo("date May to Aug 2026");
-        assertThat(phrase(new Containing("note", "storm"))).isEqualTo("note contains “storm”");
+                .isEqualTo("Date May to Aug 2026");
+        assertThat(phrase(new Containing("note", "storm"))).isEqualTo("Note contains “storm”");
         assertThat(phrase(OneOf.of("PNR", "7"))).isEqualTo("PNR is 7 (this column is gone)");
         assertThat(phrase(OneOf.of("pnr", "7"))).isEqualTo("PNR is 7");
     }

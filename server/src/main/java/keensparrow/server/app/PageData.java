@@ -7,11 +7,13 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
 import keensparrow.core.app.AppSentences;
 import keensparrow.core.app.FilterSpec;
 import keensparrow.core.app.View;
 import keensparrow.core.column.ColumnType;
+import keensparrow.core.draft.FirstDraft;
 import keensparrow.core.question.Question;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.table.ColumnFormat;
@@ -26,8 +28,9 @@ import org.jspecify.annotations.Nullable;
  *
  * @param words title and sentence of each view by its id
  * @param columns those that may be known to whoever looks
+ * @param measures for the author: what the columns measure, each as it adds up, the most telling first
  */
-public record PageData(App app, Map<String, Words> words, List<Column> columns, Data data) {
+public record PageData(App app, Map<String, Words> words, List<Column> columns, List<Measure> measures, Data data) {
     /** A view's title and sentence. */
     public record Words(String title, Sentence sentence) {}
 
@@ -45,7 +48,12 @@ public record PageData(App app, Map<String, Words> words, List<Column> columns, 
 
     /** For the author: every column of the dataset. */
     static PageData forAuthor(App app, Dataset dataset, Dataset.Version version) {
-        return of(app, dataset, version, version.schema().columns());
+        return of(
+                app,
+                dataset,
+                version,
+                version.schema().columns(),
+                FirstDraft.measures(version.schema(), version.profile()));
     }
 
     /** For colleagues: the columns that the app shows, no others. */
@@ -57,10 +65,12 @@ public record PageData(App app, Map<String, Words> words, List<Column> columns, 
                 version,
                 version.schema().columns().stream()
                         .filter(column -> shown.contains(column.name()))
-                        .toList());
+                        .toList(),
+                List.of());
     }
 
-    private static PageData of(App app, Dataset dataset, Dataset.Version version, List<ColumnInfo> infos) {
+    private static PageData of(
+            App app, Dataset dataset, Dataset.Version version, List<ColumnInfo> infos, List<Measure> measures) {
         Schema schema = version.schema();
         Map<String, Words> words = new LinkedHashMap<>();
         for (View view : app.views()) {
@@ -77,7 +87,7 @@ public record PageData(App app, Map<String, Words> words, List<Column> columns, 
                         info.format()))
                 .toList();
         Data data = new Data(dataset.name(), version.number(), version.loadedAt(), version.rowCount());
-        return new PageData(app, words, columns, data);
+        return new PageData(app, words, columns, measures, data);
     }
 
     /** Columns that some view or filter of the app uses. */
@@ -94,6 +104,9 @@ public record PageData(App app, Map<String, Words> words, List<Column> columns, 
             }
             if (view.measure() != null && view.measure().column() != null) {
                 names.add(view.measure().column());
+            }
+            if (view.measure() != null && view.measure().with() != null) {
+                names.add(view.measure().with());
             }
         }
         app.filters().stream().map(FilterSpec::column).forEach(names::add);

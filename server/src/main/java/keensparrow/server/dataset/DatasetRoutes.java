@@ -7,12 +7,13 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.IntStream;
+import keensparrow.core.draft.RowName;
 import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.infer.LoadReport;
-import keensparrow.core.infer.Roles;
+import keensparrow.core.meaning.Roles;
 import keensparrow.core.prepare.Step;
 import keensparrow.core.prepare.Steps;
 import keensparrow.core.profile.ColumnProfile;
@@ -87,6 +88,7 @@ public final class DatasetRoutes {
             @Nullable String link,
             ReadingChoices reading,
             List<Column> columns,
+            @Nullable String namedBy,
             List<Step> steps,
             List<Steps.Done> stepsDone,
             LoadReport report) {}
@@ -256,6 +258,9 @@ public final class DatasetRoutes {
                 dataset.link(),
                 version.reading(),
                 columns,
+                RowName.of(version.schema(), version.profile())
+                        .map(ColumnInfo::name)
+                        .orElse(null),
                 version.steps(),
                 version.stepsDone(),
                 version.report()));

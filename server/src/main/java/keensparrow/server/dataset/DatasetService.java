@@ -164,7 +164,10 @@ public final class DatasetService {
         });
         boolean made = false;
         try {
-            loads.load(job, dataset, null, rows, dataset.steps());
+            Dataset.Version version = loads.load(job, dataset, null, rows, dataset.steps());
+            String noun = FirstDraft.nounFor(version.schema(), version.profile(), dataset.noun());
+            database.change(
+                    connection -> datasets.rename(connection, dataset.ownerId(), dataset.id(), dataset.name(), noun));
             job.concerns(dataset.id());
             made = true;
         } finally {

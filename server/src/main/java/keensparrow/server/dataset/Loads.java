@@ -9,6 +9,7 @@ import keensparrow.core.error.UserException;
 import keensparrow.core.infer.ColumnPlan;
 import keensparrow.core.infer.LoadWatch;
 import keensparrow.core.infer.LoadedTable;
+import keensparrow.core.prepare.Proposals;
 import keensparrow.core.prepare.Retype;
 import keensparrow.core.prepare.Step;
 import keensparrow.core.prepare.Steps;
@@ -77,8 +78,10 @@ final class Loads {
         List<ColumnPlan> earlier = before == null || rows.afresh ? List.of() : before.plan();
         LoadedTable raw = read(dataset, rows, steps, earlier, watch(job));
         job.says("Replaying the steps", 0, 0);
-        Steps.Run run = Steps.run(raw.table(), steps);
-        return record(job, dataset, before, new Made(rows, steps, raw, run));
+        Proposals proposals = before == null && steps.isEmpty() ? Proposals.of(raw.table()) : Proposals.NONE;
+        List<Step> all = before == null && steps.isEmpty() ? proposals.steps() : steps;
+        Steps.Run run = Steps.run(raw.table(), all);
+        return record(job, dataset, before, new Made(rows, all, raw.noting(proposals.notes()), run));
     }
 
     /** What a load made, before it is recorded. */
@@ -186,7 +189,8 @@ final class Loads {
     /** The table of a version from its snapshot; a damaged one is made again from the original files. */
     Table table(Dataset.Version version) {
         try {
-            return SnapshotFile.read(folder.snapshot(version.datasetId(), version.number()));
+            Table stored = SnapshotFile.read(folder.snapshot(version.datasetId(), version.number()));
+            return new Table(version.schema(), stored.columns(), stored.rowCount());
         } catch (DamagedSnapshotException | java.nio.file.NoSuchFileException e) {
             LOG.warn(
                     "the snapshot of dataset {} version {} is damaged ({}); it is made again",

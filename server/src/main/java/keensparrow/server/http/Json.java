@@ -28,10 +28,12 @@ import keensparrow.core.group.ByTime;
 import keensparrow.core.group.ByValue;
 import keensparrow.core.group.Grouping;
 import keensparrow.core.prepare.Compute;
+import keensparrow.core.prepare.JoinPeriod;
 import keensparrow.core.prepare.LeaveOutColumn;
 import keensparrow.core.prepare.LeaveOutRows;
 import keensparrow.core.prepare.Relabel;
 import keensparrow.core.prepare.Retype;
+import keensparrow.core.prepare.SetAdditivity;
 import keensparrow.core.prepare.SetRole;
 import keensparrow.core.prepare.Step;
 import keensparrow.core.question.Answer;
@@ -65,6 +67,8 @@ public final class Json {
                     new NamedType(Relabel.class, "relabel"),
                     new NamedType(Retype.class, "retype"),
                     new NamedType(SetRole.class, "setRole"),
+                    new NamedType(SetAdditivity.class, "setAdditivity"),
+                    new NamedType(JoinPeriod.class, "joinPeriod"),
                     new NamedType(LeaveOutColumn.class, "leaveOutColumn"),
                     new NamedType(LeaveOutRows.class, "leaveOutRows"),
                     new NamedType(Compute.class, "compute"),

@@ -1,0 +1,179 @@
+package keensparrow.core.meaning;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import keensparrow.core.table.Additivity;
+import keensparrow.core.table.Additivity.Kind;
+import keensparrow.core.table.ColumnFormat;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Whether numbers of a column add up, from its heading, its format and its values. Only what says that it adds up is
+ * added up: a wrong average misleads less than a wrong sum.
+ */
+final class AdditivityRules {
+    static final Additivity UNKNOWN = new Additivity(Kind.AVERAGE, "nothing says that it adds up");
+
+    private static final Set<String> OF = Set.of("of", "de", "der", "des", "du", "di", "van", "do", "da");
+    private static final Set<String> COUNT =
+            Set.of("number", "num", "count", "counts", "n", "anzahl", "nombre", "numero", "aantal", "liczba", "no");
+    private static final Set<String> SPENT = Set.of(
+            "worked",
+            "overtime",
+            "billed",
+            "billable",
+            "logged",
+            "spent",
+            "played",
+            "booked",
+            "trained",
+            "total",
+            "flown");
+    private static final Set<String> SHIPPED =
+            Set.of("shipped", "sold", "total", "net", "gross", "freight", "cargo", "delivered", "harvested", "caught");
+    private static final Set<String> ONE = Set.of("unit", "unitary", "single", "each", "hourly", "individual");
+
+    /** What is never added up, by the words that say so, and the reason. */
+    private static final Map<Set<String>, String> AVERAGED = new LinkedHashMap<>();
+
+    static {
+        AVERAGED.put(Vocabulary.PRICE, "it is a price or a pay"); // in the order in which readers ask for them
+        AVERAGED.put(Vocabulary.SCORE, "it is a score");
+        AVERAGED.put(Vocabulary.RATE, "it is a rate");
+        AVERAGED.put(Vocabulary.PERCENT, "it is a percentage");
+        AVERAGED.put(Vocabulary.DURATION, "it is a duration");
+        AVERAGED.put(Vocabulary.TEMPERATURE, "it is a temperature");
+        AVERAGED.put(Vocabulary.MOMENT, "it is measured at a moment");
+        AVERAGED.put(Vocabulary.BODY, "it is a measure of one thing");
+        AVERAGED.put(Vocabulary.AGE, "it is an age");
+    }
+
+    private AdditivityRules() {}
+
+    static int dullness(Additivity averaged) {
+        return averaged.equals(UNKNOWN)
+                ? AVERAGED.size()
+                : List.copyOf(AVERAGED.values()).indexOf(averaged.reason()) + 1;
+    }
+
+    /**
+     * What repeats in the table.
+     *
+     * @param levels how levels, such as a stock, are put together in it
+     * @param ordered whether a series of one value for each time is all there is
+     */
+    record Setting(Additivity levels, boolean ordered) {}
+
+    /**
+     * @param counts whether all values are whole and none is below zero, as counts are
+     */
+    static Additivity of(Words words, @Nullable ColumnFormat format, boolean counts, Setting setting) {
+        if (format != null && format.kind() == ColumnFormat.Kind.PERCENT) {
+            return new Additivity(Kind.AVERAGE, "it is a percentage");
+        }
+        if (words.has(Vocabulary.RUNNING)) {
+            return ofRunning(setting);
+        }
+        if (words.has(Vocabulary.PERCENT)) {
+            return new Additivity(Kind.AVERAGE, "it is a percentage");
+        }
+        if (words.isPer()) {
+            return new Additivity(Kind.AVERAGE, "it is a rate");
+        }
+        if (words.has(Vocabulary.MIDDLE)) {
+            boolean ends = words.has(Vocabulary.TEND) && !words.has(Vocabulary.DURATION);
+            return new Additivity(
+                    Kind.AVERAGE, ends ? "it is an extreme already" : "it is an average or a statistic already");
+        }
+        if (isCount(words)) {
+            return words.has(Vocabulary.LEVEL) ? setting.levels : new Additivity(Kind.SUM, "it is a count");
+        }
+        Additivity byHead = ofHead(words, setting);
+        if (byHead != null) {
+            return byHead;
+        }
+        Additivity byAny = ofAny(words, setting);
+        if (byAny != null) {
+            return byAny;
+        }
+        if ((format != null && format.kind() == ColumnFormat.Kind.MONEY) || words.has(Vocabulary.CURRENCY)) {
+            return new Additivity(Kind.SUM, "it is an amount of money");
+        }
+        if (words.hasUnit(Vocabulary.AMOUNT_UNIT)) {
+            return new Additivity(Kind.SUM, "it is an amount");
+        }
+        String plural = words.plural();
+        if (counts && !plural.isEmpty()) {
+            return new Additivity(Kind.SUM, "it counts " + plural);
+        }
+        return UNKNOWN;
+    }
+
+    private static Additivity ofRunning(Setting setting) {
+        Additivity levels = setting.levels;
+        return new Additivity(levels.kind() == Kind.SUM ? Kind.AVERAGE : levels.kind(), "it is a running total");
+    }
+
+    /** {@code number of passengers}, {@code passenger count}; no {@code invoice number}. */
+    private static boolean isCount(Words words) {
+        List<String> all = words.all();
+        String last = all.isEmpty() ? "" : all.get(all.size() - 1);
+        return all.size() > 1
+                && ((COUNT.contains(all.get(0)) && !Vocabulary.SCORE.contains(last))
+                        || last.equals("count")
+                        || last.equals("counts")
+                        || last.equals("anzahl"));
+    }
+
+    /** By the word that the others qualify: the price of a {@code sales price}, the cost of {@code cost of sales}. */
+    private static @Nullable Additivity ofHead(Words words, Setting setting) {
+        String head = words.head(OF);
+        for (Map.Entry<Set<String>, String> rule : AVERAGED.entrySet()) {
+            if (Words.isIn(rule.getKey(), head)) {
+                return averaged(words, rule.getKey(), rule.getValue());
+            }
+        }
+        if (Words.isIn(Vocabulary.LEVEL, head)) {
+            return setting.levels;
+        }
+        if (Words.isIn(Vocabulary.RAIN, head)) {
+            return ofRain(setting);
+        }
+        if (Words.isIn(Vocabulary.SUM, head)) {
+            return words.has(ONE) && words.has(Vocabulary.COST)
+                    ? new Additivity(Kind.AVERAGE, "it is the price of one")
+                    : new Additivity(Kind.SUM, "it is an amount or a count");
+        }
+        return null;
+    }
+
+    private static Additivity averaged(Words words, Set<String> list, String reason) {
+        boolean adds =
+                (list == Vocabulary.DURATION && words.has(SPENT)) || (list == Vocabulary.BODY && words.has(SHIPPED));
+        return adds ? new Additivity(Kind.SUM, "it is an amount or a count") : new Additivity(Kind.AVERAGE, reason);
+    }
+
+    private static @Nullable Additivity ofAny(Words words, Setting setting) {
+        for (Map.Entry<Set<String>, String> rule : AVERAGED.entrySet()) {
+            if (words.has(rule.getKey())) {
+                return averaged(words, rule.getKey(), rule.getValue());
+            }
+        }
+        if (words.has(Vocabulary.LEVEL)) {
+            return setting.levels;
+        }
+        if (words.has(Vocabulary.RAIN)) {
+            return ofRain(setting);
+        }
+        return words.has(Vocabulary.SUM) ? new Additivity(Kind.SUM, "it is an amount or a count") : null;
+    }
+
+    /** What fell in one place adds up over time; over places it does not. */
+    private static Additivity ofRain(Setting setting) {
+        return setting.ordered
+                ? new Additivity(Kind.SUM, "it is an amount for each day or period")
+                : new Additivity(Kind.AVERAGE, "it is measured in several places");
+    }
+}

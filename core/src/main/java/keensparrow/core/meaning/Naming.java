@@ -1,0 +1,29 @@
+package keensparrow.core.meaning;
+
+import java.util.Set;
+
+/** How much a heading speaks for a column that names what a row is of. */
+public final class Naming {
+    private static final int BY_NAME = 60;
+    private static final int BY_THING = 40;
+    private static final Set<String> OF = Set.of("of", "de", "der", "des", "du", "di", "van");
+
+    private Naming() {}
+
+    /** Whether it is called a code, a number or a key of something. */
+    public static boolean isCode(String heading) {
+        return new Words(heading).endsWith(Vocabulary.IDENTIFIER);
+    }
+
+    /** 0 where it says nothing of the kind. */
+    public static int weight(String heading) {
+        Words words = new Words(heading);
+        if (words.endsWith(Vocabulary.IDENTIFIER)) {
+            return 0;
+        }
+        if (words.has(Vocabulary.STRONG_NAMING)) {
+            return BY_NAME;
+        }
+        return Words.isIn(Vocabulary.NAMING, words.head(OF)) ? BY_THING : 0;
+    }
+}

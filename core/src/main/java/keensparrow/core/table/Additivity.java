@@ -1,0 +1,28 @@
+package keensparrow.core.table;
+
+/**
+ * How the values of a number column may be put together over rows, and why it is thought so.
+ *
+ * @param reason a clause that follows "because", such as {@code it is a rate}
+ */
+public record Additivity(Kind kind, String reason) {
+    /** What a measure of the column does unless told otherwise. */
+    public enum Kind {
+        /** Added up over everything. */
+        SUM("added up"),
+        /** Averaged: its sum means nothing. */
+        AVERAGE("averaged"),
+        /** A level: added up over groups, never over time, of which the last counts. */
+        LAST("added up over groups and taken last over time");
+
+        private final String label;
+
+        Kind(String label) {
+            this.label = label;
+        }
+
+        public String label() {
+            return label;
+        }
+    }
+}
