@@ -303,6 +303,16 @@ export type Step =
     }
   | { kind: 'setRole'; column: string; role: Role }
   | { kind: 'setAdditivity'; column: string; additivity: AdditivityKind }
+  | { kind: 'fillDown'; column: string }
+  | {
+      kind: 'joinPeriod';
+      year: string;
+      part: string;
+      day: string | null;
+      period: 'MONTH' | 'QUARTER' | 'WEEK';
+      name: string;
+      label: string;
+    }
   | { kind: 'leaveOutColumn'; column: string }
   | { kind: 'leaveOutRows'; column: string; values: string[]; blank: boolean }
   | { kind: 'compute'; name: string; label: string; expression: string };
@@ -341,6 +351,8 @@ export interface Doubt {
   decimalMark: string | null;
   /** The type it is read as, where that is another one. */
   now: ColumnType | null;
+  /** The step that settles it, where that is not reading the column as the other type. */
+  otherStep: 'FILL_DOWN' | null;
 }
 
 /** What the author says about a table in a sheet; what is left out is as found. Rows from 1, columns from 0. */

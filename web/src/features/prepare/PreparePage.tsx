@@ -99,7 +99,13 @@ export function PreparePage() {
                 onStep={add}
               />
             )}
-            <WorthALook report={data.report} rowCount={data.rowCount} busy={busy} onStep={add} />
+            <WorthALook
+              report={data.report}
+              rowCount={data.rowCount}
+              steps={data.steps}
+              busy={busy}
+              onStep={add}
+            />
           </div>
         </section>
       </div>

@@ -5,21 +5,24 @@ import { count } from '../../shared/format';
 export function WorthALook({
   report,
   rowCount,
+  steps,
   busy,
   onStep,
 }: {
   readonly report: DatasetDetails['report'];
   readonly rowCount: number;
+  readonly steps: readonly Step[];
   readonly busy: boolean;
   readonly onStep: (step: Step) => Promise<boolean>;
 }) {
-  const clean = report.notes.length === 0 && report.misfitCount === 0 && report.doubts.length === 0;
+  const doubts = report.doubts.filter((doubt) => isOpen(doubt, steps));
+  const clean = report.notes.length === 0 && report.misfitCount === 0 && doubts.length === 0;
   return (
     <section className="card panel" aria-label="Worth a look">
       <h3>Worth a look</h3>
       <p className="soft">Found while reading</p>
       {clean && <p>All values of {count(rowCount)} rows read as their types say.</p>}
-      {report.doubts.map((doubt) => (
+      {doubts.map((doubt) => (
         <div key={`${doubt.column} ${doubt.text}`} className="notice doubt">
           <p>{doubt.text}</p>
           <button
@@ -28,16 +31,18 @@ export function WorthALook({
             disabled={busy}
             onClick={() => void onStep(otherWay(doubt))}
           >
-            Read them {doubt.other}
+            {doubt.otherStep === 'FILL_DOWN' ? 'Fill it down' : `Read them ${doubt.other}`}
           </button>{' '}
-          <button
-            type="button"
-            className="word"
-            disabled={busy}
-            onClick={() => void onStep(thisWay(doubt))}
-          >
-            It is right so
-          </button>
+          {doubt.otherStep === null && (
+            <button
+              type="button"
+              className="word"
+              disabled={busy}
+              onClick={() => void onStep(thisWay(doubt))}
+            >
+              It is right so
+            </button>
+          )}
         </div>
       ))}
       <ul className="notes">
@@ -76,13 +81,25 @@ export function WorthALook({
   );
 }
 
-const otherWay = (doubt: Doubt): Step => ({
-  kind: 'retype',
-  column: doubt.column,
-  type: doubt.type,
-  dates: doubt.dates,
-  decimalMark: doubt.decimalMark,
-});
+const otherWay = (doubt: Doubt): Step =>
+  doubt.otherStep === 'FILL_DOWN'
+    ? { kind: 'fillDown', column: doubt.column }
+    : {
+        kind: 'retype',
+        column: doubt.column,
+        type: doubt.type,
+        dates: doubt.dates,
+        decimalMark: doubt.decimalMark,
+      };
+
+/** What a step has settled is not asked again. */
+const isOpen = (doubt: Doubt, steps: readonly Step[]): boolean =>
+  !steps.some(
+    (step) =>
+      'column' in step &&
+      step.column === doubt.column &&
+      step.kind === (doubt.otherStep === 'FILL_DOWN' ? 'fillDown' : 'retype'),
+  );
 
 /** As it was read, now by the author's word: the question is answered. */
 const thisWay = (doubt: Doubt): Step => ({

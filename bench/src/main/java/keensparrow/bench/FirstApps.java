@@ -71,6 +71,7 @@ final class FirstApps {
         loaded.report().misfits().stream().limit(5).forEach(misfit -> System.out.println("misfit: " + misfit));
         Proposals proposals = Proposals.of(loaded.table());
         proposals.notes().forEach(note -> System.out.println("note: " + note));
+        proposals.doubts().forEach(doubt -> System.out.println("asked: " + doubt.text()));
         List<Step> steps = proposals.steps();
         Steps.Run run = Steps.run(loaded.table(), steps);
         run.done().forEach(done -> System.out.println("step: " + done.sentence().text()));

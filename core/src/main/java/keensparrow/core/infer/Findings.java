@@ -25,6 +25,9 @@ final class Findings {
                 tellDates(column, guess, label, habits, wanted.containsKey(column.name()));
             } else if (column.type().isNumber()) {
                 tellNumbers(column, guess, label, habits, wanted.containsKey(column.name()));
+            } else if (column.type() == ColumnType.TAGS && !wanted.containsKey(column.name())) {
+                notes.add(label + " holds lists of tags, parted by “" + column.tagSeparator()
+                        + "”: each tag is counted by itself. Read it as text if they are names.");
             } else if (column.type() == ColumnType.TEXT && guess.numbers().areInSeveralCurrencies(guess.filled())) {
                 notes.add(label
                         + " names several currencies and stays text: amounts in different currencies do not add up.");
@@ -82,6 +85,7 @@ final class Findings {
                     column.type(),
                     other,
                     null,
+                    null,
                     null));
         } else if (ordered && dates.eitherExample() != null && !decided) {
             notes.add("The dates of " + label + " are read " + first
@@ -96,7 +100,8 @@ final class Findings {
                     ColumnType.WHOLE,
                     null,
                     null,
-                    ColumnType.DATE_TIME));
+                    ColumnType.DATE_TIME,
+                    null));
         }
         if (pattern == DatePattern.SEVERAL && !decided) {
             notes.add("The dates of " + label + " are written in several ways, each of which leaves no doubt.");
@@ -134,6 +139,7 @@ final class Findings {
                     ColumnType.DECIMAL,
                     null,
                     comma ? '.' : ',',
+                    null,
                     null));
         } else if (comma && !decided && guess.numbers().mark() != null) {
             notes.add("The numbers of " + label + " are read with a decimal comma.");

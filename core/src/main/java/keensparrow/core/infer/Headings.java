@@ -44,6 +44,21 @@ final class Headings {
         return label.isEmpty() ? "Column " + (index + 1) : label;
     }
 
+    /** A label for each heading; the second and later ones of the same are told apart by a number in brackets. */
+    static List<String> labels(List<String> headings) {
+        List<String> labels = new ArrayList<>();
+        Set<String> used = new HashSet<>();
+        for (int i = 0; i < headings.size(); i++) {
+            String base = label(headings.get(i), i);
+            String label = base;
+            for (int n = 2; !used.add(key(label)); n++) {
+                label = base + " (" + n + ")";
+            }
+            labels.add(label);
+        }
+        return labels;
+    }
+
     /** Headings that differ only in case or spaces are the same column. */
     static String key(String heading) {
         return heading.strip().replaceAll("\\s+", " ").toLowerCase(Locale.ROOT);

@@ -27,6 +27,7 @@ public record LoadReport(List<String> notes, List<Misfit> misfits, long misfitCo
      * @param other the other way in words
      * @param type to read it as then, with dates in that order or numbers with that decimal mark
      * @param now the type it is read as; null where that is the same
+     * @param otherStep the step that makes it so; null for one that reads the column as that type
      */
     public record Doubt(
             String column,
@@ -35,7 +36,18 @@ public record LoadReport(List<String> notes, List<Misfit> misfits, long misfitCo
             ColumnType type,
             @Nullable DatePattern dates,
             @Nullable Character decimalMark,
-            @Nullable ColumnType now) {}
+            @Nullable ColumnType now,
+            @Nullable OtherStep otherStep) {
+        /** A column whose blanks may mean what stands above them. */
+        public static Doubt ofLabelsOnce(String column, String text, ColumnType type) {
+            return new Doubt(column, text, "with blanks filled down", type, null, null, null, OtherStep.FILL_DOWN);
+        }
+    }
+
+    /** What settles a doubt besides reading a column as another type. */
+    public enum OtherStep {
+        FILL_DOWN
+    }
 
     /** @param line in the file, from 1 */
     public record Misfit(String file, long line, String column, String value, String reason) {

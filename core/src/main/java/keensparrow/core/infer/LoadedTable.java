@@ -10,11 +10,13 @@ public record LoadedTable(Table table, List<ColumnPlan> plan, LoadReport report)
         plan = List.copyOf(plan);
     }
 
-    /** The same with more notes in its report. */
-    public LoadedTable noting(List<String> notes) {
-        List<String> all = new ArrayList<>(report.notes());
-        all.addAll(notes);
+    /** The same with more notes and questions in its report. */
+    public LoadedTable noting(List<String> notes, List<LoadReport.Doubt> doubts) {
+        List<String> allNotes = new ArrayList<>(report.notes());
+        allNotes.addAll(notes);
+        List<LoadReport.Doubt> allDoubts = new ArrayList<>(report.doubts());
+        allDoubts.addAll(doubts);
         return new LoadedTable(
-                table, plan, new LoadReport(all, report.misfits(), report.misfitCount(), report.doubts()));
+                table, plan, new LoadReport(allNotes, report.misfits(), report.misfitCount(), allDoubts));
     }
 }

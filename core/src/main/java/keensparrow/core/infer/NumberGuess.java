@@ -20,6 +20,7 @@ final class NumberGuess {
     private long either; // numbers under both marks, and not the same
     private @Nullable String eitherExample;
     private long exponents;
+    private long codeLike; // exponents as in 7E2, without a point or a sign
     private long codes; // digits with leading zeros
     private long zeros;
     private long written; // with marks, signs or units that need more than a look
@@ -82,12 +83,23 @@ final class NumberGuess {
                     return false;
                 }
                 exponents++;
+                codeLike += isCodeLike(chars, from, at, to) ? 1 : 0;
                 count(POINT, 1, 1);
                 onlyPoint++;
                 return true;
             }
         }
         return false;
+    }
+
+    /** Digits, E and digits, as parts and rooms are numbered; programs write a point, a sign or a zero. */
+    private static boolean isCodeLike(char[] chars, int from, int exponent, int to) {
+        for (int at = from; at < to; at++) {
+            if (at != exponent && (chars[at] < '0' || chars[at] > '9')) {
+                return false;
+            }
+        }
+        return chars[exponent] == 'E' && to - exponent <= 3;
     }
 
     private boolean addWritten(CellKind kind, char[] chars, int from, int to) {
@@ -177,7 +189,8 @@ final class NumberGuess {
     long count(NumberStyle style) {
         boolean mixed = writtenPercents > 0 && !style.percent();
         boolean sizes = inPowers > 0 && !powersBeyondDoubt; // such as 5K and 10K, names of distances
-        return codes > 0 || currenciesDiffer || mixed || sizes ? 0 : fits[place(style.decimalMark())];
+        boolean parts = codeLike > 0 && codeLike == exponents && withPlaces[POINT] == exponents;
+        return codes > 0 || parts || currenciesDiffer || mixed || sizes ? 0 : fits[place(style.decimalMark())];
     }
 
     boolean hasPlaces(NumberStyle style) {
@@ -194,7 +207,7 @@ final class NumberGuess {
     }
 
     boolean hasCodes() {
-        return codes > 0;
+        return codes > 0 || codeLike > 0;
     }
 
     /** Decimals that keep every value exact, or −1 when only doubles hold them. */

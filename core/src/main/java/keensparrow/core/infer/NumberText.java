@@ -202,6 +202,8 @@ final class NumberText {
     private int wholeEnd(char mark) {
         char between = 0;
         int group = 0;
+        int middle = 0; // digits of the groups between the first and the last: 3, or 2 as in 12,34,567
+        int firstGroup = 0;
         int at = from;
         for (; at < to && chars[at] != mark; at++) {
             char c = chars[at];
@@ -211,13 +213,22 @@ final class NumberText {
             }
             char kind = isGap(c) ? ' ' : c == '\u2019' ? '\'' : c;
             boolean first = between == 0;
-            if (!first && kind != between || (first ? group < 1 || group > 3 || chars[from] == '0' : group != 3)) {
+            if (first
+                    ? group < 1 || group > 3 || chars[from] == '0'
+                    : kind != between || !fitsBetween(group, kind, middle)) {
                 return -1;
             }
+            middle = first ? 0 : group;
+            firstGroup = first ? group : firstGroup;
             between = kind;
             group = 0;
         }
-        return between != 0 && group != 3 ? -1 : at;
+        boolean indian = middle == 2 && firstGroup > 2;
+        return between != 0 && (group != 3 || indian) ? -1 : at;
+    }
+
+    private static boolean fitsBetween(int digits, char between, int before) {
+        return digits == 3 && before != 2 || (digits == 2 && between == ',' && before != 3);
     }
 
     /** Whether it has a mark that parts its last three digits from the others and could mean either. */

@@ -4,8 +4,11 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.stream.IntStream;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.sentence.Wording;
 import org.jspecify.annotations.Nullable;
 
 /** The first reading of a source: its headings, and how the values of each column are written. */
@@ -16,6 +19,7 @@ final class SourceGuess implements RowSource.CellHandler {
     private final long rowsBefore;
     private final List<String> headings = new ArrayList<>();
     private List<ColumnGuess> guesses = new ArrayList<>();
+    private final List<String> differences = new ArrayList<>(); // from the sources before
     private int[] targets = new int[0];
     private boolean pastHeadings;
     private boolean anything;
@@ -76,8 +80,9 @@ final class SourceGuess implements RowSource.CellHandler {
         return rows;
     }
 
+    /** Columns of this source. */
     int width() {
-        return headings.size();
+        return targets.length;
     }
 
     List<String> headings() {
@@ -173,16 +178,54 @@ final class SourceGuess implements RowSource.CellHandler {
             places.put(firstKeys.get(i), i);
         }
         List<String> keys = Headings.keys(headings);
+        int known = (int) keys.stream().filter(places::containsKey).count();
+        if (known * 2 <= Math.max(keys.size(), first.targets.length)) {
+            throw differs(difference(keys, firstKeys));
+        }
+        List<String> only = new ArrayList<>();
         for (int i = 0; i < targets.length; i++) {
             Integer place = places.remove(keys.get(i));
             if (place == null) {
-                throw differs("the column “" + headings.get(i) + "” is only in “" + source.name() + "”");
+                only.add(headings.get(i));
+                place = first.headings.size();
+                first.headings.add(headings.get(i));
+                guesses.add(new ColumnGuess());
+                requireFew(first.headings.size());
             }
             targets[i] = place;
         }
-        if (!places.isEmpty()) {
-            String missing = first.headings.get(places.values().iterator().next());
-            throw differs("the column “" + missing + "” is missing from “" + source.name() + "”");
+        tellDifferences(
+                only, places.values().stream().sorted().map(first.headings::get).toList());
+    }
+
+    private String difference(List<String> keys, List<String> firstKeys) {
+        for (int i = 0; i < keys.size(); i++) {
+            if (!firstKeys.contains(keys.get(i))) {
+                return "the column “" + headings.get(i) + "” is only in “" + source.name() + "”";
+            }
+        }
+        int missing = IntStream.range(0, firstKeys.size())
+                .filter(i -> !keys.contains(firstKeys.get(i)))
+                .findFirst()
+                .orElse(0);
+        return "the column “" + first().headings.get(missing) + "” is missing from “" + source.name() + "”";
+    }
+
+    private SourceGuess first() {
+        return Objects.requireNonNull(first);
+    }
+
+    private void tellDifferences(List<String> only, List<String> missing) {
+        if (!only.isEmpty()) {
+            differences.add((only.size() == 1 ? "The column " : "The columns ")
+                    + Wording.all(only.stream().map(name -> "“" + name + "”").toList())
+                    + (only.size() == 1 ? " is in “" : " are in “") + source.name()
+                    + "” and not in those before: there it is blank.");
+        }
+        if (!missing.isEmpty()) {
+            differences.add("In “" + source.name() + "” there is no "
+                    + Wording.all(missing.stream().map(name -> "“" + name + "”").toList())
+                    + ": its rows are blank there.");
         }
     }
 
@@ -203,6 +246,7 @@ final class SourceGuess implements RowSource.CellHandler {
     }
 
     void addNotes(List<String> notes) {
+        notes.addAll(differences);
         if (shortRows > 0) {
             notes.add(counted(shortRows) + " of “" + source.name() + "” " + (shortRows == 1 ? "has" : "have")
                     + " fewer cells than there are headings; the missing ones are blank (first in line "

@@ -78,12 +78,14 @@ public final class TableLoader {
 
     static List<ColumnInfo> infos(List<ColumnPlan> plan, List<Column> columns) {
         List<ColumnInfo> infos = new ArrayList<>();
+        List<String> labels =
+                Headings.labels(plan.stream().map(ColumnPlan::heading).toList());
         for (int i = 0; i < plan.size(); i++) {
             ColumnPlan of = plan.get(i);
             Column column = columns.get(i);
             infos.add(new ColumnInfo(
                     of.name(),
-                    Headings.label(of.heading(), i),
+                    labels.get(i),
                     column.type(),
                     Role.TEXT, // until all columns have been looked at together
                     of.format()));

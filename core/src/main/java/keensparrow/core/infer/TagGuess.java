@@ -1,22 +1,32 @@
 package keensparrow.core.infer;
 
+import java.util.HashMap;
 import java.util.HashSet;
+import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
-/** Whether the values split at a separator give few short words that come again and again. */
+/**
+ * Whether the values split at a separator give few short words that come again and again, and that recombine: a part
+ * stands alone elsewhere, or with others. “Blanket, wool, double” is the name of one thing.
+ */
 final class TagGuess {
     private static final int MOST_TAGS = 200;
     private static final int LONGEST_TAG = 40;
     private static final int LATELY = 256;
     private static final int FEW_TAGS = 20;
     private static final int LEAST_COMBINED = 3;
+    private static final int MOST_ALONE = 1000;
+    private static final double RECOMBINED = 0.5;
     private static final double LEAST_SHARE = 0.005;
     private static final double LEAST_SHARE_OF_COMMAS = 0.05; // they stand in sentences and names too
 
     private final char separator;
     private final @Nullable String[] lately = new String[LATELY]; // the same few come again and again
-    private final Set<String> seen = new HashSet<>(); // of values of more than one tag
+    private final @Nullable String[] latelyParts = new String[LATELY];
+    private final Map<String, Part> seen = new HashMap<>(); // of values of more than one tag
+    private final Set<String> alone = new HashSet<>(); // values of one tag
+    private boolean unknownAlone; // values of one tag that nobody told
     private long values;
     private long combined; // values of more than one tag
     private long tags; // in those
@@ -25,6 +35,24 @@ final class TagGuess {
     private int fewestParts = Integer.MAX_VALUE;
     private int mostParts;
     private boolean ruledOut;
+
+    /** Where a part was met: its places in values, and the number of parts of those. */
+    private static final class Part {
+        private int places; // a bit each
+        private int lengths;
+
+        private int times;
+
+        void met(int place, int parts) {
+            times++;
+            places |= 1 << Math.min(place, Integer.SIZE - 1);
+            lengths |= 1 << Math.min(parts, Integer.SIZE - 1);
+        }
+
+        boolean isFree() {
+            return Integer.bitCount(places) > 1 || Integer.bitCount(lengths) > 1;
+        }
+    }
 
     TagGuess(char separator) {
         this.separator = separator;
@@ -62,13 +90,42 @@ final class TagGuess {
         if (parts > 1) {
             combined += times;
             count(chars, start, to, times);
+            parts(chars, from, to, parts);
         } else if (to - from > LONGEST_TAG) {
             ruledOut = true;
+        } else {
+            single(chars, from, to);
+        }
+    }
+
+    /** Names keep their parts in place, tags do not: in how many values of how many parts each was met. */
+    private void parts(char[] chars, int from, int to, int parts) {
+        int start = from;
+        int place = 0;
+        for (int at = from; at <= to; at++) {
+            if (at == to || chars[at] == separator) {
+                Part part = seen.get(new String(chars, start, at - start).trim());
+                if (part != null) {
+                    part.met(place, parts);
+                }
+                place++;
+                start = at + 1;
+            }
+        }
+    }
+
+    private void single(char[] chars, int from, int to) {
+        int slot = slot(chars, from, to);
+        String known = lately[slot];
+        if ((known == null || !isSame(known, chars, from, to)) && alone.size() < MOST_ALONE) {
+            lately[slot] = new String(chars, from, to - from);
+            alone.add(lately[slot].trim());
         }
     }
 
     /** A value without a separator that comes so many times. */
     void addWord(int length, int times) {
+        unknownAlone = true;
         values += times;
         fewestParts = 1;
         mostParts = Math.max(mostParts, 1);
@@ -85,13 +142,27 @@ final class TagGuess {
             ruledOut = true;
         } else if (from < to) {
             int slot = slot(chars, from, to);
-            String known = lately[slot];
+            String known = latelyParts[slot];
             if (known == null || !isSame(known, chars, from, to)) {
-                lately[slot] = new String(chars, from, to - from);
-                seen.add(lately[slot].trim());
+                latelyParts[slot] = new String(chars, from, to - from);
+                seen.computeIfAbsent(latelyParts[slot].trim(), part -> new Part());
                 ruledOut |= seen.size() > MOST_TAGS;
             }
         }
+    }
+
+    /** Whether enough of the parts stand alone elsewhere, or in more than one combination; of commas, at more than one place. */
+    private boolean recombine() {
+        if (unknownAlone) {
+            return true;
+        }
+        long free = seen.entrySet().stream()
+                .filter(part -> alone.contains(part.getKey())
+                        || part.getValue().isFree()
+                        || (separator != ',' && part.getValue().times > 1))
+                .count();
+        boolean anyAlone = separator != ',' || seen.keySet().stream().anyMatch(alone::contains);
+        return anyAlone && free >= seen.size() * RECOMBINED;
     }
 
     char separator() {
@@ -129,6 +200,7 @@ final class TagGuess {
 
     boolean isLikely() {
         return !ruledOut
+                && recombine()
                 && combined >= LEAST_COMBINED
                 && combined >= values * (separator == ',' ? LEAST_SHARE_OF_COMMAS : LEAST_SHARE)
                 && (separator != ',' || fewestParts < mostParts) // “Lyon, France” is a place, not two tags

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.LongColumn;
+import keensparrow.core.infer.LoadReport;
 import keensparrow.core.meaning.MainTime;
 import keensparrow.core.meaning.TimeWords;
 import keensparrow.core.table.ColumnFormat;
@@ -16,10 +17,11 @@ import keensparrow.core.table.Table;
  * Steps that a newly read table asks for. Each is a step like others and can be taken back.
  *
  * @param steps what can be told for certain
- * @param notes what is worth asking the author
+ * @param notes what they did, and what is worth a look
+ * @param doubts what the author is asked
  */
-public record Proposals(List<Step> steps, List<String> notes) {
-    public static final Proposals NONE = new Proposals(List.of(), List.of());
+public record Proposals(List<Step> steps, List<String> notes, List<LoadReport.Doubt> doubts) {
+    public static final Proposals NONE = new Proposals(List.of(), List.of(), List.of());
 
     private static final int DAYS_OF_MONTH = 31;
     private static final int LOOKED_AT = 20_000;
@@ -27,6 +29,7 @@ public record Proposals(List<Step> steps, List<String> notes) {
     public Proposals {
         steps = List.copyOf(steps);
         notes = List.copyOf(notes);
+        doubts = List.copyOf(doubts);
     }
 
     public static Proposals of(Table table) {
@@ -47,7 +50,15 @@ public record Proposals(List<Step> steps, List<String> notes) {
         joining.forEach(step ->
                 notes.add("Year and part of the year stand in columns of their own and were joined by a step."));
         steps.addAll(joining);
-        return new Proposals(steps, notes);
+        List<LoadReport.Doubt> doubts = LabelsOnce.find(table).stream()
+                .map(label -> LoadReport.Doubt.ofLabelsOnce(
+                        label.name(),
+                        "“" + label.label()
+                                + "” stands only in the first row of each block: below it the column is blank. Is"
+                                + " a blank what stands above it?",
+                        label.type()))
+                .toList();
+        return new Proposals(steps, notes, doubts);
     }
 
     /** A year in one column and its month, quarter or week in another are joined where there is no finer date. */

@@ -15,6 +15,7 @@ import org.jspecify.annotations.Nullable;
 
 /** Reads the cells of one area of a sheet: its headings as the first row, then its rows of values. */
 public final class AreaSource implements RowSource {
+    private static final int LONGEST_LABEL = 120;
     private static final CellKind[] KINDS = CellKind.values();
 
     private final String name;
@@ -22,6 +23,9 @@ public final class AreaSource implements RowSource {
     private final TableArea area;
     private final List<String> headings;
     private final Set<Long> hiddenRows;
+    private final Set<Long> leftOutRows;
+    private final long lastLooked; // further down rows are told by what they are called
+    private final boolean[] calledTotals; // by place among the columns that are read: where totals are called so
     private final boolean[] wanted; // by column of the sheet
     private final boolean tellsTooMuch; // cells beyond the last column are worth a word: nobody left them out
 
@@ -31,6 +35,7 @@ public final class AreaSource implements RowSource {
         this.sheet = sheet;
         this.area = table.area();
         this.hiddenRows = Boolean.FALSE.equals(choice.hiddenRows()) ? sheet.hiddenRows() : Set.of();
+        this.leftOutRows = Set.copyOf(area.leftOutRows());
         boolean hideColumns = Boolean.FALSE.equals(choice.hiddenColumns());
         wanted = new boolean[area.lastColumn() + 1];
         List<String> read = new ArrayList<>();
@@ -45,7 +50,21 @@ public final class AreaSource implements RowSource {
             }
         }
         headings = List.copyOf(read);
+        Grid grid = sheet.grid();
+        lastLooked = grid.isWhole() || leftOutRows.isEmpty() ? Long.MAX_VALUE : lastNumber(grid);
+        calledTotals = calledTotals(grid);
         tellsTooMuch = sheet.isText() && choice.lastColumn() == null;
+    }
+
+    private boolean[] calledTotals(Grid grid) {
+        boolean[] called = new boolean[headings.size()];
+        List<Integer> columns = columns();
+        for (RawRow row : grid.head()) {
+            for (int i = 0; i < called.length && leftOutRows.contains(row.number()); i++) {
+                called[i] |= TotalLabels.isOne(row.text(columns.get(i)));
+            }
+        }
+        return called;
     }
 
     @Override
@@ -76,7 +95,7 @@ public final class AreaSource implements RowSource {
                         || (grid.isWhole() && grid.tail().isEmpty() && area.lastRow() == lastNumber(grid)));
         boolean allColumns =
                 area.firstColumn() == 0 && area.leftOutColumns().isEmpty() && headings.size() == wanted.length;
-        boolean allRows = hiddenRows.isEmpty() && !area.fillDown();
+        boolean allRows = hiddenRows.isEmpty() && !area.fillDown() && leftOutRows.isEmpty();
         if (!tellsTooMuch
                 || !fromTheTop
                 || !toTheEnd
@@ -160,7 +179,11 @@ public final class AreaSource implements RowSource {
 
         @Override
         public void endRow(long number) {
-            boolean within = number >= area.firstRow() && number <= area.lastRow() && !hiddenRows.contains(number);
+            boolean within = number >= area.firstRow()
+                    && number <= area.lastRow()
+                    && !hiddenRows.contains(number)
+                    && !leftOutRows.contains(number)
+                    && !(number > lastLooked && isCalledTotal());
             if (within && count > 0) {
                 if (down.isEmpty()) {
                     hand(number);
@@ -170,6 +193,19 @@ public final class AreaSource implements RowSource {
             }
             column = 0;
             count = 0;
+        }
+
+        /** Whether the row is called as those are that sum up others among the rows that were looked at. */
+        private boolean isCalledTotal() {
+            int start = 0;
+            for (int i = 0; i < count; i++) {
+                boolean label = i < calledTotals.length && calledTotals[i] && ends[i] - start <= LONGEST_LABEL;
+                if (label && TotalLabels.isOne(new String(chars, start, ends[i] - start).strip())) {
+                    return true;
+                }
+                start = ends[i];
+            }
+            return false;
         }
 
         private void hand(long number) {

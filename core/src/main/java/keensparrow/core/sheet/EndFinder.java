@@ -234,7 +234,8 @@ final class EndFinder {
     /** @param aboveTotals whether totals stand below: what has only a name there is a row without values */
     private boolean isNote(int i, boolean aboveTotals) {
         int filled = block.filled(i);
-        if (isLoneValue(i) && loneValues > STRAY_VALUES || filled == 1 && isNameOfRow(i)) {
+        boolean loneRow = isLoneValue(i) && (loneValues > STRAY_VALUES || !(block.isAfterGap(i) || isTotal(i - 1)));
+        if (loneRow || filled == 1 && isNameOfRow(i)) {
             return false; // a row whose other cells are blank
         }
         if (isRemark(i)) {

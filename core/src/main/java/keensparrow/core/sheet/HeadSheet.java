@@ -31,6 +31,11 @@ public record HeadSheet(RawSheet sheet, int rows) implements RawSheet {
     }
 
     @Override
+    public List<String> notes() {
+        return sheet.notes();
+    }
+
+    @Override
     public boolean hasHeadings() {
         return sheet.hasHeadings();
     }

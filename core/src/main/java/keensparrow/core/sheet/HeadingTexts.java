@@ -5,11 +5,14 @@ import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.regex.Pattern;
 import keensparrow.core.infer.CellKind;
 
 /** The headings of an area: texts of several rows joined, those of merged cells for each column under them. */
 final class HeadingTexts {
     private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMM uuuu", Locale.ENGLISH);
+
+    private static final Pattern COMMENTED = Pattern.compile("#\\s*[\\p{L}_].*");
 
     private final RawSheet sheet;
     private final TableArea area;
@@ -32,6 +35,11 @@ final class HeadingTexts {
             if (!area.leftOutColumns().contains(column)) {
                 texts.add(joined(rows, column - area.firstColumn()));
             }
+        }
+        if (sheet.isText()
+                && !texts.isEmpty()
+                && COMMENTED.matcher(texts.get(0)).matches()) {
+            texts.set(0, texts.get(0).substring(1).strip()); // a line of headings behind the mark of comments
         }
         return RowNames.areIn(sheet, area) ? RowNames.moved(texts) : texts;
     }

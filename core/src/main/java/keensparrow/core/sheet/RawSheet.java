@@ -35,6 +35,11 @@ public interface RawSheet {
         return false;
     }
 
+    /** What was met while its cells were read, as sentences. */
+    default List<String> notes() {
+        return List.of();
+    }
+
     default boolean isHidden() {
         return false;
     }

@@ -13,6 +13,7 @@ import java.util.List;
  * @param firstColumn the first, @param lastColumn the last column, included
  * @param leftOutColumns between them
  * @param fillDown whether values of merged cells stand for all rows of the merge
+ * @param leftOutRows numbers of rows within that sum up others
  */
 public record TableArea(
         long headingRow,
@@ -23,9 +24,11 @@ public record TableArea(
         int firstColumn,
         int lastColumn,
         List<Integer> leftOutColumns,
-        boolean fillDown) {
+        boolean fillDown,
+        List<Long> leftOutRows) {
     public TableArea {
         leftOutColumns = List.copyOf(leftOutColumns);
+        leftOutRows = List.copyOf(leftOutRows);
     }
 
     /** {@code A}, {@code Z}, {@code AA}. */

@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param lastRow 0 for the end of the sheet
  * @param hiddenRows whether hidden rows are read; null reads them
  * @param hiddenColumns whether hidden columns are read; null reads them
+ * @param totals whether rows within that sum up others are read; null leaves them out
  */
 public record TableChoice(
         @Nullable String file,
@@ -24,13 +25,14 @@ public record TableChoice(
         @Nullable Integer lastColumn,
         @Nullable Boolean fillDown,
         @Nullable Boolean hiddenRows,
-        @Nullable Boolean hiddenColumns) {
+        @Nullable Boolean hiddenColumns,
+        @Nullable Boolean totals) {
     public static final TableChoice AS_FOUND =
-            new TableChoice(null, null, null, null, null, null, null, null, null, null, null);
+            new TableChoice(null, null, null, null, null, null, null, null, null, null, null, null);
 
     /** The table in that sheet. */
     public static TableChoice of(String sheet, int table) {
-        return new TableChoice(null, sheet, table, null, null, null, null, null, null, null, null);
+        return new TableChoice(null, sheet, table, null, null, null, null, null, null, null, null, null);
     }
 
     /** The same of one file of an archive. */
@@ -46,7 +48,8 @@ public record TableChoice(
                 lastColumn,
                 fillDown,
                 hiddenRows,
-                hiddenColumns);
+                hiddenColumns,
+                totals);
     }
 
     /** Whether it speaks of that sheet of that file. */

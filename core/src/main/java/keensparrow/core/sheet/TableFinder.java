@@ -42,7 +42,8 @@ public final class TableFinder {
     }
 
     private FoundTable all() {
-        TableArea area = new TableArea(1, 1, 2, Long.MAX_VALUE, 0, 0, grid.columnCount() - 1, List.of(), false);
+        TableArea area =
+                new TableArea(1, 1, 2, Long.MAX_VALUE, 0, 0, grid.columnCount() - 1, List.of(), false, List.of());
         List<String> headings = new HeadingTexts(sheet, area).texts();
         return new FoundTable(
                 area, headings, grid.rowCount() - 1, (double) grid.rowCount() * headings.size(), List.of());
@@ -84,6 +85,7 @@ public final class TableFinder {
         TableArea b = right.get(0).area();
         Set<String> shared = new HashSet<>(left.get(0).headings());
         shared.retainAll(right.get(0).headings());
+        shared.remove(""); // of columns without a name
         boolean sameEnd = a.lastRow() == b.lastRow() && a.firstRow() == b.firstRow();
         boolean namesRows = a.headingRow() == 0 && a.firstColumn() == a.lastColumn() && b.headingRow() > 0;
         return sameEnd
@@ -181,7 +183,9 @@ public final class TableFinder {
             endNotes.addAll(ended.notes());
         }
         Edges edges = edges(block, headings, end);
-        List<Integer> leftOut = leftOut(block, headings, edges, end);
+        List<Integer> leftOut = headings.rows() == 0
+                ? List.of()
+                : leftOut(block, headings, edges, end); // without names each keeps its place
         if (!leftOut.isEmpty()) {
             notes.add((leftOut.size() == 1 ? "Column " : "Columns ")
                     + Wording.all(leftOut.stream().map(TableArea::columnName).toList())
@@ -191,7 +195,13 @@ public final class TableFinder {
         if (gaps > 0) {
             notes.add(gaps == 1 ? "1 empty row was left out." : gaps + " empty rows were left out.");
         }
+        TotalFinder.Found totals = TotalFinder.find(block, edges.from, edges.to, first, end);
+        TableNotes.tellTotals(block, totals, notes);
         notes.addAll(endNotes);
+        boolean fillDown = mergesDown(block, first, end, edges);
+        if (fillDown) {
+            notes.add("Merged cells stand for all rows that they lie over: their values were filled down.");
+        }
         long lastRow = open ? Long.MAX_VALUE : end > first ? block.number(end - 1) : block.number(end - 1);
         TableArea area = new TableArea(
                 headings.rows() == 0 ? 0 : block.number(headings.first()),
@@ -202,8 +212,10 @@ public final class TableFinder {
                 edges.from,
                 edges.to - 1,
                 leftOut,
-                false);
-        long rows = open ? grid.rowCount() - first - dropped : end - first;
+                fillDown,
+                totals.sure().keySet().stream().map(block::number).toList());
+        long rows = (open ? grid.rowCount() - first - dropped : end - first)
+                - (long) totals.sure().size();
         List<String> texts = new HeadingTexts(sheet, area).texts();
         if (headings.rows() == 0) {
             notes.add("No headings were found; columns are numbered.");
@@ -220,6 +232,21 @@ public final class TableFinder {
                 * (texts.size() < 2 ? 0.3 : 1)
                 * (sheet.isHidden() ? 0.01 : 1);
         return new FoundTable(area, texts, rows, score, notes);
+    }
+
+    /** Whether some cells are merged over several rows of values. */
+    private boolean mergesDown(Block block, int first, int end, Edges edges) {
+        if (first >= end) {
+            return false;
+        }
+        long top = block.number(first);
+        long bottom = block.number(end - 1);
+        return merges.stream()
+                .anyMatch(merge -> merge.bottom() > merge.top()
+                        && merge.top() >= top
+                        && merge.top() <= bottom
+                        && merge.left() >= edges.from
+                        && merge.left() < edges.to);
     }
 
     private record Edges(int from, int to) {}
@@ -300,7 +327,8 @@ public final class TableFinder {
                 area.leftOutColumns().stream()
                         .filter(column -> column > firstColumn && column < lastColumn)
                         .toList(),
-                Boolean.TRUE.equals(choice.fillDown()));
+                choice.fillDown() == null ? area.fillDown() : choice.fillDown(),
+                Boolean.TRUE.equals(choice.totals()) ? List.of() : area.leftOutRows());
         boolean same = wanted.equals(area);
         List<String> notes = new ArrayList<>(same ? table.notes() : List.of("The edges were set by hand."));
         if (choice.lastRow() != null && choice.lastRow() > 0) {

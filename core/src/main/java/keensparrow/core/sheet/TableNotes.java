@@ -7,6 +7,7 @@ import keensparrow.core.sentence.Wording;
 /** Says what of a sheet was left out around a table, and what was named. */
 final class TableNotes {
     private static final int MOST_NAMED = 6;
+    private static final int MOST_TOTALS = 40;
 
     private TableNotes() {}
 
@@ -75,6 +76,29 @@ final class TableNotes {
                     : Wording.all(nameless.subList(0, MOST_NAMED - 1)) + " and so on";
             notes.add((one ? "1 column has" : nameless.size() + " columns have") + " no heading and "
                     + (one ? "is" : "are") + " called " + names + ".");
+        }
+    }
+
+    /** Rows that sum up others, each by its number and name, and those that may. */
+    static void tellTotals(Block block, TotalFinder.Found totals, List<String> notes) {
+        if (!totals.sure().isEmpty()) {
+            List<String> named = totals.sure().entrySet().stream()
+                    .map(row -> block.number(row.getKey()) + " “" + shorter(row.getValue()) + "”")
+                    .toList();
+            boolean one = named.size() == 1;
+            notes.add((one ? "Row " : "Rows ")
+                    + Wording.all(named.subList(0, Math.min(MOST_TOTALS, named.size())))
+                    + (named.size() > MOST_TOTALS ? " and " + (named.size() - MOST_TOTALS) + " more" : "")
+                    + (one ? " sums up other rows and was left out." : " sum up other rows and were left out."));
+        }
+        if (!totals.doubtful().isEmpty()) {
+            int row = totals.doubtful().firstKey();
+            int others = totals.doubtful().size() - 1;
+            notes.add(
+                    "Row " + block.number(row) + " is called “"
+                            + shorter(String.valueOf(totals.doubtful().get(row))) + "”"
+                            + (others > 0 ? ", and " + Wording.small(others) + " more alike" : "")
+                            + ", but the numbers are not the sums of other rows, so it was kept. Is it a total? Then leave it out.");
         }
     }
 

@@ -33,7 +33,7 @@ class TableLoaderTest {
                         "delay_in_minutes", "column_2", "größe_m2".replace("ö", "o"), "delay_in_minutes_2", "c_2026");
         assertThat(loaded.table().schema().columns())
                 .extracting(ColumnInfo::label)
-                .containsExactly("Delay in minutes", "Column 2", "Größe (m²)", "Delay in minutes", "2026");
+                .containsExactly("Delay in minutes", "Column 2", "Größe (m²)", "Delay in minutes (2)", "2026");
     }
 
     @Test
@@ -84,6 +84,23 @@ class TableLoaderTest {
         assertThat(loaded.table().column("b").plain(2)).isEqualTo("z");
         assertThat(loaded.table().column("file").plain(1)).isEqualTo("one.csv");
         assertThat(loaded.table().column("file").plain(2)).isEqualTo("two.csv");
+    }
+
+    @Test
+    void aColumnMoreOrLessKeepsNoFileOut() {
+        LoadedTable loaded = load(
+                List.of(),
+                new TextRows("jan.csv", "a,b,c\n1,x,5\n"),
+                new TextRows("feb.csv", "a,b,c,d\n2,y,6,7\n"),
+                new TextRows("mar.csv", "b,a\nz,3\n"));
+        assertThat(loaded.table().rowCount()).isEqualTo(3);
+        assertThat(loaded.table().column("d").plain(0)).isNull();
+        assertThat(loaded.table().column("d").plain(1)).isEqualTo("7");
+        assertThat(loaded.table().column("c").plain(2)).isNull();
+        assertThat(loaded.table().column("a").plain(2)).isEqualTo("3");
+        assertThat(loaded.report().notes())
+                .contains("The column “d” is in “feb.csv” and not in those before: there it is blank.")
+                .contains("In “mar.csv” there is no “c” and “d”: its rows are blank there.");
     }
 
     @Test

@@ -49,6 +49,11 @@ class TypeInferenceTest {
                     hello|world                            > TEXT
                     a;b|b;c|c;a|a                          > TAGS
                     red;green|blue|red;blue|green;red|red  > TAGS
+                    7E2|8E1|12E3                           > TEXT
+                    7E2|8.5E1|12E3                         > DECIMAL
+                    1E5|0.5|2.25                           > DECIMAL
+                    12/05/2020|2020-05-13|14 May 2020      > TEXT
+                    2020-05-12|13.05.2020|14 May 2020|2020-06-01 > DATE
                     """)
     void typesComeFromTheValues(String values, ColumnType type) {
         LoadedTable loaded = loaded(values);
@@ -165,6 +170,62 @@ class TypeInferenceTest {
         assertThat(schema.get("day").role()).isEqualTo(Role.TIME);
         assertThat(schema.get("paid").role()).isEqualTo(Role.CATEGORY);
         assertThat(schema.get("ticket").role()).isEqualTo(Role.IDENTIFIER);
+    }
+
+    @Test
+    void namesWithCommasAreNoTags() {
+        assertThat(quoted("Blanket, wool, double", "Blanket, cotton, single", "Pillow, down", "Pillow, down, large"))
+                .isEqualTo(ColumnType.TEXT);
+        assertThat(quoted("Lyon, France", "Paris, France", "Nice", "Paris, Texas"))
+                .isEqualTo(ColumnType.TEXT);
+        assertThat(quoted("crew, weather", "weather", "signal, crew", "weather, signal", "crew"))
+                .isEqualTo(ColumnType.TAGS);
+    }
+
+    /** Of a column whose cells hold commas; each value comes several times. */
+    private static ColumnType quoted(String... values) {
+        RowSource source = new RowSource() {
+            @Override
+            public String name() {
+                return "quoted";
+            }
+
+            @Override
+            public void read(CellHandler handler) {
+                handler.cell("x".toCharArray(), 0, 1);
+                handler.endRow(1);
+                for (int row = 0; row < values.length * 6; row++) {
+                    char[] cell = values[row % values.length].toCharArray();
+                    handler.cell(cell, 0, cell.length);
+                    handler.endRow(row + 2L);
+                }
+            }
+        };
+        return new TableLoader(List.of(source), Map.of(), List.of(), LoadWatch.NONE)
+                .load()
+                .table()
+                .schema()
+                .get("x")
+                .type();
+    }
+
+    @Test
+    void secondsSince1970AreTimesUnderAHeadingOfTime() {
+        LoadedTable loaded = TextRows.load("timestamp,n\n1609459200,1\n1609462800,2\n");
+        assertThat(loaded.table().schema().get("timestamp").type()).isEqualTo(ColumnType.DATE_TIME);
+        assertThat(loaded.table().column("timestamp").plain(1)).isEqualTo("2021-01-01T01:00");
+        assertThat(loaded.report().doubts()).extracting(LoadReport.Doubt::type).containsExactly(ColumnType.WHOLE);
+        assertThat(TextRows.load("created at,n\n1609459200000,1\n1609462800500,2\n")
+                        .table()
+                        .column("created_at")
+                        .plain(1))
+                .isEqualTo("2021-01-01T01:00:00.500");
+        assertThat(TextRows.load("order,n\n1609459200,1\n1609462800,2\n")
+                        .table()
+                        .schema()
+                        .get("order")
+                        .type())
+                .isEqualTo(ColumnType.WHOLE);
     }
 
     @Test

@@ -167,7 +167,9 @@ class TableFinderTest {
         FoundTable byGroup = first("Group | In | Out\nA | 1 | 2\nB | 3 | 4\nA | |");
         assertThat(byGroup.area().lastRow()).isEqualTo(4);
         FoundTable stray = first("Day | In | Out\n2026-01-01 | 1 | 2\n2026-01-02 | 3 | 4\n | 77 |");
-        assertThat(stray.area().lastRow()).isEqualTo(3);
+        assertThat(stray.area().lastRow()).as("a number in a column of numbers").isEqualTo(4);
+        FoundTable check = first("Day | In | Out\n2026-01-01 | 1 | 2\n2026-01-02 | 3 | 4\n\n | 77 |");
+        assertThat(check.area().lastRow()).as("apart from the table").isEqualTo(3);
     }
 
     @Test
@@ -247,13 +249,13 @@ class TableFinderTest {
     void whatTheAuthorSaysGoesFirst() {
         CellRows sheet = drawn("Title\nA | B | C\n1 | 2 | 3\n4 | 5 | 6\n7 | 8 | 9", false);
         List<FoundTable> found = TableFinder.find(sheet);
-        TableChoice narrow = new TableChoice(null, null, null, null, null, 4L, 1, null, null, null, null);
+        TableChoice narrow = new TableChoice(null, null, null, null, null, 4L, 1, null, null, null, null, null);
         FoundTable chosen = TableFinder.chosen(sheet, found, narrow);
         assertThat(place(chosen)).isEqualTo("B2:C4 1");
         assertThat(chosen.headings()).containsExactly("B", "C");
-        TableChoice lower = new TableChoice(null, null, null, 3L, null, null, null, null, null, null, null);
+        TableChoice lower = new TableChoice(null, null, null, 3L, null, null, null, null, null, null, null, null);
         assertThat(TableFinder.chosen(sheet, found, lower).headings()).containsExactly("1", "2", "3");
-        TableChoice none = new TableChoice(null, null, null, 0L, 0, null, null, null, null, null, null);
+        TableChoice none = new TableChoice(null, null, null, 0L, 0, null, null, null, null, null, null, null);
         assertThat(TableFinder.chosen(sheet, found, none).area().firstRow()).isEqualTo(2);
     }
 

@@ -18,7 +18,12 @@ public final class Limited extends FilterInputStream {
     public Limited(InputStream in, long packedBytes, String name) {
         super(in);
         this.name = name;
-        this.left = Math.max(ALWAYS, packedBytes * TIMES);
+        this.left = most(packedBytes);
+    }
+
+    /** As many bytes as can be meant to come out of so many. */
+    public static long most(long packedBytes) {
+        return Math.max(ALWAYS, packedBytes * TIMES);
     }
 
     @Override

@@ -24,6 +24,7 @@ public final class Delimiter {
     private static final int FEWEST_LINES = 4;
     private static final int MOST_REMARKS = 20; // lines
     private static final double NEARLY_ALL = 0.9;
+    private static final int MANY_WORDS = 7;
 
     private Delimiter() {}
 
@@ -65,6 +66,15 @@ public final class Delimiter {
                 "it cuts " + best.cut() + " of the first " + best.lines.size() + " lines into " + (best.commonest + 1)
                         + " cells",
                 best.delimiter == ' ' ? Math.max(0, best.firstOfMost()) : 0);
+    }
+
+    /** Whether one of the usual signs, or a rare one, cuts most lines alike. */
+    public static boolean partsLines(String text, char quote) {
+        Counts usual = best(text, quote, USUAL);
+        Counts rare = best(text, quote, RARE);
+        return usual != null && usual.alike >= ENOUGH && usual.isNoPunctuation(text)
+                || rare != null && rare.isLikelyThoughRare()
+                || bySpaces(text, quote) != null;
     }
 
     /**
@@ -226,6 +236,18 @@ public final class Delimiter {
                 first = lines.get(line) == commonest || line > MOST_REMARKS ? first : line + 1;
             }
             return first < lines.size() ? first : 0;
+        }
+
+        /** Whether it does not stand as in sentences: a comma and a space in long lines, no two of which are alike. */
+        boolean isNoPunctuation(String text) {
+            boolean spaced = text.chars().filter(c -> c == delimiter).count()
+                    <= text.split(Pattern.quote(delimiter + " "), -1).length * 1.1;
+            double words = text.lines()
+                    .limit(LINES)
+                    .mapToInt(line -> line.split(" +").length)
+                    .average()
+                    .orElse(0);
+            return delimiter != ',' || !spaced || alike >= NEARLY_ALL || words < commonest + MANY_WORDS;
         }
 
         long cut() {

@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** Finds which encoding a text is written in, from its bytes. */
 public final class Encodings {
@@ -49,8 +50,17 @@ public final class Encodings {
      * An encoding and why.
      *
      * @param markLength bytes of the mark at the start, which are no part of the text
+     * @param damage what is no text of that encoding, as a sentence; null where all is
      */
-    public record Found(Charset charset, int markLength, String reason) {}
+    public record Found(
+            Charset charset,
+            int markLength,
+            String reason,
+            @Nullable String damage) {
+        public Found(Charset charset, int markLength, String reason) {
+            this(charset, markLength, reason, null);
+        }
+    }
 
     public static Found find(Path file) throws IOException {
         byte[] head = FileKind.head(file);
@@ -80,6 +90,10 @@ public final class Encodings {
             String reason = check.isAscii() ? "it has no character beyond ASCII" : "all its bytes are valid UTF-8";
             return new Found(StandardCharsets.UTF_8, 0, reason);
         }
+        Utf8Damage damage = Utf8Damage.of(file);
+        if (damage.isSlight()) {
+            return new Found(StandardCharsets.UTF_8, 0, "nearly all its characters are valid UTF-8", damage.sentence());
+        }
         try (InputStream in = Files.newInputStream(file)) {
             sample = in.readNBytes(SAMPLE);
             if (isAscii(sample)) {
@@ -100,7 +114,7 @@ public final class Encodings {
         return true;
     }
 
-    private static @org.jspecify.annotations.Nullable Found byMark(byte[] head) {
+    private static @Nullable Found byMark(byte[] head) {
         if (head.length >= 3 && (head[0] & 0xFF) == 0xEF && (head[1] & 0xFF) == 0xBB && (head[2] & 0xFF) == 0xBF) {
             return new Found(StandardCharsets.UTF_8, 3, "its first bytes say so");
         }

@@ -6,10 +6,14 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Locale;
+import java.util.regex.Pattern;
+import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.formats.archive.Limited;
 
 /** What kind of file some bytes are: told by the bytes, never by the name. */
 public enum FileKind {
@@ -18,9 +22,13 @@ public enum FileKind {
     XLSX("workbook"),
     XLS("workbook of the old kind"),
     ODS("OpenDocument workbook"),
+    HTML("web page"),
     GZIP("packed with gzip"),
     ZIP("packed with zip");
 
+    private static final Pattern WEB_PAGE = Pattern.compile(
+            "(?s)<(!doctype html|html|head|body|table|meta|style|div|tr|td|center|font|p|h\\d|script|title)\\b.*");
+    private static final Pattern XML = Pattern.compile("(?s)<(!doctype\\b|[a-z][a-z0-9_.:-]*(\\s[^<]*)?>).*");
     private static final int LOOKED_AT = 64 * 1024;
 
     private final String label;
@@ -61,16 +69,31 @@ public enum FileKind {
         }
         refuseOtherKinds(head, name);
         requireText(head, name);
-        return isJson(head) ? JSON : DELIMITED;
+        return isWebPage(head) ? HTML : isJson(head) ? JSON : DELIMITED;
     }
 
     private static FileKind ofZip(Path file, String name) throws IOException {
         try (ZipFile zip = new ZipFile(file.toFile())) {
-            if (zip.getEntry("[Content_Types].xml") != null) {
+            boolean workbook = zip.getEntry("[Content_Types].xml") != null;
+            boolean openDocument = zip.getEntry("content.xml") != null && zip.getEntry("META-INF/manifest.xml") != null;
+            if (zip.getEntry("word/document.xml") != null || zip.getEntry("ppt/presentation.xml") != null) {
+                throw notText(
+                        name, "is a document or slides, not a workbook. Save its table as XLSX or CSV and load that.");
+            }
+            requireOfSensibleSize(zip, Files.size(file), name, workbook || openDocument);
+            if (workbook) {
                 return XLSX;
             }
-            if (zip.getEntry("content.xml") != null && zip.getEntry("META-INF/manifest.xml") != null) {
+            if (openDocument) {
+                requireSpreadsheet(zip, name);
                 return ODS;
+            }
+            if (name.matches("(?i).*\\.(xlsx|xlsm|xltx|ods)")) {
+                throw new UserException(
+                        ErrorCode.FILE_NOT_READABLE,
+                        "“" + name
+                                + "” is named like a workbook, but is a zip archive without the parts of one. Save the"
+                                + " workbook again and load that; if it is an archive of files, give it the ending .zip.");
             }
             return ZIP;
         } catch (ZipException | EOFException | IllegalArgumentException e) {
@@ -78,6 +101,37 @@ public enum FileKind {
                     ErrorCode.FILE_NOT_READABLE,
                     "“" + name
                             + "” is a workbook or an archive that is damaged or cut off. Save or pack it again and load that.");
+        }
+    }
+
+    /** By what the archive itself says, before anything is unpacked. */
+    private static void requireOfSensibleSize(ZipFile zip, long packed, String name, boolean workbook) {
+        long unpacked =
+                zip.stream().mapToLong(entry -> Math.max(0, entry.getSize())).sum();
+        if (unpacked > Limited.most(packed)) {
+            throw new UserException(
+                    ErrorCode.FILE_NOT_READABLE,
+                    "“" + name + "” would unpack to " + unpacked / 1_000_000
+                            + " MB, far more than its size can mean, and is"
+                            + " refused. "
+                            + (workbook
+                                    ? "Open the workbook, leave out empty rows and columns that were formatted, and save it"
+                                            + " again, or save the sheet as CSV."
+                                    : "Unpack it yourself and load what is needed."));
+        }
+    }
+
+    private static void requireSpreadsheet(ZipFile zip, String name) throws IOException {
+        ZipEntry type = zip.getEntry("mimetype");
+        if (type != null) {
+            try (InputStream in = zip.getInputStream(type)) {
+                String mime = new String(in.readNBytes(200), StandardCharsets.ISO_8859_1);
+                if (mime.contains("opendocument") && !mime.contains("spreadsheet")) {
+                    throw notText(
+                            name,
+                            "is a document or slides, not a workbook. Save its table as a spreadsheet and load that.");
+                }
+            }
         }
     }
 
@@ -105,23 +159,64 @@ public enum FileKind {
     }
 
     private static void requireText(byte[] head, String name) {
-        String text = new String(head, 0, Math.min(head.length, 1000), StandardCharsets.ISO_8859_1);
+        String text = new String(head, 0, Math.min(head.length, 4000), StandardCharsets.ISO_8859_1);
         if (text.startsWith("%PDF")) {
             throw notText(name, "is a PDF. Load the spreadsheet or the text file that it was made from.");
         }
-        if (text.stripLeading().regionMatches(true, 0, "<!doctype html", 0, 14)
-                || text.stripLeading().regionMatches(true, 0, "<html", 0, 5)) {
-            throw notText(name, "is a web page. Save its table as CSV or as a workbook and load that.");
+        if (text.startsWith("{\\rtf")) {
+            throw notText(name, "is a text document (RTF). Save its table as CSV or as a workbook and load that.");
         }
+        if (head.length > 2 && head[0] == 9 && head[2] == (head[1] == 8 ? 8 : 4) || starts(head, 9, 0, 4, 0)) {
+            throw oldWorkbook(name);
+        }
+        requireNoMarkup(head, name);
         if (Encodings.isUtf16(head)) {
             return;
         }
+        long line = 1;
         for (int i = 0; i < head.length; i++) {
+            line += head[i] == '\n' ? 1 : 0;
             if (head[i] == 0) {
                 throw notText(
                         name,
-                        "is not a text file: byte " + (i + 1) + " is zero. Load delimited text, JSON or a workbook.");
+                        "is damaged or no text: byte " + (i + 1) + ", in line " + line
+                                + ", is zero, which no text has. Save or copy it again, or load delimited text, JSON or a"
+                                + " workbook.");
             }
+        }
+    }
+
+    /** Workbooks of the programs before 1997. */
+    public static UserException oldWorkbook(String name) {
+        return new UserException(
+                ErrorCode.FILE_NOT_READABLE,
+                "“" + name
+                        + "” is a workbook of 1995 or older. Open it in a spreadsheet program, save it as XLSX and load that.");
+    }
+
+    /** The text behind declarations and comments of markup, in small letters; empty where it is none. */
+    private static String markup(byte[] head) {
+        String bare = Encodings.decoded(head)
+                .strip()
+                .replaceFirst("^\\ufeff", "")
+                .replaceFirst("(?s)^(\\s*(<\\?.*?\\?>|<!--.*?-->))*\\s*", "")
+                .toLowerCase(Locale.ROOT);
+        return bare.startsWith("<") ? bare : "";
+    }
+
+    private static boolean isWebPage(byte[] head) {
+        return WEB_PAGE.matcher(markup(head)).matches();
+    }
+
+    private static void requireNoMarkup(byte[] head, String name) {
+        String bare = markup(head);
+        if (bare.contains("urn:schemas-microsoft-com:office:spreadsheet") && !bare.startsWith("<html")) {
+            throw notText(
+                    name,
+                    "is a workbook saved as XML by an old office program. Open it, save it as XLSX and load that.");
+        }
+        if (!WEB_PAGE.matcher(bare).matches() && XML.matcher(bare).matches()) {
+            throw notText(name, "is XML, which is not read. Save its table as CSV, JSON or XLSX and load that.");
         }
     }
 

@@ -16,6 +16,7 @@ import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.core.sheet.TableFinder;
 import keensparrow.formats.archive.Unpacked;
 import keensparrow.formats.detect.FileKind;
+import keensparrow.formats.html.HtmlReader;
 import keensparrow.formats.json.JsonReader;
 import keensparrow.formats.ods.OdsReader;
 import keensparrow.formats.sheet.SheetWriter;
@@ -63,7 +64,14 @@ public final class Document implements Closeable {
             document.add(file, name, choices, 0);
             if (document.parts.isEmpty()) {
                 throw new UserException(
-                        ErrorCode.FILE_EMPTY, "“" + name + "” holds no cells. Check that it is the right file.");
+                        ErrorCode.FILE_EMPTY,
+                        "“" + name + "” is "
+                                + (document.kind == FileKind.DELIMITED
+                                        ? "empty: it holds nothing but blank lines"
+                                        : document.kind == FileKind.ZIP || document.kind == FileKind.GZIP
+                                                ? "empty: there is no table in it"
+                                                : "an empty workbook: none of its sheets has a cell")
+                                + ". Check that it is the right file.");
             }
             whole = true;
             return document;
@@ -86,11 +94,12 @@ public final class Document implements Closeable {
 
     private void addByKind(Path file, String called, ReadingChoices choices, int depth) throws IOException {
         switch (FileKind.of(file, called)) {
-            case DELIMITED -> addSheet(called, TextSheet.open(file, called, TextFormat.find(file, choices)));
+            case DELIMITED -> addSheet(called, TextSheet.open(file, called, TextFormat.find(file, called, choices)));
             case JSON -> addSheets(called, JsonReader.read(file, called));
             case XLSX -> addSheets(called, XlsxReader.read(file, called));
             case ODS -> addSheets(called, OdsReader.read(file, called));
             case XLS -> addSheets(called, XlsReader.read(file, called));
+            case HTML -> addSheets(called, HtmlReader.read(file, called));
             case GZIP -> {
                 requireFlat(called, depth);
                 Unpacked.Member member = Unpacked.gzip(file, called);

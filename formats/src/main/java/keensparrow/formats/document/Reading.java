@@ -32,6 +32,8 @@ import org.jspecify.annotations.Nullable;
 
 /** Which tables of opened files are read, under one another, and what is said about it. */
 public final class Reading {
+    private static final int MOST_DIFFERENT = 2; // columns
+    private static final double MOSTLY = 0.7;
     private static final int ROWS_OF_SAMPLE = 1000;
     private static final int COLUMNS_OF_SAMPLE = 300;
 
@@ -75,8 +77,11 @@ public final class Reading {
         Map<Set<String>, List<Chosen>> byShape = new LinkedHashMap<>();
         all.forEach(one -> byShape.computeIfAbsent(shape(one.found), key -> new ArrayList<>())
                 .add(one));
-        if (shape != null && byShape.containsKey(shape)) {
-            return byShape.get(shape);
+        if (shape != null) {
+            List<Chosen> likeFirst = similar(all, shape);
+            if (!likeFirst.isEmpty()) {
+                return likeFirst;
+            }
         }
         Optional<List<Chosen>> best = byShape.entrySet().stream()
                 .max(Comparator.comparingDouble(group -> score(group.getKey(), group.getValue())))
@@ -87,10 +92,26 @@ public final class Reading {
         boolean alike = shape(group.get(0).found).size() > 1
                 && group.get(0).found.area().headingRows() > 0;
         return alike
-                ? group
+                ? similar(all, shape(group.get(0).found))
                 : List.of(group.stream()
                         .max(Comparator.comparingDouble(one -> one.found.score()))
                         .orElseThrow());
+    }
+
+    /** Tables of that shape, or of nearly that: a column more or less does not keep a month out. */
+    private static List<Chosen> similar(List<Chosen> all, Set<String> shape) {
+        return all.stream()
+                .filter(one -> areSimilar(shape, shape(one.found)))
+                .filter(one -> one.found.area().headingRows() > 0 || shape.equals(shape(one.found)))
+                .toList();
+    }
+
+    private static boolean areSimilar(Set<String> a, Set<String> b) {
+        Set<String> shared = new TreeSet<>(a);
+        shared.retainAll(b);
+        int larger = Math.max(a.size(), b.size());
+        boolean few = larger - shared.size() <= MOST_DIFFERENT && shared.size() * 2 >= larger && shared.size() > 1;
+        return a.equals(b) || few || shared.size() >= larger * MOSTLY;
     }
 
     private static double score(Set<String> shape, List<Chosen> group) {
@@ -130,20 +151,27 @@ public final class Reading {
     private void tell(Document document, List<Chosen> of) {
         boolean several = of.size() > 1;
         for (Chosen one : of) {
+            TextFormat text = one.part.text();
+            if (text != null && text.damage() != null) {
+                notes.add(text.damage());
+            }
             String where = several || document.parts().size() > 1
                     ? place(one) + ": "
                     : severalFiles ? "“" + document.name() + "”: " : "";
+            one.part.sheet().notes().forEach(note -> notes.add(where + note));
             one.found.notes().forEach(note -> notes.add(where + note));
             tellHidden(one, where);
         }
-        boolean alike = of.stream().map(one -> shape(one.found)).distinct().count() == 1;
+        boolean same = of.stream().map(one -> shape(one.found)).distinct().count() == 1;
+        boolean alike = of.stream().allMatch(one -> areSimilar(shape(of.get(0).found), shape(one.found)));
         if (several && !alike) {
             notes.add("The tables have different columns and cannot be put under one another. Choose one of them, or"
                     + " tables with the same headings.");
         } else if (several) {
             notes.add(Wording.capital(Wording.small(of.size()))
                     + (of.get(0).part.sheet().name().isEmpty() ? " files" : " tables")
-                    + " with the same columns were put under one another.");
+                    + (same ? " with the same columns" : " with nearly the same columns")
+                    + " were put under one another.");
         }
         List<String> others = new ArrayList<>();
         for (Document.Part part : document.parts()) {

@@ -1,7 +1,6 @@
 package keensparrow.formats.json;
 
 import com.fasterxml.jackson.core.JsonFactory;
-import com.fasterxml.jackson.core.JsonLocation;
 import com.fasterxml.jackson.core.JsonParser;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.core.JsonToken;
@@ -169,19 +168,11 @@ public final class JsonReader {
                 objects(json, token, taker);
             }
         } catch (JsonProcessingException e) {
-            JsonLocation at = e.getLocation();
-            String where = at == null ? "" : " in line " + at.getLineNr() + ", column " + at.getColumnNr();
             throw new UserException(
                     ErrorCode.FILE_NOT_READABLE,
-                    "“" + name + "” is no valid JSON: " + firstLine(e) + where
+                    "“" + name + "” is no valid JSON: " + JsonFault.of(file, e).text()
                             + ". Correct it there and load it again.");
         }
-    }
-
-    private static String firstLine(JsonProcessingException e) {
-        String message = e.getOriginalMessage();
-        int end = message.indexOf('\n');
-        return (end < 0 ? message : message.substring(0, end)).replaceAll("\\.$", "");
     }
 
     /** Objects a line, or one object that holds the list. */

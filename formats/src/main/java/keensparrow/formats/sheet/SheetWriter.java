@@ -13,11 +13,14 @@ import keensparrow.core.infer.RowSource;
 import keensparrow.core.sheet.Grid;
 import keensparrow.core.sheet.Merge;
 import keensparrow.core.sheet.RawSheet;
+import keensparrow.core.sheet.TableArea;
 
 /** Takes the cells of one sheet, wherever they stand, while its workbook is read once. */
 public final class SheetWriter {
     /** More columns than a sheet of any program has. */
     private static final int MOST_COLUMNS = 20_000;
+
+    private static final int MOST_NAMED = 8;
 
     private final String file;
     private final String name;
@@ -32,6 +35,8 @@ public final class SheetWriter {
     private int column;
     private boolean any;
     private boolean headings;
+    private final List<String> formulaCells = new ArrayList<>();
+    private long formulas;
 
     /** @param file what people call it, @param name of the sheet */
     public SheetWriter(String file, String name, boolean hidden) throws IOException {
@@ -122,6 +127,24 @@ public final class SheetWriter {
         headings = true;
     }
 
+    /** A formula whose result the workbook does not hold. @param row from 1, @param at column from 0 */
+    public void formulaWithoutResult(long row, int at) {
+        formulas++;
+        if (formulas <= MOST_NAMED) {
+            formulaCells.add(TableArea.columnName(at) + row);
+        }
+    }
+
+    private List<String> notes() {
+        if (formulas == 0) {
+            return List.of();
+        }
+        String cells = String.join(", ", formulaCells) + (formulas > MOST_NAMED ? " and more" : "");
+        return List.of((formulas == 1 ? "1 formula has" : formulas + " formulas have")
+                + " no stored result and " + (formulas == 1 ? "is" : "are") + " read as blank (" + cells
+                + "). Open the workbook in a spreadsheet program and save it again: then the results are in it.");
+    }
+
     public void merge(Merge merge) {
         if (merges.size() < 100_000) {
             merges.add(merge);
@@ -190,6 +213,11 @@ public final class SheetWriter {
         @Override
         public List<Merge> merges() {
             return List.copyOf(from.merges);
+        }
+
+        @Override
+        public List<String> notes() {
+            return from.notes();
         }
 
         @Override

@@ -53,6 +53,7 @@ final class TextBlocks implements BlockReader {
     /** Whether the format is one that blocks can be cut by. */
     static boolean fits(TextFormat format) {
         return format.escape() == 0
+                && format.positions().isEmpty()
                 && format.comment() == 0
                 && format.delimiter() != ' '
                 && format.delimiter() <= LAST_ASCII

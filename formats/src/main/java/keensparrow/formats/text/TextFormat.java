@@ -5,6 +5,7 @@ import java.nio.charset.Charset;
 import java.nio.charset.IllegalCharsetNameException;
 import java.nio.charset.UnsupportedCharsetException;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.regex.Pattern;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -12,6 +13,8 @@ import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.formats.detect.Delimiter;
 import keensparrow.formats.detect.Encodings;
 import keensparrow.formats.detect.FileKind;
+import keensparrow.formats.detect.Positions;
+import keensparrow.formats.detect.Prose;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -22,6 +25,8 @@ import org.jspecify.annotations.Nullable;
  * @param escape before a quote that is part of a cell, in place of doubling it; 0 for none
  * @param comment what lines that are left out begin with; 0 for none
  * @param commentedHeading line, from 0, of headings that stand behind the mark of comments; −1 for none
+ * @param positions where columns but the first begin that no sign parts; empty where a delimiter does
+ * @param damage what is no text of that encoding, as a sentence; null where all is
  * @param remarks so many lines with text at the start are one cell each, whatever is in them
  */
 public record TextFormat(
@@ -34,12 +39,19 @@ public record TextFormat(
         char escape,
         char comment,
         int commentedHeading,
-        int remarks) {
+        int remarks,
+        @Nullable String damage,
+        List<Integer> positions) {
     private static final char COMMENT = '#';
     private static final Pattern SINGLE_QUOTED = Pattern.compile("(?m)(^|[,;\\t|])'[^'\\n]*'(?=$|[,;\\t|\\r])");
 
-    /** Found from the content, where the author says nothing else. */
-    public static TextFormat find(Path file, ReadingChoices choices) throws IOException {
+    /**
+     * Found from the content, where the author says nothing else.
+     *
+     * @param name what people call the file
+     * @throws UserException FILE_NOT_READABLE for a text that is no table
+     */
+    public static TextFormat find(Path file, String name, ReadingChoices choices) throws IOException {
         Encodings.Found encoding = encoding(file, choices.encoding());
         byte[] head = FileKind.head(file);
         String text = new String(head, encoding.markLength(), head.length - encoding.markLength(), encoding.charset());
@@ -49,6 +61,20 @@ public record TextFormat(
         Delimiter.Found delimiter = choices.delimiter() != null
                 ? new Delimiter.Found(delimiter(choices.delimiter()), "chosen by hand")
                 : Delimiter.find(plain, quote);
+        List<Integer> positions = List.of();
+        if (choices.delimiter() == null && !Delimiter.partsLines(plain, quote)) {
+            positions = Positions.find(plain);
+            if (!positions.isEmpty()) {
+                delimiter =
+                        new Delimiter.Found(PositionsReader.DELIMITER, "columns stand at the same places in all lines");
+            } else if (Prose.isProse(plain)) {
+                throw new UserException(
+                        ErrorCode.FILE_NOT_READABLE,
+                        "“" + name
+                                + "” is a text to be read, not a table: nothing parts its lines into cells. Load the table"
+                                + " by itself; if each line is one value, give it a heading and choose a delimiter by hand.");
+            }
+        }
         int heading = commentedHeading(text, delimiter.delimiter());
         char comment = choices.comment() != null
                 ? one(choices.comment(), "The mark of comments")
@@ -63,7 +89,9 @@ public record TextFormat(
                 escape,
                 comment,
                 comment == COMMENT ? heading : -1,
-                delimiter.remarks());
+                delimiter.remarks(),
+                encoding.damage(),
+                positions);
     }
 
     private static Encodings.Found encoding(Path file, @Nullable String wanted) throws IOException {

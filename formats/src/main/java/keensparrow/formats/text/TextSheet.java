@@ -68,7 +68,7 @@ public final class TextSheet implements RawSheet {
     @Override
     public @Nullable BlockReader blocks(List<String> headings) {
         try {
-            return TextBlocks.fits(format) ? new TextBlocks(utf8(), format, headings) : null;
+            return TextBlocks.fits(format) && format.damage() == null ? new TextBlocks(utf8(), format, headings) : null;
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -89,7 +89,8 @@ public final class TextSheet implements RawSheet {
 
     private Reader decoded(InputStream bytes) {
         boolean utf8 = format.charset().equals(StandardCharsets.UTF_8);
-        CodingErrorAction onError = utf8 ? CodingErrorAction.REPORT : CodingErrorAction.REPLACE;
+        CodingErrorAction onError =
+                utf8 && format.damage() == null ? CodingErrorAction.REPORT : CodingErrorAction.REPLACE;
         return new InputStreamReader(
                 bytes, format.charset().newDecoder().onMalformedInput(onError).onUnmappableCharacter(onError));
     }
@@ -220,6 +221,9 @@ public final class TextSheet implements RawSheet {
         Reader plain = characters;
         if (format.commentedHeading() >= 0) {
             plain = new HeadingReader(new BufferedReader(plain), format.comment(), format.commentedHeading());
+        }
+        if (!format.positions().isEmpty()) {
+            plain = new PositionsReader(new BufferedReader(plain), format.positions());
         }
         if (format.delimiter() == ' ') {
             plain = new SpacesReader(new BufferedReader(plain), format.quote(), format.remarks());

@@ -9,9 +9,11 @@ import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.CellKind;
 import keensparrow.core.sheet.Merge;
+import keensparrow.formats.detect.FileKind;
 import keensparrow.formats.sheet.NumberFormats;
 import keensparrow.formats.sheet.SheetWriter;
 import org.apache.poi.EncryptedDocumentException;
+import org.apache.poi.OldFileFormatException;
 import org.apache.poi.hssf.usermodel.HSSFWorkbook;
 import org.apache.poi.poifs.filesystem.POIFSFileSystem;
 import org.apache.poi.ss.usermodel.Cell;
@@ -41,6 +43,11 @@ public final class XlsReader {
             if (container.getRoot().hasEntryCaseInsensitive("EncryptedPackage")) {
                 throw locked(name);
             }
+            if (!hasWorkbook(container)) {
+                throw told(
+                        name,
+                        "is a document of an office program, not a workbook. Save its table as XLSX or CSV and load that.");
+            }
             try (HSSFWorkbook workbook = new HSSFWorkbook(container)) {
                 boolean from1904 = workbook.getInternalWorkbook().isUsing1904DateWindowing();
                 for (int i = 0; i < workbook.getNumberOfSheets(); i++) {
@@ -54,6 +61,8 @@ public final class XlsReader {
             return sheets;
         } catch (EncryptedDocumentException e) {
             throw locked(name);
+        } catch (OldFileFormatException e) {
+            throw FileKind.oldWorkbook(name);
         } catch (UserException e) {
             throw e;
         } catch (IOException | RuntimeException e) {
@@ -67,6 +76,11 @@ public final class XlsReader {
                 }
             }
         }
+    }
+
+    private static boolean hasWorkbook(POIFSFileSystem container) {
+        return List.of("Workbook", "Book", "WORKBOOK", "BOOK").stream()
+                .anyMatch(part -> container.getRoot().hasEntryCaseInsensitive(part));
     }
 
     private static UserException locked(String name) {

@@ -113,6 +113,7 @@ final class SheetXml {
         column = reference == null ? column + 1 : columnOf(reference);
         value.setLength(0);
         boolean inline = false;
+        boolean formula = false;
         for (int depth = 1; depth > 0; ) {
             int event = xml.next();
             if (event == XMLStreamConstants.END_ELEMENT) {
@@ -124,13 +125,18 @@ final class SheetXml {
                         SharedTexts.item(xml, value);
                         inline = true;
                     }
-                    case "f" -> Xml.skip(xml);
+                    case "f" -> {
+                        Xml.skip(xml);
+                        formula = true;
+                    }
                     default -> depth++;
                 }
             }
         }
         if (value.length() > 0) {
             put(inline ? "inlineStr" : type, style);
+        } else if (formula && !type.equals("str")) { // a formula may give an empty text
+            sheet.formulaWithoutResult(row, column);
         }
     }
 

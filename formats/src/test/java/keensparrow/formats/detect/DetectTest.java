@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import org.junit.jupiter.api.Test;
@@ -112,12 +113,39 @@ class DetectTest {
         });
     }
 
+    private static byte[] text(String text) {
+        return text.getBytes(StandardCharsets.UTF_8);
+    }
+
+    @Test
+    void webPagesAreKnownBehindDeclarationsAndComments() throws IOException {
+        for (String page : List.of(
+                " <!DOCTYPE html><p>",
+                "<html>",
+                "<!-- saved by an office -->\n<html><body>",
+                "<?xml version=\"1.0\"?>\n<!-- x --><html xmlns=\"http://www.w3.org/1999/xhtml\">",
+                "<table border=1><tr><td>1",
+                "\ufeff<TABLE>",
+                "<meta charset=utf-8><table>")) {
+            assertThat(kind(text(page))).as(page).isEqualTo(FileKind.HTML);
+        }
+        assertThat(kind(text("a<b,c\n1,2\n"))).isEqualTo(FileKind.DELIMITED);
+        assertThat(kind(text("<5,>7\n1,2\n"))).isEqualTo(FileKind.DELIMITED);
+    }
+
     @Test
     void whatCannotBeReadIsNamedAndToldWhatToDo() {
         refused(bytes('P', 'K', 3, 4, 20, 0), ErrorCode.FILE_NOT_READABLE, "damaged or cut off");
-        refused(bytes('a', ',', 0, 'b'), ErrorCode.FILE_NOT_TEXT, "byte 3 is zero");
+        refused(bytes('a', ',', 0, 'b'), ErrorCode.FILE_NOT_TEXT, "byte 3, in line 1, is zero");
         refused("%PDF-1.7\n".getBytes(StandardCharsets.UTF_8), ErrorCode.FILE_NOT_TEXT, "PDF");
-        refused(" <!DOCTYPE html><p>".getBytes(StandardCharsets.UTF_8), ErrorCode.FILE_NOT_TEXT, "web page");
+        refused(text("{\\rtf1 x}"), ErrorCode.FILE_NOT_TEXT, "RTF");
+        refused(text("<?xml version=\"1.0\"?>\n<rows><row/></rows>"), ErrorCode.FILE_NOT_TEXT, "is XML");
+        refused(
+                text("<?xml version=\"1.0\"?><Workbook xmlns=\"urn:schemas-microsoft-com:office:spreadsheet\">"),
+                ErrorCode.FILE_NOT_TEXT,
+                "workbook saved as XML");
+        refused(bytes(9, 8, 8, 0, 0, 5, 5, 0), ErrorCode.FILE_NOT_READABLE, "1995 or older");
+        refused(bytes(9, 0, 4, 0, 2, 0), ErrorCode.FILE_NOT_READABLE, "1995 or older");
         refused(bytes('B', 'Z', 'h', '9'), ErrorCode.FILE_NOT_TEXT, "pack it with zip or gzip");
         refused("PAR1...".getBytes(StandardCharsets.UTF_8), ErrorCode.FILE_NOT_TEXT, "Save its table as CSV");
         refused(new byte[0], ErrorCode.FILE_EMPTY, "0 bytes");

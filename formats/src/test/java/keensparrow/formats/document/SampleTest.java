@@ -147,7 +147,8 @@ class SampleTest {
             Reading.Sample all = sample(document, ReadingChoices.AS_FOUND);
             assertThat(all.columns()).containsExactly(1, 2, 4);
             assertThat(types(all.loaded()).get(2)).startsWith("Trains WHOLE");
-            TableChoice shown = new TableChoice(null, "Sheet", 0, null, null, null, null, null, null, null, false);
+            TableChoice shown =
+                    new TableChoice(null, "Sheet", 0, null, null, null, null, null, null, null, false, null);
             ReadingChoices choices = new ReadingChoices(null, null, null, null, null, null, null, List.of(shown));
             Reading.Sample some = sample(document, choices);
             assertThat(some.columns()).containsExactly(1, 4);

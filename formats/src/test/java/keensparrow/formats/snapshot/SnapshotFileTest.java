@@ -61,7 +61,11 @@ class SnapshotFileTest {
     }
 
     private static void assertSame(Table again, Table table) {
-        assertThat(again.schema()).isEqualTo(table.schema());
+        // how columns add up is kept with the version, not here
+        assertThat(again.schema().columns())
+                .isEqualTo(table.schema().columns().stream()
+                        .map(info -> new ColumnInfo(info.name(), info.label(), info.type(), info.role(), info.format()))
+                        .toList());
         assertThat(again.rowCount()).isEqualTo(table.rowCount());
         for (ColumnInfo info : table.schema().columns()) {
             assertThat(again.column(info.name()).blankCount())

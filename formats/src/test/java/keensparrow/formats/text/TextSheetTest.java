@@ -32,7 +32,7 @@ class TextSheetTest {
     private TextSheet source(byte[] bytes) throws IOException {
         Path file = folder.resolve("file.csv");
         Files.write(file, bytes);
-        return TextSheet.open(file, "file.csv", TextFormat.find(file, ReadingChoices.AS_FOUND));
+        return TextSheet.open(file, "file.csv", TextFormat.find(file, "file.csv", ReadingChoices.AS_FOUND));
     }
 
     private List<List<String>> cells(String text) throws IOException {

@@ -37,7 +37,7 @@ final class TwoWays {
     /** Null when no table is found. */
     static RowSource source(Path folder, byte[] bytes) throws IOException {
         Path file = Files.write(folder.resolve("rows.csv"), bytes);
-        TextSheet sheet = TextSheet.open(file, "rows.csv", TextFormat.find(file, ReadingChoices.AS_FOUND));
+        TextSheet sheet = TextSheet.open(file, "rows.csv", TextFormat.find(file, "file.csv", ReadingChoices.AS_FOUND));
         var found = TableFinder.find(sheet);
         return found.isEmpty() ? null : new AreaSource("rows.csv", sheet, found.get(0), TableChoice.AS_FOUND);
     }

@@ -119,13 +119,15 @@ class XlsxReaderTest {
     }
 
     @Test
-    void mergedCellsAreFilledDownOnRequest() throws IOException {
+    void mergedCellsAreFilledDownUnlessTheAuthorSaysNot() throws IOException {
         String xml = Packed.cells("Country;City;N", "Austria;Graz;=1", ";Linz;=2", ";Wien;=3", "Italy;Rome;=4")
                 + "<mergeCells><mergeCell ref=\"A2:A4\"/></mergeCells>";
         Path file = Packed.xlsx(folder.resolve("book.xlsx"), "", FORMATS, Map.of("Sheet", xml));
-        assertThat(Loading.load(file).table().column("country").blankCount()).isEqualTo(2);
-        TableChoice fill = new TableChoice(null, "Sheet", 0, null, null, null, null, null, true, null, null);
-        Table filled = Loading.load(file, table(fill)).table();
+        TableChoice asIs = new TableChoice(null, "Sheet", 0, null, null, null, null, null, false, null, null, null);
+        assertThat(Loading.load(file, table(asIs)).table().column("country").blankCount())
+                .isEqualTo(2);
+        assertThat(Loading.load(file).report().notes()).anyMatch(note -> note.contains("were filled down"));
+        Table filled = Loading.load(file).table();
         assertThat(filled.column("country").plain(2)).isEqualTo("Austria");
         assertThat(filled.column("country").plain(3)).isEqualTo("Italy");
     }
@@ -142,7 +144,7 @@ class XlsxReaderTest {
                 .containsExactly(
                         "1 row is hidden in the sheet and read all the same.",
                         "1 column is hidden in the sheet and read all the same.");
-        TableChoice visible = new TableChoice(null, "Sheet", 0, null, null, null, null, null, null, false, false);
+        TableChoice visible = new TableChoice(null, "Sheet", 0, null, null, null, null, null, null, false, false, null);
         Table seen = Loading.load(file, table(visible)).table();
         assertThat(Loading.labels(seen)).containsExactly("a", "c");
         assertThat(Loading.row(seen, 1)).containsExactly("7", "9");
@@ -206,7 +208,7 @@ class XlsxReaderTest {
     @Test
     void whatCannotBeReadIsSaid() throws IOException {
         Path empty = Packed.xlsx(folder.resolve("empty.xlsx"), "", FORMATS, Map.of("Sheet", "<sheetData/>"));
-        refused(empty, ErrorCode.FILE_EMPTY, "no cells");
+        refused(empty, ErrorCode.FILE_EMPTY, "empty workbook");
         byte[] whole = Files.readAllBytes(
                 Packed.xlsx(folder.resolve("whole.xlsx"), "", FORMATS, Map.of("Sheet", Packed.cells("a;b", "=1;=2"))));
         Path cut = Files.write(folder.resolve("cut.xlsx"), Arrays.copyOf(whole, whole.length / 2));

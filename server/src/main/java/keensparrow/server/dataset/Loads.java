@@ -41,7 +41,7 @@ final class Loads {
             "",
             '.',
             null,
-            List.of(new TableChoice(null, null, null, 1L, 1, 0L, 0, null, false, null, null)));
+            List.of(new TableChoice(null, null, null, 1L, 1, 0L, 0, null, false, null, null, null)));
 
     private final Database database;
     private final DataFolder folder;
@@ -81,7 +81,8 @@ final class Loads {
         Proposals proposals = before == null && steps.isEmpty() ? Proposals.of(raw.table()) : Proposals.NONE;
         List<Step> all = before == null && steps.isEmpty() ? proposals.steps() : steps;
         Steps.Run run = Steps.run(raw.table(), all);
-        return record(job, dataset, before, new Made(rows, all, raw.noting(proposals.notes()), run));
+        return record(
+                job, dataset, before, new Made(rows, all, raw.noting(proposals.notes(), proposals.doubts()), run));
     }
 
     /** What a load made, before it is recorded. */

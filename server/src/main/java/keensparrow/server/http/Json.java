@@ -28,6 +28,7 @@ import keensparrow.core.group.ByTime;
 import keensparrow.core.group.ByValue;
 import keensparrow.core.group.Grouping;
 import keensparrow.core.prepare.Compute;
+import keensparrow.core.prepare.FillDown;
 import keensparrow.core.prepare.JoinPeriod;
 import keensparrow.core.prepare.LeaveOutColumn;
 import keensparrow.core.prepare.LeaveOutRows;
@@ -69,6 +70,7 @@ public final class Json {
                     new NamedType(SetRole.class, "setRole"),
                     new NamedType(SetAdditivity.class, "setAdditivity"),
                     new NamedType(JoinPeriod.class, "joinPeriod"),
+                    new NamedType(FillDown.class, "fillDown"),
                     new NamedType(LeaveOutColumn.class, "leaveOutColumn"),
                     new NamedType(LeaveOutRows.class, "leaveOutRows"),
                     new NamedType(Compute.class, "compute"),

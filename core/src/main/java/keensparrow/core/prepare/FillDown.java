@@ -1,0 +1,30 @@
+package keensparrow.core.prepare;
+
+import keensparrow.core.column.Column;
+import keensparrow.core.sentence.Sentence;
+import keensparrow.core.table.Schema;
+import keensparrow.core.table.Table;
+
+/** Gives each blank row of a column the value of the nearest row above that has one. */
+public record FillDown(String column) implements Step {
+    @Override
+    public Table apply(Table before) {
+        Column values = before.column(column);
+        int[] from = new int[before.rowCount()];
+        int last = 0;
+        for (int row = 0; row < from.length; row++) {
+            last = values.isBlank(row) ? last : row;
+            from[row] = last;
+        }
+        return before.with(before.schema().get(column), values.pick(from, from.length));
+    }
+
+    @Override
+    public Sentence sentence(Schema before) {
+        return Sentence.builder()
+                .say("Fill ")
+                .control("column", before.label(column))
+                .say(" down: a blank is what stands above it.")
+                .build();
+    }
+}

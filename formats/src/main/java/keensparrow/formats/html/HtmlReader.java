@@ -1,0 +1,98 @@
+package keensparrow.formats.html;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.TreeMap;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.infer.CellKind;
+import keensparrow.core.sheet.Merge;
+import keensparrow.formats.sheet.SheetWriter;
+import org.jsoup.Jsoup;
+import org.jsoup.nodes.Element;
+
+/** Reads the tables of a web page, a sheet each; those that only lay out the page hold too few cells to count. */
+public final class HtmlReader {
+    private static final long MOST_BYTES = 40L << 20; // the library holds all of it in memory, several times over
+    private static final int MOST_TABLES = 100;
+    private static final int MOST_SPANNED = 1000;
+
+    private HtmlReader() {}
+
+    /** @return one for each table, to be closed by the caller. @throws UserException FILE_NOT_TEXT without any table */
+    public static List<SheetWriter> read(Path file, String name) throws IOException {
+        if (Files.size(file) > MOST_BYTES) {
+            throw told(name, "is a web page of more than 40 MB. Save its table as CSV or XLSX and load that.");
+        }
+        List<SheetWriter> sheets = new ArrayList<>();
+        boolean whole = false;
+        try {
+            int number = 0;
+            for (Element table : Jsoup.parse(file.toFile(), null).select("table")) {
+                boolean counts = table.select("table table").isEmpty()
+                        && table.select("tr").size() > 1;
+                if (counts && sheets.size() < MOST_TABLES) {
+                    number++;
+                    Element caption = table.selectFirst("caption");
+                    String called = caption == null ? "" : caption.text().strip();
+                    SheetWriter sheet = new SheetWriter(
+                            name, called.isEmpty() ? "Table " + number : called + " (" + number + ")", false);
+                    sheets.add(sheet);
+                    copy(table, sheet);
+                }
+            }
+            if (sheets.isEmpty()) {
+                throw told(
+                        name,
+                        "is a web page, and no table is in it. Open it, save what you need as CSV or XLSX and load that.");
+            }
+            whole = true;
+            return sheets;
+        } finally {
+            if (!whole) {
+                for (SheetWriter sheet : sheets) {
+                    sheet.close();
+                }
+            }
+        }
+    }
+
+    private static UserException told(String name, String what) {
+        return new UserException(ErrorCode.FILE_NOT_TEXT, "“" + name + "” " + what);
+    }
+
+    private static void copy(Element table, SheetWriter sheet) {
+        TreeMap<Integer, Integer> taken =
+                new TreeMap<>(); // columns that a cell above still lies over, and for how many rows
+        long row = 0;
+        for (Element line : table.select("tr")) {
+            row++;
+            int column = 0;
+            for (Element cell : line.select("> td, > th")) {
+                while (taken.getOrDefault(column, 0) > 0) {
+                    column++;
+                }
+                int wide = span(cell, "colspan");
+                int high = span(cell, "rowspan");
+                sheet.put(column, CellKind.TEXT, cell.text().strip());
+                if (wide > 1 || high > 1) {
+                    sheet.merge(new Merge(row, column, row + high - 1, column + wide - 1));
+                }
+                for (int at = column; at < column + wide; at++) {
+                    taken.put(at, high);
+                }
+                column += wide;
+            }
+            taken.replaceAll((at, rows) -> Math.max(0, rows - 1));
+            sheet.endRow(row);
+        }
+    }
+
+    private static int span(Element cell, String name) {
+        String text = cell.attr(name).strip();
+        return text.matches("\\d{1,4}") ? Math.max(1, Math.min(MOST_SPANNED, Integer.parseInt(text))) : 1;
+    }
+}
