@@ -368,6 +368,7 @@ export interface TableChoice {
   fillDown?: boolean | null;
   hiddenRows?: boolean | null;
   hiddenColumns?: boolean | null;
+  totals?: boolean | null;
 }
 
 /** What the author says about how a file is read; what is left out is as found. */
@@ -391,6 +392,9 @@ export interface TableArea {
   firstColumn: number;
   lastColumn: number;
   leftOutColumns: number[];
+  fillDown: boolean;
+  /** Rows within that sum up others. */
+  leftOutRows: number[];
 }
 
 export interface LookPart {
@@ -432,6 +436,7 @@ export interface Look {
   chosen: { part: number; table: number; area: TableArea; headings: string[] }[];
   notes: string[];
   shown: number;
+  fromColumn: number;
   cells: { number: number; cells: string[]; kinds: string[] | null }[];
   moreRows: boolean;
   columns: LookColumn[];

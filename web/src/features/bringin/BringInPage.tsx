@@ -130,6 +130,8 @@ function Proposal({ path, dataset, first, button, start, onDone }: Props) {
             </h2>
             <RawCells
               look={data}
+              path={path}
+              choices={choices}
               onChange={(change) => setChoices(withTable(data, choices, change))}
             />
           </section>

@@ -42,6 +42,7 @@ const DELIMITERS: Record<string, string> = {
   ':': 'colon',
   '^': 'caret',
   '~': 'tilde',
+  '\u001f': 'their place in the line',
 };
 
 /** How the file is read, as sentences; each part can be said differently. */
@@ -211,12 +212,20 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
           )}
           {part?.merges && (
             <Checkbox
-              checked={now?.fillDown === true}
+              checked={now?.fillDown ?? table.area.fillDown}
               onChange={(event) => setTable({ fillDown: event.target.checked })}
             >
               Fill merged cells down
             </Checkbox>
           )}
+          {table.area.leftOutRows.length > 0 || now?.totals ? (
+            <Checkbox
+              checked={now?.totals === true}
+              onChange={(event) => setTable({ totals: event.target.checked })}
+            >
+              Read rows that sum up others too
+            </Checkbox>
+          ) : null}
           {(part?.hiddenRows.length ?? 0) > 0 && (
             <Checkbox
               checked={now?.hiddenRows !== false}

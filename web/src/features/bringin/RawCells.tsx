@@ -1,10 +1,22 @@
-import { useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import type { Look, LookColumn, TableArea, TableChoice } from '../../api/types';
-import { cell, TYPE_NAMES } from '../../shared/format';
+import {
+  memo,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent,
+} from 'react';
+import type { Look, LookColumn, ReadingChoices, TableArea, TableChoice } from '../../api/types';
+import { cell, typeName } from '../../shared/format';
 import { columnName, goesToTheEnd, shownTable } from './area';
+import { columnAt, drawn, placesOf, rowAt, ROW_HEIGHT, type Places, type Window } from './places';
+import { COLUMNS_AT_ONCE, useCells } from './useLook';
 
 interface Props {
   readonly look: Look;
+  readonly path: string;
+  readonly choices: ReadingChoices;
   readonly onChange: (change: Partial<TableChoice>) => void;
 }
 
@@ -19,6 +31,7 @@ interface Frame {
 }
 
 const HALF = 8; // pixels
+const NOTHING_SEEN: Window = { left: 0, top: 0, width: 1280, height: 800 };
 
 const EDGE_NAMES: Record<Edge, string> = {
   top: 'First row of headings',
@@ -28,20 +41,41 @@ const EDGE_NAMES: Record<Edge, string> = {
   right: 'Last column',
 };
 
-/** The cells as they are in the file, with the table that was found drawn over them. Its edges can be dragged. */
-export function RawCells({ look, onChange }: Props) {
+/**
+ * The cells as they are in the file, with the table that was found drawn over them. Its edges can be dragged. Only what
+ * is seen is drawn: a sheet may have thousands of columns.
+ */
+export function RawCells({ look, path, choices, onChange }: Props) {
   const table = shownTable(look);
   const area = table?.area ?? null;
-  const body = useRef<HTMLTableElement>(null);
-  const [frame, setFrame] = useState<Frame | null>(null);
+  const box = useRef<HTMLDivElement>(null);
   const [dragged, setDragged] = useState<{ edge: Edge; at: number } | null>(null);
-  const shown = area && dragged ? moved(area, dragged.edge, dragged.at) : area;
-  const columns = Math.min(look.parts[look.shown]?.columnCount ?? 0, 200);
+  const [seen, setSeen] = useState<Window>(NOTHING_SEEN);
+  const places = useMemo(() => placesOf(look), [look]);
+  const shown = useMemo(
+    () => (area && dragged ? moved(area, dragged.edge, dragged.at) : area),
+    [area, dragged],
+  );
+  const frame = shown ? frameOf(places, shown) : null;
+  const range = drawn(places, seen);
+  const cells = useCells(look, path, choices, lots(range.fromColumn, range.toColumn));
+  const watchScroll = () => {
+    const at = box.current;
+    if (!at) return;
+    setSeen({
+      left: at.scrollLeft,
+      top: at.scrollTop,
+      width: at.clientWidth,
+      height: at.clientHeight,
+    });
+  };
   useLayoutEffect(() => {
-    const found = body.current && shown ? measure(body.current, shown) : null;
-    setFrame((before) => (JSON.stringify(before) === JSON.stringify(found) ? before : found));
-  }, [shown, look]);
-  const part = look.parts[look.shown];
+    const at = box.current;
+    if (!at) return undefined;
+    const watch = new ResizeObserver(watchScroll);
+    watch.observe(at);
+    return () => watch.disconnect();
+  }, []);
   const commit = (edge: Edge, at: number) => {
     if (area) onChange(choiceOf(moved(area, edge, at), edge));
   };
@@ -51,10 +85,11 @@ export function RawCells({ look, onChange }: Props) {
     if (area) setDragged({ edge, at: placeOf(area, edge) });
   };
   const dragging = (edge: Edge) => (event: PointerEvent<HTMLButtonElement>) => {
-    if (!dragged || !body.current) return;
+    if (!dragged || !box.current) return;
+    scrollAlong(box.current, event);
     // the line is held, not a cell: what counts is the row or column on its inner side
     const inwards = edge === 'top' || edge === 'left' ? HALF : -HALF;
-    const at = under(body.current, edge, event.clientX + inwards, event.clientY + inwards);
+    const at = under(box.current, places, edge, event.clientX + inwards, event.clientY + inwards);
     if (at !== null && at !== dragged.at) setDragged({ edge, at });
   };
   const drop = () => {
@@ -70,54 +105,19 @@ export function RawCells({ look, onChange }: Props) {
     event.preventDefault();
     commit(edge, placeOf(area, edge, look) + (event.key === on ? 1 : -1));
   };
+  const height = places.top + places.rows.length * ROW_HEIGHT;
+  const width = places.starts.at(-1) ?? 0;
   return (
-    <div className="raw card" role="region" aria-label="Raw cells" tabIndex={0}>
-      <div className="raw-inner">
-        <table ref={body}>
-          <thead>
-            <tr>
-              <th aria-label="Row" />
-              {Array.from({ length: columns }, (_, column) => (
-                <th
-                  key={column}
-                  scope="col"
-                  data-column={column}
-                  className={part?.hiddenColumns.includes(column) ? 'hidden-in-sheet' : undefined}
-                >
-                  {columnName(column)}
-                  <ReadAs column={look.columns.find((one) => one.column === column)} />
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {look.cells.map((row, i) => {
-              const gap = i > 0 && row.number < 0 && (look.cells[i - 1]?.number ?? 0) > 0;
-              return (
-                <tr
-                  key={row.number}
-                  data-row={row.number}
-                  className={[
-                    rowClass(shown, row.number),
-                    gap ? 'after-gap' : '',
-                    part?.hiddenRows.includes(row.number) ? 'hidden-in-sheet' : '',
-                  ].join(' ')}
-                >
-                  <th scope="row">{row.number > 0 ? row.number : ''}</th>
-                  {Array.from({ length: columns }, (_, column) => (
-                    <td
-                      key={column}
-                      className={cellClass(shown, column, row.kinds?.[column])}
-                      title={(row.cells[column] ?? '').length > 24 ? row.cells[column] : undefined}
-                    >
-                      {headingOf(table, shown, row.number, column) ?? row.cells[column] ?? ''}
-                    </td>
-                  ))}
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+    <div
+      className="raw card"
+      role="region"
+      aria-label="Raw cells"
+      tabIndex={0}
+      ref={box}
+      onScroll={watchScroll}
+    >
+      <div className="raw-inner" style={{ width, height }}>
+        <Cells look={look} cells={cells} table={table} shown={shown} places={places} {...range} />
         {frame && area && (
           <>
             <div
@@ -152,12 +152,110 @@ export function RawCells({ look, onChange }: Props) {
   );
 }
 
+/** The lots of columns that some of the columns `[from, to)` are in. */
+function lots(from: number, to: number): number[] {
+  const first = Math.floor(from / COLUMNS_AT_ONCE);
+  const last = Math.floor(Math.max(from, to - 1) / COLUMNS_AT_ONCE);
+  return Array.from({ length: last - first + 1 }, (_, i) => (first + i) * COLUMNS_AT_ONCE);
+}
+
+interface CellsProps {
+  readonly look: Look;
+  readonly cells: ReadonlyMap<number, Look['cells']>;
+  readonly table: Look['chosen'][number] | undefined;
+  readonly shown: TableArea | null;
+  readonly places: Places;
+  readonly fromRow: number;
+  readonly toRow: number;
+  readonly fromColumn: number;
+  readonly toColumn: number;
+}
+
+/** A window of the sheet, put where it belongs by empty cells and rows before it. */
+const Cells = memo(function Cells(props: CellsProps) {
+  const { look, cells, table, shown, places, fromRow, toRow, fromColumn, toColumn } = props;
+  const part = look.parts[look.shown];
+  const columns = Array.from(
+    { length: Math.max(0, toColumn - fromColumn) },
+    (_, i) => fromColumn + i,
+  );
+  const before = (places.starts[fromColumn] ?? 0) - (places.starts[0] ?? 0);
+  const widthOf = (column: number) =>
+    (places.starts[column + 1] ?? 0) - (places.starts[column] ?? 0);
+  const of = (row: number, column: number) => {
+    const lot = Math.floor(column / COLUMNS_AT_ONCE) * COLUMNS_AT_ONCE;
+    const held = cells.get(lot)?.[row];
+    return { text: held?.cells[column - lot], kind: held?.kinds?.[column - lot] };
+  };
+  return (
+    <table style={{ width: places.starts[toColumn] ?? 0 }}>
+      <colgroup>
+        <col style={{ width: places.starts[0] }} />
+        <col style={{ width: before }} />
+        {columns.map((column) => (
+          <col key={column} style={{ width: widthOf(column) }} />
+        ))}
+      </colgroup>
+      <thead>
+        <tr style={{ height: places.top }}>
+          <th aria-label="Row" />
+          <th className="beside" aria-hidden />
+          {columns.map((column) => (
+            <th
+              key={column}
+              scope="col"
+              data-column={column}
+              className={part?.hiddenColumns.includes(column) ? 'hidden-in-sheet' : undefined}
+            >
+              {columnName(column)}
+              <ReadAs column={look.columns.find((one) => one.column === column)} />
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        <tr className="beside" aria-hidden style={{ height: fromRow * ROW_HEIGHT }} />
+        {look.cells.slice(fromRow, toRow).map((row, i) => {
+          const at = fromRow + i;
+          const gap = at > 0 && row.number < 0 && (look.cells[at - 1]?.number ?? 0) > 0;
+          return (
+            <tr
+              key={row.number}
+              data-row={row.number}
+              className={[
+                rowClass(shown, row.number),
+                gap ? 'after-gap' : '',
+                part?.hiddenRows.includes(row.number) ? 'hidden-in-sheet' : '',
+              ].join(' ')}
+            >
+              <th scope="row">{row.number > 0 ? row.number : ''}</th>
+              <td className="beside" aria-hidden />
+              {columns.map((column) => {
+                const { text, kind } = of(at, column);
+                return (
+                  <td
+                    key={column}
+                    className={cellClass(shown, column, kind)}
+                    title={(text ?? '').length > 24 ? text : undefined}
+                  >
+                    {headingOf(table, shown, row.number, column) ?? text ?? ''}
+                  </td>
+                );
+              })}
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+});
+
 /** What a column will be, and its first value as it will be read: what the cells below do not show. */
 function ReadAs({ column }: { readonly column: LookColumn | undefined }) {
   if (!column) return null;
   return (
     <span className="read-as">
-      {TYPE_NAMES[column.type]}
+      {typeName(column)}
       <span>
         {column.first === null ? 'blank' : cell(column.first, column.type, column.format)}
       </span>
@@ -186,6 +284,7 @@ function rowClass(area: TableArea | null, row: number): string {
   const headings = row >= area.headingRow && row < area.headingRow + area.headingRows;
   if (headings) return 'headings';
   const after = row < 0 ? goesToTheEnd(area) && -row > area.droppedAtEnd : row <= area.lastRow;
+  if (area.leftOutRows.includes(row)) return 'outside total';
   return after && (row < 0 || row >= area.firstRow) ? 'inside' : 'outside';
 }
 
@@ -255,48 +354,42 @@ function spoken(area: TableArea, edge: Edge): string {
 }
 
 /** The row or column under the pointer. */
-function under(table: HTMLTableElement, edge: Edge, x: number, y: number): number | null {
-  if (edge === 'left' || edge === 'right') {
-    for (const cell of table.querySelectorAll<HTMLElement>('[data-column]')) {
-      const box = cell.getBoundingClientRect();
-      if (x >= box.left && x < box.right) return Number(cell.dataset['column']);
-    }
-    return null;
-  }
-  for (const row of table.querySelectorAll<HTMLElement>('[data-row]')) {
-    const box = row.getBoundingClientRect();
-    if (y >= box.top && y < box.bottom) {
-      const number = Number(row.dataset['row']);
-      return number > 0 ? number : null;
-    }
-  }
-  return null;
+function under(box: HTMLElement, places: Places, edge: Edge, x: number, y: number): number | null {
+  const at = box.getBoundingClientRect();
+  if (edge === 'left' || edge === 'right') return columnAt(places, x - at.left + box.scrollLeft);
+  const number = places.rows[rowAt(places, y - at.top + box.scrollTop)] ?? 0;
+  return number > 0 ? number : null;
 }
 
-/** Where the edges lie, in pixels of the table. */
-function measure(table: HTMLTableElement, area: TableArea): Frame | null {
-  const rows = [...table.querySelectorAll<HTMLElement>('[data-row]')];
-  const within = rows.filter((row) => {
-    const at = rowClass(area, Number(row.dataset['row']));
-    return at === 'inside' || at === 'headings';
+const NEAR = 28; // pixels from an edge of what is seen
+
+/** A drag that reaches the edge of what is seen goes on beyond it. */
+function scrollAlong(box: HTMLElement, event: PointerEvent) {
+  const at = box.getBoundingClientRect();
+  const step = (place: number, low: number, high: number) =>
+    place < low + NEAR ? -NEAR : place > high - NEAR ? NEAR : 0;
+  box.scrollLeft += step(event.clientX, at.left, at.right);
+  box.scrollTop += step(event.clientY, at.top, at.bottom);
+}
+
+/** Where the edges lie, in pixels of the whole sheet. */
+function frameOf(places: Places, area: TableArea): Frame | null {
+  const within = places.rows.flatMap((number, i) => {
+    const kind = rowClass(area, number);
+    return kind === 'outside' ? [] : [{ i, headings: kind === 'headings' }];
   });
-  const headings = within.filter(
-    (row) => rowClass(area, Number(row.dataset['row'])) === 'headings',
-  );
   const first = within[0];
   const last = within.at(-1);
-  const left = table.querySelector<HTMLElement>(`[data-column="${area.firstColumn}"]`);
-  const all = table.querySelectorAll<HTMLElement>('[data-column]');
-  const right =
-    table.querySelector<HTMLElement>(`[data-column="${area.lastColumn}"]`) ?? all[all.length - 1];
-  if (!first || !last || !left || !right) return null;
-  const lastHeading = headings.at(-1);
+  if (!first || !last) return null;
+  const top = (i: number) => places.top + i * ROW_HEIGHT;
+  const lastHeading = within.filter((row) => row.headings).at(-1);
+  const columns = places.starts.length - 1;
   return {
-    left: left.offsetLeft,
-    right: right.offsetLeft + right.offsetWidth,
-    top: first.offsetTop,
-    headings: lastHeading ? lastHeading.offsetTop + lastHeading.offsetHeight : first.offsetTop,
-    bottom: last.offsetTop + last.offsetHeight,
+    left: places.starts[Math.min(area.firstColumn, columns)] ?? 0,
+    right: places.starts[Math.min(area.lastColumn + 1, columns)] ?? 0,
+    top: top(first.i),
+    headings: lastHeading ? top(lastHeading.i + 1) : top(first.i),
+    bottom: top(last.i + 1),
   };
 }
 

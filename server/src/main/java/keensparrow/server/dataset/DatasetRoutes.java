@@ -63,7 +63,9 @@ public final class DatasetRoutes {
 
     /** @param part which sheet's cells are wanted, from 0; null for the one that is read */
     record LookRequest(
-            @Nullable ReadingChoices reading, @Nullable Integer part) {}
+            @Nullable ReadingChoices reading,
+            @Nullable Integer part,
+            @Nullable Integer fromColumn) {}
 
     record ReadingRequest(@Nullable ReadingChoices reading) {}
 
@@ -126,8 +128,12 @@ public final class DatasetRoutes {
                 Look.class,
                 (ctx, caller) -> {
                     LookRequest request = Requests.body(ctx, LookRequest.class);
-                    ctx.json(
-                            service.look(caller.id(), ctx.pathParam("id"), asFound(request.reading()), request.part()));
+                    ctx.json(service.look(
+                            caller.id(),
+                            ctx.pathParam("id"),
+                            asFound(request.reading()),
+                            request.part(),
+                            request.fromColumn()));
                 });
         api.post(
                 "/api/datasets/{id}/look",
@@ -137,7 +143,12 @@ public final class DatasetRoutes {
                 Look.class,
                 (ctx, caller) -> {
                     LookRequest request = Requests.body(ctx, LookRequest.class);
-                    ctx.json(service.lookAgain(caller.id(), ctx.pathParam("id"), request.reading(), request.part()));
+                    ctx.json(service.lookAgain(
+                            caller.id(),
+                            ctx.pathParam("id"),
+                            request.reading(),
+                            request.part(),
+                            request.fromColumn()));
                 });
         api.put(
                 "/api/datasets/{id}/reading",

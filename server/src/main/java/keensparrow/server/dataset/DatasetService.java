@@ -101,21 +101,32 @@ public final class DatasetService {
     }
 
     /** A look at an uploaded file before it is loaded. */
-    Look look(long ownerId, String fileId, ReadingChoices choices, @Nullable Integer part) {
-        return look(files(ownerId, List.of(fileId)).get(0), choices, part);
+    Look look(
+            long ownerId,
+            String fileId,
+            ReadingChoices choices,
+            @Nullable Integer part,
+            @Nullable Integer fromColumn) {
+        return look(files(ownerId, List.of(fileId)).get(0), choices, part, fromColumn);
     }
 
     /** A look at the first file of a dataset, as it is read or would be read with other choices. */
-    Look lookAgain(long ownerId, String id, @Nullable ReadingChoices choices, @Nullable Integer part) {
+    Look lookAgain(
+            long ownerId,
+            String id,
+            @Nullable ReadingChoices choices,
+            @Nullable Integer part,
+            @Nullable Integer fromColumn) {
         Dataset dataset = get(ownerId, id);
         requireFile(dataset);
         Dataset.Version version = version(dataset);
-        return look(version.files().get(0), choices == null ? version.reading() : choices, part);
+        return look(version.files().get(0), choices == null ? version.reading() : choices, part, fromColumn);
     }
 
-    private Look look(Dataset.FileRef file, ReadingChoices choices, @Nullable Integer part) {
+    private Look look(
+            Dataset.FileRef file, ReadingChoices choices, @Nullable Integer part, @Nullable Integer fromColumn) {
         try (Documents.Lease lease = documents.open(file, choices)) {
-            return Look.of(lease.document(), choices, part);
+            return Look.of(lease.document(), choices, part, fromColumn);
         }
     }
 

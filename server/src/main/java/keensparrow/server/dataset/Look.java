@@ -30,7 +30,8 @@ import org.jspecify.annotations.Nullable;
  * @param chosen the tables that are read, put under one another
  * @param notes what was left out and why, as sentences
  * @param shown which of the parts the cells are of, from 0
- * @param cells the first rows of that part, then its last ones
+ * @param fromColumn the first of the columns that {@code cells} holds, from 0
+ * @param cells the first rows of that part, then its last ones, of at most {@link #COLUMNS_SHOWN} columns
  * @param columns how the columns of the table read from that part come out, going by its first rows
  */
 record Look(
@@ -39,9 +40,11 @@ record Look(
         List<Chosen> chosen,
         List<String> notes,
         int shown,
+        int fromColumn,
         List<Row> cells,
         boolean moreRows,
         List<Column> columns) {
+    private static final int COLUMNS_SHOWN = 200;
     private static final int ROWS_SHOWN = 300;
     private static final int LAST_ROWS_SHOWN = 20;
 
@@ -113,7 +116,8 @@ record Look(
     /** @param number in the sheet, from 1; negative for rows counted from the end, −1 the last */
     record Row(long number, List<String> cells, @Nullable List<CellKind> kinds) {}
 
-    static Look of(Document document, ReadingChoices choices, @Nullable Integer shown) {
+    /** @param from the first column of the cells; null for 0 */
+    static Look of(Document document, ReadingChoices choices, @Nullable Integer shown, @Nullable Integer from) {
         Reading reading = new Reading(List.of(document), choices);
         List<Document.Part> opened = document.parts();
         List<Part> parts = new ArrayList<>();
@@ -141,6 +145,7 @@ record Look(
         if (part < 0 || part >= parts.size()) {
             throw new UserException(ErrorCode.INVALID_REQUEST, "There is no part " + part + " of this file.");
         }
+        int fromColumn = from == null ? 0 : Math.max(0, from);
         var grid = opened.get(part).sheet().grid();
         List<RawRow> all = new ArrayList<>(grid.head());
         boolean more = all.size() > ROWS_SHOWN || !grid.isWhole();
@@ -157,9 +162,10 @@ record Look(
                 chosen,
                 reading.notes(),
                 part,
-                rows.stream().map(Look::row).toList(),
+                fromColumn,
+                rows.stream().map(row -> row(row, fromColumn)).toList(),
                 more,
-                columns(reading, opened.get(part)));
+                fromColumn > 0 ? List.of() : columns(reading, opened.get(part)));
     }
 
     private static List<Column> columns(Reading reading, Document.Part part) {
@@ -195,8 +201,11 @@ record Look(
         return columns;
     }
 
-    private static Row row(RawRow row) {
-        boolean typed = row.kinds().stream().anyMatch(kind -> kind != CellKind.TEXT);
-        return new Row(row.number(), row.texts(), typed ? row.kinds() : null);
+    private static Row row(RawRow row, int fromColumn) {
+        int from = Math.min(fromColumn, row.texts().size());
+        int to = Math.min(from + COLUMNS_SHOWN, row.texts().size());
+        List<CellKind> kinds = row.kinds().subList(from, to);
+        boolean typed = kinds.stream().anyMatch(kind -> kind != CellKind.TEXT);
+        return new Row(row.number(), row.texts().subList(from, to), typed ? kinds : null);
     }
 }
