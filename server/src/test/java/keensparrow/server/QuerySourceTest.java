@@ -102,7 +102,7 @@ class QuerySourceTest {
         assertThat(job.path("state").asText()).as(job.toString()).isEqualTo("DONE");
         String dataset = job.path("datasetId").asText();
         JsonNode details = anna.get("/api/datasets/" + dataset).json();
-        assertThat(details.path("noun").asText()).isEqualTo("bookings");
+        assertThat(details.path("noun").asText()).isEqualTo("rows"); // no column tells each apart
         assertThat(details.path("query").asText()).startsWith("select");
         assertThat(details.path("columns").findValuesAsText("type"))
                 .containsExactly("TEXT", "DECIMAL", "DATE", "YES_NO");

@@ -144,11 +144,7 @@ public final class DatasetRoutes {
                 (ctx, caller) -> {
                     LookRequest request = Requests.body(ctx, LookRequest.class);
                     ctx.json(service.lookAgain(
-                            caller.id(),
-                            ctx.pathParam("id"),
-                            request.reading(),
-                            request.part(),
-                            request.fromColumn()));
+                            caller.id(), ctx.pathParam("id"), request.reading(), request.part(), request.fromColumn()));
                 });
         api.put(
                 "/api/datasets/{id}/reading",

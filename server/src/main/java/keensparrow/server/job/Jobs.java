@@ -46,6 +46,13 @@ public final class Jobs implements AutoCloseable {
                 Job.State.RUNNING.name()));
     }
 
+    /** Whether any work waits or runs. */
+    public boolean isBusy() {
+        return live.values().stream()
+                .map(job -> job.status().state())
+                .anyMatch(state -> state == Job.State.WAITING || state == Job.State.RUNNING);
+    }
+
     /** @throws UserException TOO_MANY_TRIES when the owner has too many pieces of work waiting */
     public Job start(long ownerId, String title, Work work) {
         long mine = live.values().stream()

@@ -49,6 +49,7 @@ public final class WarmUp {
         List<Runnable> tasks = new ArrayList<>();
         publishing.all().forEach(published -> tasks.add(() -> ask(published)));
         tasks.add(datasets::loadAll);
+        tasks.add(datasets::rehearseLoad);
         for (Runnable task : tasks) {
             try {
                 task.run();

@@ -55,6 +55,11 @@ public final class DataFolder {
         return root.resolve("warehouse");
     }
 
+    /** Where files stand that are not kept. */
+    public Path passing() {
+        return root.resolve("uploads");
+    }
+
     public Path file(String sha256) {
         return root.resolve("files").resolve(sha256);
     }
