@@ -100,6 +100,7 @@ final class DraftColumns {
         dull += column.type().isNumber() ? 0.7 : 0;
         dull += Naming.isCode(column.label()) ? 2 : 0;
         dull += isPartOfTime(column) ? 3 : 0;
+        dull += column.label().equals("Sheet") || column.label().equals("File") ? 2 : 0; // where rows come from
         dull += column.role() == Role.PLACE ? 0.3 : 0;
         dull += values.distinct() > MOST_GROUPS ? 3 : 0;
         return dull + (isNearlyConstant(values) ? 3 : 0);

@@ -39,7 +39,8 @@ public final class RowName {
                 .orElse(0);
         boolean series = profile.series().contains(column.name());
         boolean few = values.distinct() <= FEW && different < SOME && !series;
-        if (values.distinct() < FEWEST || few || length > LONGEST || values.blanks() > profile.rowCount() / 2) {
+        boolean rare = !series && different < SOME;
+        if (values.distinct() < FEWEST || few || rare || length > LONGEST || values.blanks() > profile.rowCount() / 2) {
             return 0;
         }
         int score = Naming.weight(column.label());

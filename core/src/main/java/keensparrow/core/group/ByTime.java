@@ -28,7 +28,7 @@ public record ByTime(String column, TimeStep step) implements Grouping {
             throw Filter.mismatch(table, column, "dates with times");
         }
         if (times.isAllBlank()) {
-            return keys(times, ofDays(times, day -> 0, 0), 0, 0);
+            return keys(times, ofDays(times, day -> 0, 0), 0, 0, 1);
         }
         long firstDay = Math.floorDiv(times.smallest(), unit(times));
         long lastDay = Math.floorDiv(times.largest(), unit(times));
@@ -41,11 +41,12 @@ public record ByTime(String column, TimeStep step) implements Grouping {
                             + " groups, from " + LocalDate.ofEpochDay(firstDay) + " to "
                             + LocalDate.ofEpochDay(lastDay) + ". Pick a longer period, or correct the far-off dates.");
         }
-        int count = (int) periods;
+        int every = step == TimeStep.YEAR ? spacing(times, first) : 1;
+        int count = (int) ((periods - 1) / every + 1);
         Slots slots = step == TimeStep.HOUR
                 ? materialized(times, value -> (int) (Math.floorDiv(value, MICROS_AN_HOUR) - first), count)
-                : ofDays(times, day -> step.periodOf(day) - first, count);
-        return keys(times, slots, first, count);
+                : ofDays(times, day -> (step.periodOf(day) - first) / every, count);
+        return keys(times, slots, first, count, every);
     }
 
     private long period(long value, LongColumn times) {
@@ -100,12 +101,35 @@ public record ByTime(String column, TimeStep step) implements Grouping {
         return column.type() == ColumnType.DATE ? 1 : MICROS_A_DAY;
     }
 
-    private GroupKeys keys(LongColumn times, Slots slots, long first, int count) {
+    /**
+     * How many years lie from one to the next, where rows stand for whole years: of a table of every tenth year the
+     * nine between are not empty, they are not in it. 1 for dates of days.
+     */
+    private static int spacing(LongColumn times, long first) {
+        long unit = unit(times);
+        long common = 0;
+        for (int row = 0; row < times.rowCount() && common != 1; row++) {
+            if (!times.isBlank(row)) {
+                LocalDate day = LocalDate.ofEpochDay(Math.floorDiv(times.value(row), unit));
+                if (day.getDayOfYear() != 1) {
+                    return 1;
+                }
+                common = greatestCommon(common, day.getYear() - first);
+            }
+        }
+        return (int) Math.max(1, common);
+    }
+
+    private static long greatestCommon(long a, long b) {
+        return b == 0 ? a : greatestCommon(b, a % b);
+    }
+
+    private GroupKeys keys(LongColumn times, Slots slots, long first, int count, int every) {
         return new PlainKeys(
                 slots,
                 count,
                 times.blankCount() > 0,
-                id -> key(times, first + id, id == count - 1),
+                id -> key(times, first + (long) id * every, id == count - 1),
                 PlainKeys.Order.TIME,
                 slots.ownBytes(times.type() == ColumnType.DATE_TIME));
     }

@@ -66,7 +66,8 @@ final class QuickReading {
         Findings findings = wishes.findings(guess.guesses(), plan, habits);
         notes.addAll(findings.notes());
         List<Column> built = List.of(columns);
-        Table table = new Table(new Schema(TableLoader.infos(plan, built)), built, Math.toIntExact(guess.rows()));
+        Table table = new Table(
+                new Schema(TableLoader.infos(plan, built, source.name())), built, Math.toIntExact(guess.rows()));
         return new LoadedTable(table, plan, new LoadReport(notes, List.of(), 0, findings.doubts()));
     }
 

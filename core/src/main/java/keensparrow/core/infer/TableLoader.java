@@ -76,7 +76,8 @@ public final class TableLoader {
         return new TwoReadings(sources, wishes, watch, sourceLabel, inBlocks).read(looked);
     }
 
-    static List<ColumnInfo> infos(List<ColumnPlan> plan, List<Column> columns) {
+    /** @param table what people call what is read */
+    static List<ColumnInfo> infos(List<ColumnPlan> plan, List<Column> columns, String table) {
         List<ColumnInfo> infos = new ArrayList<>();
         List<String> labels =
                 Headings.labels(plan.stream().map(ColumnPlan::heading).toList());
@@ -90,6 +91,6 @@ public final class TableLoader {
                     Role.TEXT, // until all columns have been looked at together
                     of.format()));
         }
-        return Meanings.of(infos, columns);
+        return Meanings.of(infos, columns, table);
     }
 }

@@ -98,7 +98,7 @@ final class TwoReadings {
             columns.add(builders.get(i).build());
             builders.set(i, new CellBuilder.Text()); // gives its memory back before the next is built
         }
-        List<ColumnInfo> infos = TableLoader.infos(plan, columns);
+        List<ColumnInfo> infos = TableLoader.infos(plan, columns, sources.get(0).name());
         if (sources.size() > 1 && infos.stream().noneMatch(info -> info.name().equals(Headings.name(sourceLabel)))) {
             infos.add(new ColumnInfo(Headings.name(sourceLabel), sourceLabel, ColumnType.TEXT, Role.CATEGORY));
             columns.add(fileColumn.build());

@@ -60,7 +60,7 @@ final class YearGuess {
         if (style() != YearStyle.PLAIN) {
             return seen.cardinality() > 1 || style() == YearStyle.FISCAL || style() == YearStyle.FISCAL_SHORT;
         }
-        return areAll(filled) && TimeWords.canBeOfTime(heading) && followEachOther();
+        return areAll(filled) && (TimeWords.isOfEnds(heading) || (TimeWords.canBeOfTime(heading) && followEachOther()));
     }
 
     private boolean followEachOther() {
@@ -71,7 +71,7 @@ final class YearGuess {
     /** Whether the decision made of the first rows holds for a column read as years, or as numbers. */
     boolean holdsFor(LongColumn column, String heading) {
         boolean asYears = column.type().isTime();
-        if (TimeWords.isOfYears(heading) && asYears) {
+        if ((TimeWords.isOfYears(heading) || TimeWords.isOfEnds(heading)) && asYears) {
             return true;
         }
         if (asYears) {

@@ -33,6 +33,7 @@ final class AdditivityRules {
             "flown");
     private static final Set<String> SHIPPED =
             Set.of("shipped", "sold", "total", "net", "gross", "freight", "cargo", "delivered", "harvested", "caught");
+    private static final Set<String> TOTALS = Set.of("total", "sum", "balance");
     private static final Set<String> ONE = Set.of("unit", "unitary", "single", "each", "hourly", "individual");
 
     /** What is never added up, by the words that say so, and the reason. */
@@ -67,13 +68,13 @@ final class AdditivityRules {
     record Setting(Additivity levels, boolean ordered) {}
 
     /**
-     * @param counts whether all values are whole and none is below zero, as counts are
+     * @param numbers what the values show; null where nothing is known of them
      */
-    static Additivity of(Words words, @Nullable ColumnFormat format, boolean counts, Setting setting) {
+    static Additivity of(Words words, @Nullable ColumnFormat format, @Nullable ColumnFacts numbers, Setting setting) {
         if (format != null && format.kind() == ColumnFormat.Kind.PERCENT) {
             return new Additivity(Kind.AVERAGE, "it is a percentage");
         }
-        if (words.has(Vocabulary.RUNNING)) {
+        if (words.has(Vocabulary.RUNNING) || (words.all().contains("running") && words.has(TOTALS))) {
             return ofRunning(setting);
         }
         if (words.has(Vocabulary.PERCENT)) {
@@ -87,7 +88,7 @@ final class AdditivityRules {
             return new Additivity(
                     Kind.AVERAGE, ends ? "it is an extreme already" : "it is an average or a statistic already");
         }
-        if (isCount(words)) {
+        if (isCount(words) && (numbers == null || numbers.isIntegral())) {
             return words.has(Vocabulary.LEVEL) ? setting.levels : new Additivity(Kind.SUM, "it is a count");
         }
         Additivity byHead = ofHead(words, setting);
@@ -105,6 +106,7 @@ final class AdditivityRules {
             return new Additivity(Kind.SUM, "it is an amount");
         }
         String plural = words.plural();
+        boolean counts = numbers != null && numbers.isIntegral() && numbers.min() >= 0 && numbers.reachesFar();
         if (counts && !plural.isEmpty()) {
             return new Additivity(Kind.SUM, "it counts " + plural);
         }

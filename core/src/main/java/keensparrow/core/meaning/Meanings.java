@@ -41,9 +41,10 @@ public final class Meanings {
      * The columns with their roles and additivity.
      *
      * @param found names, labels, types and formats; the rest is made anew
+     * @param table what people call the table, such as the name of its file
      * @param columns as many, of one length. Cost O(columns × first 20,000 rows)
      */
-    public static List<ColumnInfo> of(List<ColumnInfo> found, List<? extends Column> columns) {
+    public static List<ColumnInfo> of(List<ColumnInfo> found, List<? extends Column> columns, String table) {
         List<ColumnInfo> infos = new ArrayList<>();
         for (int i = 0; i < found.size(); i++) {
             ColumnInfo info = found.get(i);
@@ -57,7 +58,7 @@ public final class Meanings {
         for (int i = 0; i < infos.size(); i++) {
             ColumnInfo info = infos.get(i);
             if (info.type().isNumber()) {
-                infos.set(i, info.withAdditivity(additivity(info, columns.get(i), setting)));
+                infos.set(i, info.withAdditivity(additivity(info, columns.get(i), setting, table)));
             }
         }
         return infos;
@@ -88,10 +89,22 @@ public final class Meanings {
         return info.withFormat(years ? ColumnFormat.YEAR : ColumnFormat.MONTH);
     }
 
-    private static Additivity additivity(ColumnInfo info, Column column, AdditivityRules.Setting setting) {
-        ColumnFacts facts = ColumnFacts.of(column);
-        boolean counts = facts.isIntegral() && facts.min() >= 0 && facts.reachesFar();
-        return AdditivityRules.of(new Words(info.label()), info.format(), counts, setting);
+    /** Of a column that is a month or a year: what the table is of, as its name says. */
+    private static Additivity ofPeriod(ColumnInfo info, String table) {
+        String named = table.replaceAll("\\.\\p{Alnum}{1,5}$", "");
+        Additivity of = AdditivityRules.of(
+                new Words(named), info.format(), null, new AdditivityRules.Setting(AT_ONE_MOMENT, false));
+        return of.equals(AdditivityRules.UNKNOWN)
+                ? of
+                : new Additivity(of.kind(), "the table is named “" + named + "”");
+    }
+
+    private static Additivity additivity(
+            ColumnInfo info, Column column, AdditivityRules.Setting setting, String table) {
+        if (TimeWords.isPeriod(info.label())) {
+            return ofPeriod(info, table);
+        }
+        return AdditivityRules.of(new Words(info.label()), info.format(), ColumnFacts.of(column), setting);
     }
 
     /** Whether the numbers are amounts of money that add up. */
@@ -116,7 +129,7 @@ public final class Meanings {
 
     /** How numbers under a heading add up where nothing else is known of them. */
     public static Additivity byHeading(String label, @Nullable ColumnFormat format) {
-        return AdditivityRules.of(new Words(label), format, false, new AdditivityRules.Setting(AT_ODD_TIMES, false));
+        return AdditivityRules.of(new Words(label), format, null, new AdditivityRules.Setting(AT_ODD_TIMES, false));
     }
 
     /** A number or code beside a name that stands for the same thing, one for each: it identifies, and is not measured. */

@@ -1,5 +1,6 @@
 package keensparrow.core.meaning;
 
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 
@@ -7,6 +8,9 @@ import java.util.Set;
 public final class TimeWords {
     private static final Set<String> NEUTRAL =
             Set.of("time", "t", "date", "period", "x", "when", "annum", "cycle", "yyyy", "term", "olympics", "edition");
+    private static final Set<String> ENDS = Set.of(
+            "start", "end", "begin", "began", "ended", "from", "to", "until", "till", "died", "von", "bis", "debut",
+            "fin");
     private static final Set<String> EPOCH = Set.of(
             "time",
             "timestamp",
@@ -45,6 +49,12 @@ public final class TimeWords {
                         && !words.isPer()
                         && !words.has(Vocabulary.AGE)
                         && !words.has(Vocabulary.SUM));
+    }
+
+    /** Whether it names an end of a span, such as a reign: numbers under it that can all be years are years. */
+    public static boolean isOfEnds(String heading) {
+        List<String> words = new Words(heading).all();
+        return words.size() <= 2 && words.stream().anyMatch(ENDS::contains);
     }
 
     /** Whether it does not say that it is anything else than time. */

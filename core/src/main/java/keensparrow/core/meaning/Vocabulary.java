@@ -59,7 +59,7 @@ final class Vocabulary {
             "users accounts tenants residents beds kunden clients clientes voorraad zapas stan solde effectif wip",
             "gdp gnp gni bip pib");
     static final Set<String> RUNNING =
-            set("cumulative cumulated cum cumul cumule kumuliert acumulado cumulativo ytd accumulated todate running");
+            set("cumulative cumulated cum cumul cumule kumuliert acumulado cumulativo ytd accumulated todate");
     static final Set<String> SUM = set(
             "amount revenue revenues sales turnover umsatz umsatze erlos erlose chiffre ventas ventes facturacion fatturato vendite",
             "receita omzet obrot przychod przychody betrag montant importe importo bedrag kwota valor_total count counts anzahl nombre numero",

@@ -28,6 +28,7 @@ final class Words {
             "species",
             "basis",
             "sales");
+    private static final Set<String> BETWEEN = Set.of("per", "pro", "par", "por", "je");
     private static final int LEAST_PLURAL = 4;
     private static final int LEAST_STEM = 5; // letters: shorter ones are part of too many words
 
@@ -114,10 +115,15 @@ final class Words {
     /** Whether it is something for each of something else, such as {@code km/h} or {@code cost per head}. */
     boolean isPer() {
         String plain = Normalizer.normalize(label, Normalizer.Form.NFC);
-        return PER.matcher(plain).matches()
+        return isBetween(BETWEEN)
+                || PER.matcher(plain).matches()
                 || words.stream()
                         .anyMatch(word ->
                                 word.matches("perc|percap\\w*|mpg|kmh|kph|mph|bpm|rpm|ppm|ppb|cpc|cpm|rpk|arpu"));
+    }
+
+    private boolean isBetween(Set<String> list) {
+        return words.size() > 2 && words.subList(1, words.size() - 1).stream().anyMatch(list::contains);
     }
 
     /** The last word of the name where it looks like the plural of something that is counted; else empty. */
