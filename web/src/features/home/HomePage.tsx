@@ -65,8 +65,8 @@ export function HomePage() {
         >
           <p className="drop-title">Drop a file here to make an app of it</p>
           <p className="soft">
-            CSV and other text, XLSX, XLS, ODS, JSON, each also packed with gzip or zip, up to 2 GB.
-            Several with the same headings are put under one another.
+            CSV and other text, XLSX, XLS, ODS, JSON and tables of web pages, each also packed with
+            gzip or zip, up to 2 GB. Several with the same headings are put under one another.
           </p>
         </UploadFiles>
         <p className="soft">

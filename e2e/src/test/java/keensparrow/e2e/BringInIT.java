@@ -210,7 +210,6 @@ class BringInIT {
         analyst.sees("[data-testid=area]", "The table is B4 to E10, headings in row 4.");
         analyst.sees(".raw thead", "whole number");
         analyst.sees(".how .notes", "1 row is hidden in the sheet and read all the same.");
-        analyst.clickText("label", "Fill merged cells down");
         analyst.clickText("label", "Read hidden rows");
         analyst.sees(".how .notes", "1 row is hidden in the sheet and left out.");
         analyst.clickText("label", "Read hidden columns");
@@ -218,6 +217,88 @@ class BringInIT {
         analyst.clickText("button", "Load it");
         analyst.sees(".prepare-table h2", "5 rows · 3 columns");
         analyst.sees(".preview thead", "2 values, no blanks");
+    }
+
+    @Test
+    void totalsAreLeftOutNamedAndHadBack() throws Exception {
+        Path file = folder.resolve("costs.csv");
+        Files.writeString(file, """
+                Depot,Item,Costs
+                Graz,Rent,100
+                Graz,Power,40
+                Graz total,,140
+                Linz,Rent,90
+                Linz,Power,35
+                Linz total,,125
+                Grand total,,265
+                """);
+        bringIn(file);
+        analyst.sees(".how .notes", "Rows 4 “Graz total” and 7 “Linz total” sum up other rows and were left out.");
+        analyst.clickText("button", "Load it");
+        analyst.sees(".prepare-table h2", "4 rows · 3 columns");
+        analyst.sees("[aria-label='Worth a look']", "Grand total");
+        analyst.clickText("a", "how it was read");
+        analyst.clickText("label", "Read rows that sum up others too");
+        analyst.clickText("button", "Read it again so");
+        analyst.sees(".prepare-table h2", "6 rows · 3 columns");
+    }
+
+    @Test
+    void labelsThatStandOnceAreFilledDownByOnePress() throws Exception {
+        Path file = folder.resolve("pivot.csv");
+        Files.writeString(file, """
+                Region,Month,Costs
+                North,1 Jan 2026,100
+                ,1 Feb 2026,110
+                ,1 Mar 2026,120
+                South,1 Jan 2026,90
+                ,1 Feb 2026,95
+                ,1 Mar 2026,99
+                """);
+        bringIn(file);
+        analyst.sees(".doubt", "“Region” stands only in the first row of each block");
+        analyst.clickText("button", "Fill it down");
+        analyst.seesNo(".doubt");
+        analyst.sees(".steps", "Fill Region down");
+        analyst.sees(".preview thead", "2 values, no blanks");
+    }
+
+    @Test
+    void howANumberAddsUpIsSaidWithItsReasonAndChanged() throws Exception {
+        Path file = folder.resolve("towns.csv");
+        Files.writeString(file, "Town,Visits,Index of wear\nGraz,10,4\nLinz,20,6\nWels,30,8\n");
+        bringIn(file);
+        analyst.clickText("th//button", "Index of wear");
+        analyst.sees("[aria-label='Column Index of wear']", "averaged");
+        analyst.sees("[aria-label='Column Index of wear']", "because it is a score");
+        analyst.choose("How it adds up", "added up");
+        analyst.sees(".steps", "Have Index of wear added up.");
+        analyst.sees("[aria-label='Column Index of wear']", "because a step says so");
+        analyst.clickText("button", "Undo last step");
+        analyst.clickText("button", "Compose an app");
+        analyst.sees(".reading", "Reading all 3 towns.");
+        analyst.sees("[data-view=v2]", "60");
+        analyst.sees("[data-view=v3]", "Average of Index of wear");
+    }
+
+    @Test
+    void aSheetOfHundredsOfColumnsDrawsOnlyWhatIsSeen() throws Exception {
+        StringBuilder wide = new StringBuilder("\n\nnote\n");
+        for (int row = 0; row < 30; row++) {
+            for (int column = 0; column < 900; column++) {
+                wide.append(row == 0 ? "c" : "").append(column * 30 + row).append(column == 899 ? '\n' : ',');
+            }
+        }
+        Path file = folder.resolve("wide.csv");
+        Files.writeString(file, wide);
+        bringIn(file);
+        analyst.sees(".raw", "c30");
+        assertThat(analyst.all(".raw td").size()).isLessThan(1000);
+        analyst.script("const r = document.querySelector('.raw'); r.scrollLeft = r.scrollWidth;");
+        analyst.sees(".raw thead", "AHP");
+        analyst.sees(".raw", "c26970");
+        analyst.sees(".raw [data-row='5']", "26971");
+        assertThat(analyst.all(".raw td").size()).isLessThan(1000);
     }
 
     @Test

@@ -92,13 +92,13 @@ class JourneyIT {
         Path binary = folder.resolve("broken.csv");
         Files.write(binary, new byte[] {1, 2, 0, 3});
         analyst.pick("input[type=file]", binary);
-        analyst.sees(".problem", "not a text file");
+        analyst.sees(".problem", "byte 3, in line 1, is zero, which no text has");
         analyst.pick("input[type=file]", file);
         analyst.sees(".prepare-table h2", "9,855 rows · 17 columns");
         analyst.sees(".preview thead", "date and time · time");
         analyst.sees(".preview thead", "list of tags · category");
         analyst.sees(".steps", "Read departures-2026.csv");
-        analyst.sees("[aria-label='Worth a look']", "All values of 9,855 rows read as their types say");
+        analyst.sees("[aria-label='Worth a look']", "“Incident tags” holds lists of tags, parted by “;”");
     }
 
     @Test
@@ -135,10 +135,10 @@ class JourneyIT {
         analyst.clickText("button", "How do groups compare?");
         analyst.see(".sentence-editor");
         assertThat(analyst.all(".compose-cell")).hasSize(before + 1);
-        analyst.choose("Measure", "sum of revenue");
-        analyst.choose("Grouping", "coach class");
-        analyst.sees(".compose-cell.picked .view-sentence", "Sum of revenue by coach class");
-        analyst.sees(".compose-cell.picked h2", "Revenue by coach class");
+        analyst.choose("Measure", "sum of Revenue");
+        analyst.choose("Grouping", "Coach class");
+        analyst.sees(".compose-cell.picked .view-sentence", "Sum of Revenue by Coach class");
+        analyst.sees(".compose-cell.picked h2", "Revenue by Coach class");
         WebElement title = analyst.see("input[aria-label='Title of the view']");
         title.sendKeys("Money by class", Keys.ENTER);
         analyst.sees(".compose-cell.picked h2", "Money by class");
@@ -172,9 +172,9 @@ class JourneyIT {
         colleague.fillIn("rita", PASSWORD);
         colleague.sees(".reading", "Reading all 9,855 departures.");
         colleague.clickText("label", "Couchette");
-        colleague.sees(".reading", "Reading 3,285 of 9,855 departures: coach class is Couchette");
-        colleague.pressBar(barsOf(colleague), 0, 7);
-        colleague.sees(".reading", ", route is ");
+        colleague.sees(".reading", "Reading 3,285 of 9,855 departures: Coach class is Couchette");
+        colleague.pressBar(barsOf(colleague), 0, 4);
+        colleague.sees(".reading", ", Booking channel is ");
         colleague.see("[data-part^='view:'] .view-sentence .word");
         assertThat(colleague.address()).contains("f.coach_class=is").contains("m.v");
         String state = colleague.address();
@@ -215,7 +215,7 @@ class JourneyIT {
         colleague.sees(".reading", "Reading all");
         WebElement handle = colleague.see("[data-part='filter:date'] [role=slider]");
         handle.sendKeys(Keys.ARROW_RIGHT, Keys.ARROW_RIGHT);
-        colleague.sees(".reading", "date from ");
+        colleague.sees(".reading", "Date from ");
         colleague.clickText("button", "Undo");
         colleague.clickText("button", "Undo");
         colleague.sees(".reading", "Reading all");
@@ -244,7 +244,7 @@ class JourneyIT {
     void anEmptySelectionHasAWayBack() {
         colleague.open(link + "?f.route=is~.Atlantis");
         colleague.sees(".notice", "Atlantis");
-        colleague.open(link + "?f.delay_in_minutes=between~.100000~.&f.coach_class=is~.Seat");
+        colleague.open(link + "?f.revenue=between~.100000~.&f.coach_class=is~.Seat");
         colleague.seeText("p", "No rows match the selection.");
         colleague.clickText("button", "Clear all");
         colleague.sees(".reading", "Reading all 9,855");
@@ -301,7 +301,7 @@ class JourneyIT {
         analyst.clickText("button", "Load as a dataset");
         analyst.sees(".prepare-table h2", "5,000 rows · 4 columns");
         analyst.clickText("button", "Compose an app");
-        analyst.sees(".reading", "Reading all 5,000 bookings.");
+        analyst.sees(".reading", "Reading all 5,000 rows.");
     }
 
     @Test
@@ -338,7 +338,7 @@ class JourneyIT {
         colleague.clickText("button", "Filters");
         colleague.clickText("label", "Sleeper");
         colleague.clickText("button", "Show the page");
-        colleague.sees(".reading", "coach class is Sleeper");
+        colleague.sees(".reading", "Coach class is Sleeper");
         colleague.size(1280, 800);
     }
 

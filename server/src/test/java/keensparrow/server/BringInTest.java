@@ -221,6 +221,52 @@ class BringInTest {
     }
 
     @Test
+    void aWideSheetIsLookedAtInLotsOfColumns() throws Exception {
+        StringBuilder wide = new StringBuilder();
+        for (int row = 0; row < 4; row++) {
+            for (int column = 0; column < 500; column++) {
+                wide.append(row == 0 ? "c" : "").append(column).append(column == 499 ? '\n' : ',');
+            }
+        }
+        String file = upload("wide.csv", wide.toString().getBytes(StandardCharsets.UTF_8));
+        JsonNode first = look(file, "{}").path("cells").get(1).path("cells");
+        assertThat(first.size()).isEqualTo(200);
+        JsonNode last = anna.call("POST", "/api/files/" + file + "/look", json("{'reading': {}, 'fromColumn': 400}"))
+                .json()
+                .path("cells")
+                .get(1)
+                .path("cells");
+        assertThat(last.size()).isEqualTo(100);
+        assertThat(last.get(99).asText()).isEqualTo("499");
+    }
+
+    /** Steps that the table asks for are there at the first load, are told, and go like others. */
+    @Test
+    void aNewTableGetsTheStepsItAsksFor() throws Exception {
+        String file = upload("sales.csv", """
+                Year,Month,Region,Sales
+                2025,1,All,30
+                2025,1,North,10
+                2025,1,South,20
+                2025,2,All,33
+                2025,2,North,11
+                2025,2,South,22
+                """.getBytes(StandardCharsets.UTF_8));
+        String dataset = loaded("{'files': ['" + file + "']}");
+        JsonNode details = details(dataset);
+        assertThat(details.path("steps").findValuesAsText("kind")).containsExactly("leaveOutRows", "joinPeriod");
+        assertThat(details.path("report").path("notes").toString()).contains("sum up the others");
+        assertThat(details.path("columns").findValuesAsText("label")).contains("Year Month");
+        assertThat(rows(dataset)).hasSize(5).contains("2025,1,North,10,2025-01");
+        TestServer.Reply undone = anna.call("PUT", "/api/datasets/" + dataset + "/steps", json("{'steps': []}"));
+        assertThat(undone.status()).as(undone.body()).isLessThan(300);
+        assertThat(rows(dataset)).hasSize(7);
+        JsonNode sales = details(dataset).path("columns").get(3).path("info").path("additivity");
+        assertThat(sales.path("kind").asText()).isEqualTo("SUM");
+        assertThat(sales.path("reason").asText()).isNotBlank();
+    }
+
+    @Test
     void othersDoNotSeeTheFile() throws Exception {
         String file = office();
         TestServer.Reply reply = server.caller().call("POST", "/api/files/" + file + "/look", "{}");

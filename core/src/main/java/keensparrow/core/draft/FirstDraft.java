@@ -17,6 +17,7 @@ import keensparrow.core.app.View;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.meaning.MainTime;
+import keensparrow.core.meaning.Meanings;
 import keensparrow.core.profile.ColumnProfile;
 import keensparrow.core.profile.Profile;
 import keensparrow.core.question.Question;
@@ -187,7 +188,14 @@ public final class FirstDraft {
     }
 
     private Chart lines(Measure measure, ColumnInfo time, @Nullable String split) {
-        return new Chart(View.Kind.LINES, measure, new GroupBy(time.name(), step(time)), split, 0, null);
+        boolean shown = measure.column() == null || !isOfOneMoment(measure.column());
+        return new Chart(
+                View.Kind.LINES, shown ? measure : Measure.ROWS, new GroupBy(time.name(), step(time)), split, 0, null);
+    }
+
+    /** A stock as of now has no course over the days on which things were bought. */
+    private boolean isOfOneMoment(String column) {
+        return schema.find(column).filter(Meanings::isOfOneMoment).isPresent();
     }
 
     private Chart bars(Measure measure, ColumnInfo by) {

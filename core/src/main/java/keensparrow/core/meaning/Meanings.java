@@ -33,6 +33,7 @@ public final class Meanings {
             "month", "week", "quarter", "day", "period", "date", "monat", "woche", "quartal", "mois", "mes", "mese",
             "maand");
     private static final double NEARLY = 0.7;
+    private static final int FEW_BLANKS = 100; // one of so many rows
     private static final int LOOKED_AT = 100_000;
 
     private Meanings() {}
@@ -127,6 +128,11 @@ public final class Meanings {
         return known != null ? known : byHeading(info.label(), info.format());
     }
 
+    /** Whether it is a level, such as a stock, in a table of one moment. */
+    public static boolean isOfOneMoment(ColumnInfo info) {
+        return AT_ONE_MOMENT.equals(info.additivity());
+    }
+
     /** How numbers under a heading add up where nothing else is known of them. */
     public static Additivity byHeading(String label, @Nullable ColumnFormat format) {
         return AdditivityRules.of(new Words(label), format, null, new AdditivityRules.Setting(AT_ODD_TIMES, false));
@@ -198,13 +204,24 @@ public final class Meanings {
                             && new Words(info.label()).all().stream().anyMatch(PERIODS::contains));
             return new AdditivityRules.Setting(periods ? AT_ODD_TIMES : AT_ONE_MOMENT, false);
         }
+        LongColumn times = (LongColumn) columns.get(infos.indexOf(time.get()));
         int[] rows = counts.getOrDefault(time.get().name(), new int[0]);
         int last = rows[rows.length - 1];
         Arrays.sort(rows);
         int most = rows[rows.length - 1];
         int middle = rows[rows.length / 2];
-        boolean regular = last >= middle * NEARLY && most <= middle / NEARLY;
+        boolean regular = last >= middle * NEARLY && most <= middle / NEARLY && isNearlyFull(times);
         return new AdditivityRules.Setting(regular ? OVER_TIME : AT_ODD_TIMES, most == 1);
+    }
+
+    /** Whether hardly a row has no time: a level without one would be of no moment. */
+    private static boolean isNearlyFull(LongColumn times) {
+        int rows = Math.min(times.rowCount(), LOOKED_AT);
+        int blank = 0;
+        for (int row = 0; row < rows; row++) {
+            blank += times.isBlank(row) ? 1 : 0;
+        }
+        return blank * FEW_BLANKS <= rows;
     }
 
     /** How many rows each different time has, from the earliest to the latest; of a large table the first rows are counted. */

@@ -109,7 +109,8 @@ final class Vocabulary {
     static final Set<String> PAST = set( // of a thing that is older than the row
             "birth born founded established built opened erected baujahr geburtsjahr grundung gegrundet birthyear yob dob hire hired",
             "joined since expiry expires due valid released release inception naissance nacimiento nascita nascimento geboorte",
-            "urodzenia updated modified changed created_by construction model renovated remodel remod installation");
+            "urodzenia updated modified changed created_by construction model renovated remodel remod installation last letzte letzter letztes dernier derniere ultimo ultima",
+            "laatste ostatni ostatnia seneste sista");
     static final Set<String> PLACE = set(
             "city country region state province county station town place location address nation municipality district continent",
             "origin destination land stadt pays ville pais ciudad paese citta cidade stad miasto kraj provincia departement canton",

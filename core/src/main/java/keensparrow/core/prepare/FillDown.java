@@ -5,7 +5,7 @@ import keensparrow.core.sentence.Sentence;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 
-/** Gives each blank row of a column the value of the nearest row above that has one. */
+/** Gives each blank row of a column the value of the nearest row above that has one; blanks at the top stay. */
 public record FillDown(String column) implements Step {
     @Override
     public Table apply(Table before) {

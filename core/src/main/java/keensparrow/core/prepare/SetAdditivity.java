@@ -19,7 +19,7 @@ public record SetAdditivity(String column, Additivity.Kind additivity) implement
                     UserException.quote(info.label()) + " holds " + info.type().label()
                             + ": only numbers are added up or averaged. Change its type first.");
         }
-        return before.withInfo(info.withAdditivity(new Additivity(additivity, "you said so")));
+        return before.withInfo(info.withAdditivity(new Additivity(additivity, "a step says so")));
     }
 
     @Override

@@ -76,6 +76,27 @@ class AccumulatorTest {
         return result;
     }
 
+    /** Rows of group 0 have the times 5 and 3 and, for the last, 4 January: what is of the 5th counts. */
+    @Test
+    void levelsAreSummedAtTheLatestTimeOfTheGroupOnly() {
+        assertThat(result(Measure.of(Aggregate.LEVEL, "amount", "day"), 0)).isEqualByComparingTo("3");
+        assertThat(result(Measure.of(Aggregate.LEVEL, "amount", "day"), 1)).isNull(); // its time is blank
+        assertThat(result(Measure.of(Aggregate.LEVEL, "amount", "day"), 2)).isNull();
+        assertThat(result(Measure.of(Aggregate.LEVEL, "money", "day"), 0)).isEqualByComparingTo("0.10");
+        Table shops = TextRows.table("""
+                shop,day,stock
+                a,2026-01-31,5
+                b,2026-01-31,7
+                a,2026-02-28,6
+                b,2026-02-28,
+                c,2026-02-28,1.5
+                c,,9
+                """);
+        Accumulator level = start(Measure.of(Aggregate.LEVEL, "stock", "day"), shops, 1);
+        level.add(new int[] {4, 0, 1, 5, 2, 3}, new int[6], 6);
+        assertThat(level.result(0, 6)).isEqualByComparingTo("7.5");
+    }
+
     @Test
     void weightedAverageNeedsValueAndWeight() {
         // (3 × 0.10 − 2 × 0.30) / 0.40; the second row has no amount

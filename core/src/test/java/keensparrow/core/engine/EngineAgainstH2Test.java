@@ -180,7 +180,8 @@ class EngineAgainstH2Test {
                 new Measure(Aggregate.DEVIATION, "money"),
                 Measure.of(Aggregate.RATIO, "money", "n"),
                 Measure.of(Aggregate.WEIGHTED_AVERAGE, "money", "n"),
-                Measure.formula("sum(case when flag then money end) / nullif(count(n), 0) + 1"));
+                Measure.formula("sum(case when flag then money end) / nullif(count(n), 0) + 1"),
+                Measure.of(Aggregate.LEVEL, "n", "day"));
         List<Question.Grouped> by = new ArrayList<>(List.of(new Question.Grouped(first, 0)));
         across.forEach(column -> by.add(new Question.Grouped(new ByValue(column), 0)));
         Answer.Groups answer = Asking.ask(table, new Question.Groups(by, measures, Question.Order.LABEL), filters);
@@ -213,8 +214,10 @@ class EngineAgainstH2Test {
                 + " max(n), count(distinct kind), median(money), percentile_cont(0.9) within group (order by n),"
                 + " stddev_samp(cast(money as double precision)), cast(sum(money) as decimal(40, 20)) / nullif(sum(n), 0),"
                 + " sum(cast(money as decimal(40, 20)) * n) / nullif(sum(case when money is not null then n end), 0),"
-                + " cast(sum(case when flag = 'yes' then money end) as decimal(40, 20)) / nullif(count(n), 0) + 1 from t"
-                + where + " group by " + keys;
+                + " cast(sum(case when flag = 'yes' then money end) as decimal(40, 20)) / nullif(count(n), 0) + 1,"
+                + " sum(case when day_ = last_ then n end)"
+                + " from (select t.*, max(case when n is not null then day_ end) over (partition by " + keys
+                + ") last_ from t" + where + ") group by " + keys;
         Map<String, String> theirs = new TreeMap<>();
         try (Statement statement = h2.createStatement();
                 ResultSet result = statement.executeQuery(sql)) {

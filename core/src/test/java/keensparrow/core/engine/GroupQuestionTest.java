@@ -177,4 +177,23 @@ class GroupQuestionTest {
                 .isInstanceOf(UserException.class)
                 .hasMessageContaining("Pick a longer period");
     }
+
+    @Test
+    void yearsThatATableSkipsRegularlyAreNoGaps() {
+        assertThat(yearsOf("year,n\n1980,1\n1990,2\n2000,3\n2020,4\n"))
+                .containsExactly("1980-01-01", "1990-01-01", "2000-01-01", "2010-01-01", "2020-01-01");
+        assertThat(yearsOf("year,n\n1980,1\n1990,2\n1993,3\n")).hasSize(14);
+        assertThat(yearsOf("day,n\n1980-01-01,1\n1990-01-02,2\n")).hasSize(11);
+    }
+
+    private static List<String> yearsOf(String rows) {
+        Table table = TextRows.table(rows);
+        String time = table.schema().columns().get(0).name();
+        Question.Groups question = new Question.Groups(
+                List.of(new Question.Grouped(new ByTime(time, TimeStep.YEAR), 0)),
+                List.of(Measure.ROWS),
+                Question.Order.LABEL);
+        Answer.Groups groups = Asking.ask(table, question);
+        return groups.axis().stream().map(GroupKey::value).toList();
+    }
 }

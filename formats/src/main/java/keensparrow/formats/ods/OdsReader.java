@@ -171,9 +171,13 @@ public final class OdsReader {
                 if (element.equals("table-cell") || element.equals("covered-table-cell")) {
                     int wide = repeated(xml, "number-columns-repeated");
                     span(xml, sheet, column);
+                    String type = Xml.attribute(xml, "value-type");
+                    boolean formula = Xml.attribute(xml, "formula") != null;
                     Cell cell = cell(xml, column, wide);
                     if (cell != null) {
                         cells.add(cell);
+                    } else if (formula && !"string".equals(type)) { // a formula may give an empty text
+                        sheet.formulaWithoutResult(row + 1, column);
                     }
                     column += wide;
                 } else {

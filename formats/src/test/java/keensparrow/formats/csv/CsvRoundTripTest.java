@@ -111,6 +111,27 @@ class CsvRoundTripTest {
                         ColumnType.YES_NO);
     }
 
+    /** Periods, years and tags leave as they came. */
+    @Test
+    void whatHasALookOfItsOwnKeepsIt() throws IOException {
+        String text = "quarter,fiscal,season,year,month,marks,n\r\n"
+                + "2019 Q3,FY24,2023/24,1999,Mar 2026,red | dry,1\r\n"
+                + "2019 Q4,FY25,2024/25,2001,Apr 2026,red,2\r\n"
+                + "2020 Q1,FY26,2025/26,2002,May 2026,dry | cold,3\r\n"
+                + "2020 Q2,FY27,2026/27,2003,Jun 2026,cold,4\r\n";
+        LoadedTable loaded = load(text.getBytes(StandardCharsets.UTF_8));
+        List<ColumnType> types =
+                loaded.table().schema().columns().stream().map(ColumnInfo::type).toList();
+        assertThat(types.subList(0, 5)).containsOnly(ColumnType.DATE);
+        String out = new String(written(loaded.table()), StandardCharsets.UTF_8).replace("\ufeff", "");
+        assertThat(out.lines().skip(1).toList())
+                .containsExactly(
+                        "2019 Q3,FY24,2023/24,1999,2026-03,red | dry,1",
+                        "2019 Q4,FY25,2024/25,2001,2026-04,red,2",
+                        "2020 Q1,FY26,2025/26,2002,2026-05,dry | cold,3",
+                        "2020 Q2,FY27,2026/27,2003,2026-06,cold,4");
+    }
+
     @Test
     void damagedFilesEndInATableOrAClearError() throws IOException {
         Random random = new Random(99);

@@ -147,23 +147,76 @@ class DamagedFilesTest {
         survives("one.csv.gz", packed.toByteArray(), ROUNDS);
     }
 
-    @Test
-    void textsAndWebPages() throws IOException {
+    /** By length: a table or a clear error for the first kilobytes of a file, however many. */
+    private void survivesCut(String name, byte[] whole) throws IOException {
+        for (int length = 1024; length < whole.length; length += 1024) {
+            try {
+                assertThat(Loading.load(folder, name, Arrays.copyOf(whole, length))
+                                .table()
+                                .rowCount())
+                        .isPositive();
+            } catch (UserException e) {
+                assertThat(e.text()).as(name + " of " + length).isNotBlank();
+            } catch (RuntimeException | IOException e) {
+                fail(name + " of " + length, e);
+            }
+        }
+    }
+
+    private static byte[] totals(int rows) {
         StringBuilder totals = new StringBuilder("region;shop;sales\n");
-        StringBuilder page = new StringBuilder("<html><table><tr><th>Year</th><th>Rate</th></tr>");
-        StringBuilder fixed = new StringBuilder("Code  Name          Amount\n");
-        for (int i = 0; i < 60; i++) {
+        for (int i = 0; i < rows; i++) {
             totals.append(i % 4 == 3 ? "Total r" + i / 4 + ";;" + 6 : "r" + i / 4 + ";s;" + (1 + i % 4))
                     .append("\n");
+        }
+        return totals.toString().getBytes(StandardCharsets.UTF_8);
+    }
+
+    private static byte[] page(int rows) {
+        StringBuilder page = new StringBuilder("<html><table><tr><th>Year</th><th>Rate</th></tr>");
+        for (int i = 0; i < rows; i++) {
             page.append("<tr><td>")
-                    .append(1960 + i)
+                    .append(1700 + i)
                     .append("</td><td>")
                     .append(i)
                     .append("%</td></tr>");
+        }
+        return page.append("</table></html>").toString().getBytes(StandardCharsets.UTF_8);
+    }
+
+    private static byte[] positions(int rows) {
+        StringBuilder fixed = new StringBuilder("Code  Name          Amount\n");
+        for (int i = 0; i < rows; i++) {
             fixed.append(String.format("%04d  name %-8d %6d%n", i, i * 7, i * 31));
         }
-        survives("totals.csv", totals.toString().getBytes(StandardCharsets.UTF_8), 0, 2 * ROUNDS);
-        survives("page.xls", page.append("</table></html>").toString().getBytes(StandardCharsets.UTF_8), 0, ROUNDS);
-        survives("fixed.txt", fixed.toString().getBytes(StandardCharsets.UTF_8), 0, ROUNDS);
+        return fixed.toString().getBytes(StandardCharsets.UTF_8);
+    }
+
+    private static byte[] stamps(int rows) {
+        StringBuilder json = new StringBuilder("[");
+        for (int i = 0; i < rows; i++) {
+            json.append(i == 0 ? "" : ",\n")
+                    .append("{\"time\": ")
+                    .append(1_700_000_000L + 60L * i)
+                    .append(", \"tags\": [\"a\", \"b\"], \"n\": 1}");
+        }
+        return json.append("]").toString().getBytes(StandardCharsets.UTF_8);
+    }
+
+    @Test
+    void textsAndWebPages() throws IOException {
+        survives("totals.csv", totals(60), 0, 2 * ROUNDS);
+        survives("page.xls", page(60), 0, ROUNDS);
+        survives("fixed.txt", positions(60), 0, ROUNDS);
+        survives("stamps.json", stamps(60), 1, ROUNDS);
+    }
+
+    @Test
+    void filesThatAreCutOff() throws IOException {
+        survivesCut("totals.csv", totals(2000));
+        survivesCut("page.xls", page(480));
+        survivesCut("fixed.txt", positions(700));
+        survivesCut("stamps.json", stamps(400));
+        survivesCut("fixed.zip", Packed.zip(Map.of("fixed.txt", positions(4000))));
     }
 }

@@ -125,4 +125,22 @@ class OdsReaderTest {
                 .isInstanceOf(UserException.class)
                 .hasMessageContaining("damaged");
     }
+
+    @Test
+    void formulasWithoutAResultAreNamed() throws IOException {
+        String unknown = "<table:table-cell table:formula=\"of:=SUM([.B2])\"/>";
+        String empty = "<table:table-cell table:formula=\"of:=T(1)\" office:value-type=\"string\"/>";
+        Path file = ods(
+                "<table:table table:name=\"S\">"
+                        + row(text("town"), text("n"), text("m"), text("remark"))
+                        + row(text("Graz"), cell("float", "value", "1"), unknown, empty)
+                        + row(text("Linz"), cell("float", "value", "2"), cell("float", "value", "4"), text("x"))
+                        + "</table:table>",
+                "<m/>");
+        LoadedTable loaded = Loading.load(file);
+        assertThat(loaded.report().notes())
+                .anyMatch(note -> note.contains("1 formula has no stored result") && note.contains("C2"));
+        assertThat(loaded.table().column("m").plain(1)).isEqualTo("4");
+        assertThat(loaded.table().column("m").isBlank(0)).isTrue();
+    }
 }
