@@ -144,7 +144,7 @@ class JourneyIT {
         analyst.sees(".compose-cell.picked h2", "Money by class");
         analyst.see("[data-save=saved]");
         String id = analyst.see(".compose-cell.picked").getDomAttribute("data-view");
-        analyst.script("window.scrollTo(0, 0)");
+        analyst.script("document.querySelector('[data-view=v5]').scrollIntoView({block: 'center'})");
         int widthBefore = analyst.see("[data-view=v5]").getSize().getWidth();
         analyst.drag(analyst.see("[data-view=v5] .react-resizable-handle"), -220, 0);
         analyst.seesNarrower("[data-view=v5]", widthBefore);

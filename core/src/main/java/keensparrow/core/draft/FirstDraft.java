@@ -236,9 +236,9 @@ public final class FirstDraft {
                 .sorted(Comparator.comparingInt(column -> column.role() == Role.TEXT ? 1 : 0))
                 .toList();
         boolean many = all.size() > MOST_TABLE_COLUMNS;
-        if (many) { // what the charts are about is seen first
+        if (many) { // what is filtered and drawn is seen first
             time.ifPresent(shown::add);
-            columns.categories().stream().limit(3).forEach(shown::add);
+            filtered().stream().filter(column -> column.role() != Role.MEASURE).forEach(shown::add);
             columns.measures().stream().limit(4).forEach(shown::add);
         }
         shown.addAll(all);
@@ -311,6 +311,12 @@ public final class FirstDraft {
 
     /** Time, what a reader would ask by, and the chief measure. */
     private List<FilterSpec> filters() {
+        return filtered().stream()
+                .map(column -> new FilterSpec(column.name(), FilterSpec.Kind.of(column, columns.distinct(column))))
+                .toList();
+    }
+
+    private Set<ColumnInfo> filtered() {
         Set<ColumnInfo> picked = new LinkedHashSet<>();
         List<ColumnInfo> categories = columns.categories();
         List<ColumnInfo> measures = columns.measures();
@@ -326,9 +332,7 @@ public final class FirstDraft {
         columns.name()
                 .filter(name -> picked.size() < MOST_FILTERS && columns.distinct(name) < profile.rowCount())
                 .ifPresent(picked::add);
-        return picked.stream()
-                .map(column -> new FilterSpec(column.name(), FilterSpec.Kind.of(column, columns.distinct(column))))
-                .toList();
+        return picked;
     }
 
     /** A title from the name of a file or query: {@code departures-2025.csv} gives {@code Departures 2025}. */
