@@ -16,6 +16,13 @@ const TYPES = Object.entries(TYPE_NAMES).map(([value, label]) => ({
   label,
 }));
 
+/** How numbers are put together, in short. */
+export const ADDED: Record<AdditivityKind, string> = {
+  SUM: 'added up',
+  AVERAGE: 'averaged',
+  LAST: 'last over time',
+};
+
 const ADDITIVITIES: { value: AdditivityKind; label: string }[] = [
   { value: 'SUM', label: 'added up' },
   { value: 'AVERAGE', label: 'averaged' },
@@ -52,8 +59,12 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
       <h3>{info.label}</h3>
       <p className="soft">
         {typeName(info)}, used as {info.role.toLowerCase()}
-        {named && ' and to name the row'}. {count(profile.distinct)} different,{' '}
-        {count(profile.blanks)} blank. In expressions: <code>{name}</code>
+        {named && ' and to name the row'}
+        {info.additivity &&
+          info.role === 'MEASURE' &&
+          `, ${ADDED[info.additivity.kind]} because ${info.additivity.reason}`}
+        . {count(profile.distinct)} different, {count(profile.blanks)} blank. In expressions:{' '}
+        <code>{name}</code>
       </p>
       {profile.spread && profile.spread.bins.length > 0 && (
         <Bars bins={profile.spread.bins} from={0} to={-1} inUse={false} height={56} />
@@ -117,7 +128,6 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
                 void onStep({ kind: 'setAdditivity', column: name, additivity })
               }
             />
-            <span className="soft">because {info.additivity.reason}</span>
           </label>
         )}
         <label>

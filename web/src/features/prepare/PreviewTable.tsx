@@ -1,6 +1,7 @@
 import type { DatasetDetails, RowsAnswer } from '../../api/types';
 import { cell, count, typeName } from '../../shared/format';
 import { Bars } from '../filter';
+import { ADDED } from './ColumnPanel';
 
 interface Props {
   readonly data: DatasetDetails;
@@ -27,6 +28,9 @@ export function PreviewTable({ data, rows, picked, onPick }: Props) {
                   <span className="soft">
                     {typeName(info)} · {info.role.toLowerCase()}
                     {info.name === data.namedBy && ', names the row'}
+                    {info.additivity &&
+                      info.role === 'MEASURE' &&
+                      `, ${ADDED[info.additivity.kind]}`}
                   </span>
                   <span className="soft">
                     {count(profile.distinct)} {profile.distinct === 1 ? 'value' : 'values'},{' '}

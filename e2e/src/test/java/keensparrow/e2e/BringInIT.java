@@ -270,10 +270,10 @@ class BringInIT {
         bringIn(file);
         analyst.clickText("th//button", "Index of wear");
         analyst.sees("[aria-label='Column Index of wear']", "averaged");
-        analyst.sees("[aria-label='Column Index of wear']", "because it is a score");
+        analyst.sees("[aria-label='Column Index of wear']", "averaged because it is a score");
         analyst.choose("How it adds up", "added up");
         analyst.sees(".steps", "Have Index of wear added up.");
-        analyst.sees("[aria-label='Column Index of wear']", "because a step says so");
+        analyst.sees("[aria-label='Column Index of wear']", "added up because a step says so");
         analyst.clickText("button", "Undo last step");
         analyst.clickText("button", "Compose an app");
         analyst.sees(".reading", "Reading all 3 towns.");
