@@ -93,9 +93,9 @@ class PathTest {
         JsonNode head = lines.get(0);
         assertThat(head.path("line").asText()).isEqualTo("head");
         assertThat(head.path("passing").asInt()).isEqualTo(2);
-        assertThat(words(head.path("sentence"))).isEqualTo("Reading 2 of 4 departures: route is Lyon–Trieste.");
+        assertThat(words(head.path("sentence"))).isEqualTo("Reading 2 of 4 rows: Route is Lyon–Trieste.");
         assertThat(lines.get(lines.size() - 1).path("line").asText()).isEqualTo("end");
-        JsonNode sum = line(lines, "view", "v2").path("answer");
+        JsonNode sum = line(lines, "view", "v1").path("answer");
         assertThat(sum.path("kind").asText()).isEqualTo("groups");
         assertThat(sum.path("measures").get(0).path("values").get(0).asInt()).isEqualTo(70);
         JsonNode route = line(lines, "filter", "route").path("answer");

@@ -335,7 +335,7 @@ public final class DatasetService {
 
     /** Reads a made-up table, so that the first real load is not the first of the process; ends when one comes. */
     public void rehearseLoad() {
-        new LoadRehearsal(folder.passing(), jobs::isBusy).run();
+        new LoadRehearsal(folder.rehearsal(), jobs::isBusy).run();
     }
 
     /** Lets go of temporary files. */

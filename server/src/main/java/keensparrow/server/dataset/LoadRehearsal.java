@@ -1,6 +1,7 @@
 package keensparrow.server.dataset;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
@@ -35,7 +36,7 @@ final class LoadRehearsal {
     private final Path folder;
     private final BooleanSupplier busy;
 
-    /** @param folder for temporary files, @param busy whether somebody's load is running, which goes before */
+    /** @param folder for its files, gone afterwards, @param busy whether somebody's load is running, which goes before */
     LoadRehearsal(Path folder, BooleanSupplier busy) {
         this.folder = folder;
         this.busy = busy;
@@ -46,6 +47,7 @@ final class LoadRehearsal {
         Path file = folder.resolve("rehearsal.csv");
         Path snapshot = folder.resolve("rehearsal.snapshot");
         try {
+            Files.createDirectories(folder);
             Files.writeString(file, rows());
             long end = System.nanoTime() + MOST_NANOS;
             double before = Double.MAX_VALUE;
@@ -59,11 +61,12 @@ final class LoadRehearsal {
                 settled = took > before * SETTLED ? settled + 1 : 0;
                 before = Math.min(before, took);
             }
-        } catch (IOException | UserException e) {
+        } catch (IOException | UncheckedIOException | UserException e) {
             LOG.info("the rehearsal of a load failed: {}", e.getMessage()); // a real one is told by itself
         } finally {
             deleteQuietly(file);
             deleteQuietly(snapshot);
+            deleteQuietly(folder);
         }
     }
 

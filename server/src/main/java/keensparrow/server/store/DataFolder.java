@@ -60,6 +60,11 @@ public final class DataFolder {
         return root.resolve("uploads");
     }
 
+    /** Where a made-up table stands for the time in which it is read. */
+    public Path rehearsal() {
+        return root.resolve("rehearsal");
+    }
+
     public Path file(String sha256) {
         return root.resolve("files").resolve(sha256);
     }
