@@ -7,6 +7,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import keensparrow.core.TextRows;
 import keensparrow.core.column.ColumnType;
+import keensparrow.core.table.Additivity;
 import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
@@ -127,5 +128,36 @@ class RolesTest {
         assertThat(column("Week", 40, i -> "2024-W" + (10 + i % 30)).format()).isEqualTo(ColumnFormat.WEEK);
         assertThat(ColumnFormat.WEEK.written("2024-02-12")).isEqualTo("2024-W07");
         assertThat(ColumnFormat.QUARTER.written("2019-07-01")).isEqualTo("2019 Q3");
+    }
+
+    private static Additivity.Kind stock(String rows) {
+        return TextRows.table(rows).schema().get("stock").additivity().kind();
+    }
+
+    /** A level is taken last only where the same things come again at regular times. */
+    @Test
+    void whatAStockIsDependsOnTheTimesOfItsTable() {
+        assertThat(stock("""
+                        item,month,stock
+                        a,2026-01-31,5
+                        b,2026-01-31,7
+                        a,2026-02-28,6
+                        b,2026-02-28,8
+                        """)).isEqualTo(Additivity.Kind.LAST);
+        assertThat(stock("item,stock\na,5\nb,7\nc,6\n")).isEqualTo(Additivity.Kind.SUM);
+        assertThat(stock("""
+                        item,last check,stock
+                        a,2026-01-31,120
+                        b,,7
+                        c,2026-02-15,0
+                        d,2026-02-16,3
+                        """)).as("a time of the past").isEqualTo(Additivity.Kind.SUM);
+        assertThat(stock("""
+                        item,day,stock
+                        a,2026-01-31,120
+                        b,,7
+                        c,2026-02-15,0
+                        d,2026-02-16,3
+                        """)).as("a row without a time").isEqualTo(Additivity.Kind.AVERAGE);
     }
 }

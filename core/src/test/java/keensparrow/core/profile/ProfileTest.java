@@ -102,4 +102,22 @@ class ProfileTest {
         assertThat(e.median()).isNull();
         assertThat(e.spread().bins()).isEmpty();
     }
+
+    @Test
+    void whatComesOnceAtATimeIsASeries() {
+        String panel = """
+                town,kind,year,n
+                Graz,x,2024,1
+                Linz,x,2024,2
+                Graz,y,2025,3
+                Linz,y,2025,4
+                """;
+        assertThat(Profile.of(TextRows.table(panel)).series()).containsExactly("town");
+        assertThat(Profile.of(TextRows.table(panel + "Graz,x,2025,5\n")).series())
+                .as("Graz twice in 2025")
+                .isEmpty();
+        assertThat(Profile.of(TextRows.table("town,n\nGraz,1\nLinz,2\n")).series())
+                .as("no time")
+                .isEmpty();
+    }
 }
