@@ -352,7 +352,9 @@ export interface Doubt {
   /** The type it is read as, where that is another one. */
   now: ColumnType | null;
   /** The step that settles it, where that is not reading the column as the other type. */
-  otherStep: 'FILL_DOWN' | null;
+  otherStep: 'FILL_DOWN' | 'LEAVE_OUT_ROWS' | null;
+  /** Whose rows that step leaves out. */
+  value: string | null;
 }
 
 /** What the author says about a table in a sheet; what is left out is as found. Rows from 1, columns from 0. */

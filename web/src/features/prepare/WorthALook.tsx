@@ -31,7 +31,7 @@ export function WorthALook({
             disabled={busy}
             onClick={() => void onStep(otherWay(doubt))}
           >
-            {doubt.otherStep === 'FILL_DOWN' ? 'Fill it down' : `Read them ${doubt.other}`}
+            {press(doubt)}
           </button>{' '}
           {doubt.otherStep === null && (
             <button
@@ -81,25 +81,38 @@ export function WorthALook({
   );
 }
 
-const otherWay = (doubt: Doubt): Step =>
-  doubt.otherStep === 'FILL_DOWN'
-    ? { kind: 'fillDown', column: doubt.column }
-    : {
-        kind: 'retype',
-        column: doubt.column,
-        type: doubt.type,
-        dates: doubt.dates,
-        decimalMark: doubt.decimalMark,
-      };
+function press(doubt: Doubt): string {
+  switch (doubt.otherStep) {
+    case 'FILL_DOWN':
+      return 'Fill it down';
+    case 'LEAVE_OUT_ROWS':
+      return `Leave out ${doubt.value}`;
+    case null:
+      return `Read them ${doubt.other}`;
+  }
+}
+
+function otherWay(doubt: Doubt): Step {
+  const { column } = doubt;
+  switch (doubt.otherStep) {
+    case 'FILL_DOWN':
+      return { kind: 'fillDown', column };
+    case 'LEAVE_OUT_ROWS':
+      return { kind: 'leaveOutRows', column, values: [doubt.value ?? ''], blank: false };
+    case null: {
+      const { type, dates, decimalMark } = doubt;
+      return { kind: 'retype', column, type, dates, decimalMark };
+    }
+  }
+}
 
 /** What a step has settled is not asked again. */
-const isOpen = (doubt: Doubt, steps: readonly Step[]): boolean =>
-  !steps.some(
-    (step) =>
-      'column' in step &&
-      step.column === doubt.column &&
-      step.kind === (doubt.otherStep === 'FILL_DOWN' ? 'fillDown' : 'retype'),
+const isOpen = (doubt: Doubt, steps: readonly Step[]): boolean => {
+  const { kind } = otherWay(doubt);
+  return !steps.some(
+    (step) => 'column' in step && step.column === doubt.column && step.kind === kind,
   );
+};
 
 /** As it was read, now by the author's word: the question is answered. */
 const thisWay = (doubt: Doubt): Step => ({

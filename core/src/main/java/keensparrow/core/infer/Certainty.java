@@ -1,7 +1,5 @@
 package keensparrow.core.infer;
 
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Objects;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
@@ -125,15 +123,10 @@ final class Certainty {
     }
 
     private static boolean hasNoMarksOrTags(Dictionary texts, int[] times) {
-        List<TagGuess> again = new ArrayList<>();
-        for (char separator : ColumnGuess.TAG_SEPARATORS) {
-            again.add(new TagGuess(separator));
-        }
+        TagGuesses again = new TagGuesses();
         for (int code = 0; code < times.length; code++) {
             if (texts.isWithout(code, PARTING) && !texts.canBeMark(code)) {
-                for (TagGuess candidate : again) {
-                    candidate.addWord(texts.length(code), times[code]);
-                }
+                again.addWord(texts.length(code), times[code]);
                 continue;
             }
             String value = texts.text(code);
@@ -141,11 +134,9 @@ final class Certainty {
             if (Blanks.canBe(text, 0, text.length) && Blanks.isAnywhere(value)) {
                 return false;
             }
-            for (TagGuess candidate : again) {
-                candidate.add(text, 0, text.length, times[code]);
-            }
+            again.add(text, 0, text.length, times[code]);
         }
-        return again.stream().noneMatch(TagGuess::isLikely);
+        return again.likeliest() == null;
     }
 
     /** @param all the lists of tags as they are written */

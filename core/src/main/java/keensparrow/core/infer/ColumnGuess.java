@@ -22,7 +22,6 @@ final class ColumnGuess {
     private static final int LONGEST_YEAR = 9; // characters: 2024/2025
     private static final int SHORTEST_MOMENT = 9;
     private static final double MOST_DATES = 0.8; // of a column of dates written in several ways
-    static final char[] TAG_SEPARATORS = {';', '|', ','};
     private static final Pattern DATED = Pattern.compile(
             "(?iu).*(date|datum|day|tag|jour|fecha|data|giorno|dia|dzie|month|monat|mois|mes|mese|mês|maand|miesi|period|yyyy).*");
 
@@ -43,13 +42,7 @@ final class ColumnGuess {
     private final DateGuess dates = new DateGuess();
     private final YearGuess years = new YearGuess();
     private long moments; // in digits, as seconds or milliseconds since 1970
-    private final TagGuess[] tags = new TagGuess[TAG_SEPARATORS.length];
-
-    ColumnGuess() {
-        for (int i = 0; i < tags.length; i++) {
-            tags[i] = new TagGuess(TAG_SEPARATORS[i]);
-        }
-    }
+    private final TagGuesses tags = new TagGuesses();
 
     /** @param from first, @param to behind the last character that is not a space; {@code from < to} */
     void add(CellKind kind, char[] chars, int from, int to) {
@@ -81,9 +74,7 @@ final class ColumnGuess {
         } else if (!numbers.add(kind, chars, from, to) && first > '~') {
             addWord(kind, chars, from, to);
         }
-        for (TagGuess candidate : tags) {
-            candidate.add(chars, from, to);
-        }
+        tags.add(chars, from, to);
     }
 
     private static boolean isAsciiLetter(char c) {
@@ -140,12 +131,12 @@ final class ColumnGuess {
         NumberStyle style = type.isNumber() ? numbers.style(habits) : null;
         DatePattern pattern = type.isTime() ? pattern(heading, habits) : null;
         Character separator =
-                type == ColumnType.TAGS ? Character.valueOf(bestTags().separator()) : null;
+                type == ColumnType.TAGS ? Character.valueOf(tags.best().separator()) : null;
         int scale = style == null || type == ColumnType.WHOLE ? 0 : numbers.scale(style);
         Boolean inUtc = type == ColumnType.DATE_TIME && dates.zonesDiffer() ? Boolean.TRUE : null;
         String written = null;
         if (separator != null) {
-            written = bestTags().between();
+            written = tags.best().between();
         } else if (pattern == DatePattern.YEAR && years.style() != YearStyle.PLAIN) {
             written = years.style().example();
         }
@@ -206,7 +197,7 @@ final class ColumnGuess {
                 || (pattern == DatePattern.SEVERAL && dates.count(pattern) >= meant * MOST_DATES)) {
             return dates.hasTimes(pattern) ? ColumnType.DATE_TIME : ColumnType.DATE;
         }
-        return bestTags().isLikely() ? ColumnType.TAGS : ColumnType.TEXT;
+        return tags.likeliest() != null ? ColumnType.TAGS : ColumnType.TEXT;
     }
 
     private boolean areYears(String heading, long meant) {
@@ -227,15 +218,6 @@ final class ColumnGuess {
 
     private static boolean fits(long count, long filled) {
         return count == filled || (filled >= FEW && filled - count <= filled * MISFITS_BORNE);
-    }
-
-    private TagGuess bestTags() {
-        TagGuess best = tags[0];
-        for (TagGuess candidate : tags) {
-            boolean better = candidate.isLikely() && (!best.isLikely() || candidate.combined() > best.combined());
-            best = better ? candidate : best;
-        }
-        return best;
     }
 
     /** Values, marks of blanks that count in a column of any type left out. */

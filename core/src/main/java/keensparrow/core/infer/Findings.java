@@ -76,7 +76,7 @@ final class Findings {
                     : dates.byFirstsOfMonths() != null
                             ? "since these are then the firsts of months"
                             : "since no value tells";
-            doubts.add(new LoadReport.Doubt(
+            doubts.add(LoadReport.Doubt.ofReading(
                     column.name(),
                     "The dates of " + label + ", such as "
                             + UserException.quote(Objects.requireNonNull(dates.eitherExample()))
@@ -85,14 +85,13 @@ final class Findings {
                     column.type(),
                     other,
                     null,
-                    null,
                     null));
         } else if (ordered && dates.eitherExample() != null && !decided) {
             notes.add("The dates of " + label + " are read " + first
                     + ": other values would be no dates in the other order.");
         }
         if (pattern == DatePattern.EPOCH && !decided) {
-            doubts.add(new LoadReport.Doubt(
+            doubts.add(LoadReport.Doubt.ofReading(
                     column.name(),
                     "The numbers of " + label + " are read as seconds or milliseconds since 1970, in UTC, as their"
                             + " heading and size suggest.",
@@ -100,8 +99,7 @@ final class Findings {
                     ColumnType.WHOLE,
                     null,
                     null,
-                    ColumnType.DATE_TIME,
-                    null));
+                    ColumnType.DATE_TIME));
         }
         if (pattern == DatePattern.SEVERAL && !decided) {
             notes.add("The dates of " + label + " are written in several ways, each of which leaves no doubt.");
@@ -130,7 +128,7 @@ final class Findings {
                     : hint.decimalMark() != null
                             ? "as is usual where semicolons part the cells"
                             : "since no value tells";
-            doubts.add(new LoadReport.Doubt(
+            doubts.add(LoadReport.Doubt.ofReading(
                     column.name(),
                     "The numbers of " + label + ", such as " + UserException.quote(example)
                             + ", could have a decimal point or a decimal comma. They are read with a decimal "
@@ -139,7 +137,6 @@ final class Findings {
                     ColumnType.DECIMAL,
                     null,
                     comma ? '.' : ',',
-                    null,
                     null));
         } else if (comma && !decided && guess.numbers().mark() != null) {
             notes.add("The numbers of " + label + " are read with a decimal comma.");

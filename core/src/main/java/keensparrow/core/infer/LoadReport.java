@@ -28,6 +28,7 @@ public record LoadReport(List<String> notes, List<Misfit> misfits, long misfitCo
      * @param type to read it as then, with dates in that order or numbers with that decimal mark
      * @param now the type it is read as; null where that is the same
      * @param otherStep the step that makes it so; null for one that reads the column as that type
+     * @param value whose rows that step is about, written plainly; null for all of the column
      */
     public record Doubt(
             String column,
@@ -37,16 +38,36 @@ public record LoadReport(List<String> notes, List<Misfit> misfits, long misfitCo
             @Nullable DatePattern dates,
             @Nullable Character decimalMark,
             @Nullable ColumnType now,
-            @Nullable OtherStep otherStep) {
+            @Nullable OtherStep otherStep,
+            @Nullable String value) {
+        /** A column whose values could be read as another type, with dates in another order or another mark. */
+        static Doubt ofReading(
+                String column,
+                String text,
+                String other,
+                ColumnType type,
+                @Nullable DatePattern dates,
+                @Nullable Character decimalMark,
+                @Nullable ColumnType now) {
+            return new Doubt(column, text, other, type, dates, decimalMark, now, null, null);
+        }
+
         /** A column whose blanks may mean what stands above them. */
         public static Doubt ofLabelsOnce(String column, String text, ColumnType type) {
-            return new Doubt(column, text, "with blanks filled down", type, null, null, null, OtherStep.FILL_DOWN);
+            return new Doubt(
+                    column, text, "with blanks filled down", type, null, null, null, OtherStep.FILL_DOWN, null);
+        }
+
+        /** A value of a category whose rows may sum up those of the others. */
+        public static Doubt ofTotal(String column, String text, ColumnType type, String value) {
+            return new Doubt(column, text, "without it", type, null, null, null, OtherStep.LEAVE_OUT_ROWS, value);
         }
     }
 
     /** What settles a doubt besides reading a column as another type. */
     public enum OtherStep {
-        FILL_DOWN
+        FILL_DOWN,
+        LEAVE_OUT_ROWS
     }
 
     /** @param line in the file, from 1 */

@@ -35,14 +35,19 @@ public record Proposals(List<Step> steps, List<String> notes, List<LoadReport.Do
     public static Proposals of(Table table) {
         List<Step> steps = new ArrayList<>();
         List<String> notes = new ArrayList<>();
+        List<LoadReport.Doubt> doubts = new ArrayList<>();
         for (TotalRows.Found total : new TotalRows(table).find()) {
             if (total.sums()) {
                 steps.add(new LeaveOutRows(total.column().name(), List.of(total.value()), false));
                 notes.add("The rows where “" + total.column().label() + "” is “" + total.value()
                         + "” sum up the others and were left out by a step.");
             } else {
-                notes.add("“" + total.column().label() + "” has a value “" + total.value()
-                        + "”. If its rows sum up the others, leave them out: they are counted twice.");
+                doubts.add(LoadReport.Doubt.ofTotal(
+                        total.column().name(),
+                        "“" + total.column().label() + "” has a value “" + total.value()
+                                + "”. Do its rows sum up the others? Then they are counted twice and must be left out.",
+                        total.column().type(),
+                        total.value()));
             }
         }
         Table without = Steps.run(table, steps).table();
@@ -50,14 +55,13 @@ public record Proposals(List<Step> steps, List<String> notes, List<LoadReport.Do
         joining.forEach(step ->
                 notes.add("Year and part of the year stand in columns of their own and were joined by a step."));
         steps.addAll(joining);
-        List<LoadReport.Doubt> doubts = LabelsOnce.find(table).stream()
-                .map(label -> LoadReport.Doubt.ofLabelsOnce(
-                        label.name(),
-                        "“" + label.label()
-                                + "” stands only in the first row of each block: below it the column is blank. Is"
-                                + " a blank what stands above it?",
-                        label.type()))
-                .toList();
+        for (ColumnInfo label : LabelsOnce.find(table)) {
+            doubts.add(LoadReport.Doubt.ofLabelsOnce(
+                    label.name(),
+                    "“" + label.label() + "” stands only in the first row of each block: below it the column is"
+                            + " blank. Is a blank what stands above it?",
+                    label.type()));
+        }
         return new Proposals(steps, notes, doubts);
     }
 

@@ -129,10 +129,16 @@ class ProposalsTest {
     }
 
     @Test
-    void aValueThatIsOnlyCalledATotalIsToldAndStays() {
+    void aValueThatIsOnlyCalledATotalStaysAndIsAskedAbout() {
         Proposals proposals = Proposals.of(TextRows.table(REGIONS.formatted("40")));
         assertThat(proposals.steps()).isEmpty();
-        assertThat(proposals.notes()).hasSize(1).allMatch(note -> note.contains("they are counted twice"));
+        assertThat(proposals.notes()).isEmpty();
+        assertThat(proposals.doubts()).singleElement().satisfies(doubt -> {
+            assertThat(doubt.text()).contains("Do its rows sum up the others?");
+            assertThat(doubt.otherStep()).isEqualTo(LoadReport.OtherStep.LEAVE_OUT_ROWS);
+            assertThat(doubt.column()).isEqualTo("region");
+            assertThat(doubt.value()).isEqualTo("All");
+        });
     }
 
     @Test
