@@ -18,7 +18,7 @@ public final class AppSentences {
     public static Sentence selection(App app, Schema schema, Selection selection, int passing, int all) {
         Sentence.Builder words = Sentence.builder().say("Reading ");
         if (selection.filters().isEmpty() && selection.marks().isEmpty()) {
-            return words.stress("all " + Wording.number(all))
+            return words.stress(all == 1 ? "1 of 1" : "all " + Wording.number(all))
                     .say(" " + app.noun() + ".")
                     .build();
         }

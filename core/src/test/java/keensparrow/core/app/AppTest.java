@@ -154,6 +154,9 @@ class AppTest {
         assertThat(AppSentences.selection(APP, TABLE.schema(), Selection.NONE, 4, 4)
                         .text())
                 .isEqualTo("Reading all 4 departures.");
+        assertThat(AppSentences.selection(APP, TABLE.schema(), Selection.NONE, 1, 1)
+                        .text())
+                .isEqualTo("Reading 1 of 1 departures.");
     }
 
     @Test

@@ -61,11 +61,24 @@ public final class Delimiter {
         if (best == null) {
             return new Found(',', "there is one cell in each line");
         }
+        if (best.alike < ENOUGH && best.isScattered()) {
+            return new Found(absent(text), "most lines hold no sign that could part cells");
+        }
         return new Found(
                 best.delimiter,
                 "it cuts " + best.cut() + " of the first " + best.lines.size() + " lines into " + (best.commonest + 1)
                         + " cells",
                 best.delimiter == ' ' ? Math.max(0, best.firstOfMost()) : 0);
+    }
+
+    /** A delimiter that cuts nothing. */
+    private static char absent(String text) {
+        for (char usual : USUAL) {
+            if (text.indexOf(usual) < 0) {
+                return usual;
+            }
+        }
+        return RARE[2];
     }
 
     /** Whether one of the usual signs, or a rare one, cuts most lines alike. */
@@ -248,6 +261,16 @@ public final class Delimiter {
                     .average()
                     .orElse(0);
             return delimiter != ',' || !spaced || alike >= NEARLY_ALL || words < commonest + MANY_WORDS;
+        }
+
+        /** Whether it stands in a line here and there, as punctuation does: most lines below the first of them have none. */
+        boolean isScattered() {
+            int first = IntStream.range(0, lines.size())
+                    .filter(i -> lines.get(i) > 0)
+                    .findFirst()
+                    .orElse(0);
+            List<Integer> below = lines.subList(first, lines.size());
+            return below.stream().filter(cuts -> cuts == 0).count() > below.size() * MOSTLY;
         }
 
         long cut() {

@@ -72,6 +72,16 @@ class DetectTest {
     }
 
     @Test
+    void commasHereAndThereInASingleColumnPartNoCells() {
+        assertThat(Delimiter.find("answer\nno\nyes, gladly\nno\nnever\nno\nyes, of course\nno\nno\n", '\"')
+                        .delimiter())
+                .isNotEqualTo(',');
+        assertThat(Delimiter.find("Made in May\nby hand\n\nfrom memory\nall of it\na,b\n1,2\n3,4\n", '\"')
+                        .delimiter())
+                .isEqualTo(',');
+    }
+
+    @Test
     void commasOfASingleColumnOfNumbersPartNoCells() {
         assertThat(delimiter("Betrag\n12,5\n7\n13,75\n")).isEqualTo(';');
         assertThat(delimiter("a,b\n1,2\n3,4\n")).isEqualTo(',');
