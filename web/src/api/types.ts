@@ -122,7 +122,11 @@ export interface AppDefinition {
   noun: string;
   filters: FilterSpec[];
   views: View[];
+  /** What whoever opens it may take along; each allows what those before it allow. */
+  downloads: Downloads;
 }
+
+export type Downloads = 'NOTHING' | 'VIEWS' | 'ROWS';
 
 export interface PageColumn {
   name: string;
@@ -140,6 +144,8 @@ export interface PageData {
   /** What the author's columns measure, each as it adds up, the most telling first. */
   measures: Measure[];
   data: { name: string; version: number; loadedAt: string; rowCount: number };
+  /** What whoever opens it may do and take along. */
+  access: string;
 }
 
 export interface Draft {
@@ -217,6 +223,7 @@ export type AnswerLine =
       version: number;
       sentence: Sentence;
       notices: string[];
+      guarded: string[];
       selection: Selection;
     }
   | { line: 'view' | 'filter'; id: string; answer: Answer | null; failure: Failure | null }

@@ -3,7 +3,7 @@ import { Button, Radio } from 'antd';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { call } from '../../api/client';
-import type { Draft, LinkAccess, PublishState } from '../../api/types';
+import type { Downloads, Draft, LinkAccess, PublishState } from '../../api/types';
 import { when } from '../../shared/format';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { Stages, TitleBar } from '../../shared/TitleBar';
@@ -32,7 +32,13 @@ export function PublishPage() {
     );
   }
   if (!draft.data || !state.data) return <TitleBar title="…" />;
-  return <Publish draft={draft.data} state={state.data} onDone={() => void state.refetch()} />;
+  return (
+    <Publish
+      draft={draft.data}
+      state={state.data}
+      onDone={() => void Promise.all([state.refetch(), draft.refetch()])}
+    />
+  );
 }
 
 function Publish({
@@ -54,6 +60,10 @@ function Publish({
     call(method, `/api/apps/${draft.id}${path}`, body)
       .then(onDone)
       .catch((failure: unknown) => setProblem(failure as Error));
+  };
+  const allow = (downloads: Downloads) => {
+    const app = { ...draft.page.app, downloads };
+    send('PUT', '/draft', { revision: draft.revision, app });
   };
   const pick = (picked: LinkAccess) => {
     setAccess(picked);
@@ -78,8 +88,19 @@ function Publish({
             { value: 'ANYONE', label: 'Anyone with the link, without an account' },
           ]}
         />
-        <p className="soft">
-          Whoever opens it can look, filter and download the rows of its tables.
+        <h2>What may be downloaded</h2>
+        <Radio.Group
+          className="access"
+          value={draft.page.app.downloads}
+          onChange={(event) => allow(event.target.value as Downloads)}
+          options={[
+            { value: 'NOTHING', label: 'Nothing' },
+            { value: 'VIEWS', label: 'The numbers of figures and charts' },
+            { value: 'ROWS', label: 'These, and the rows of its tables' },
+          ]}
+        />
+        <p className="soft access-sentence">
+          {draft.page.access} It holds from the next edition on.
         </p>
         <Button type="primary" onClick={() => send('POST', '/editions', { access })}>
           Publish edition {next}

@@ -30,6 +30,7 @@ export function AppPage({ data, base, stamp, layout, bandEnd }: Props) {
     data,
     state,
     base,
+    guarded: answers.head?.guarded ?? [],
     onMark: (view, filter) => change(withMark(state, view, filter)),
     onSort: (view, sort) => change({ ...state, sorts: { ...state.sorts, [view]: sort } }),
     onClear: page.clear,

@@ -5,8 +5,8 @@ import { call, Problem } from '../../api/client';
 import type { Opened } from '../../api/types';
 import { date, when } from '../../shared/format';
 import { TitleBar } from '../../shared/TitleBar';
+import { downloadAddress } from '../view';
 import { AppPage } from './AppPage';
-import { downloadAddress } from './download';
 import { decodeState } from './selection';
 
 /** What a colleague opens. */
@@ -44,6 +44,8 @@ export function ReadPage() {
       setTimeout(() => setCopied(false), 2000);
     });
   };
+  const table =
+    page.app.downloads === 'ROWS' ? page.app.views.find((view) => view.kind === 'TABLE') : null;
   const state = decodeState(new URLSearchParams(location.search));
   return (
     <>
@@ -55,9 +57,16 @@ export function ReadPage() {
         <button type="button" className="button" onClick={copy}>
           {copied ? 'Copied' : 'Copy link'}
         </button>
-        <a className="button" href={downloadAddress(base, state, null)} download>
-          Download rows
-        </a>
+        {table && (
+          <a
+            className="button"
+            href={downloadAddress(base, state, table, state.sorts[table.id] ?? null)}
+            title={page.access}
+            download
+          >
+            Download rows
+          </a>
+        )}
       </TitleBar>
       <main>
         <AppPage

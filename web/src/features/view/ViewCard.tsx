@@ -4,6 +4,7 @@ import { SentenceText } from '../../shared/SentenceText';
 import { markOf, type ViewContext } from './context';
 import { FigureView } from './FigureView';
 import { GroupsTable } from './GroupsTable';
+import { ViewDownload } from './ViewDownload';
 import { TableView } from './TableView';
 import './view.css';
 
@@ -45,16 +46,19 @@ export function ViewCard({ view, answered, context, rounds }: Props) {
             </>
           )}
         </p>
-        {chart && (
-          <button
-            type="button"
-            className="word view-twin"
-            aria-pressed={asTable}
-            onClick={() => setAsTable(!asTable)}
-          >
-            {asTable ? 'as chart' : 'as table'}
-          </button>
-        )}
+        <span className="view-twin">
+          {chart && (
+            <button
+              type="button"
+              className="word"
+              aria-pressed={asTable}
+              onClick={() => setAsTable(!asTable)}
+            >
+              {asTable ? 'as chart' : 'as table'}
+            </button>
+          )}
+          {(asTable || !chart) && <ViewDownload view={view} title={title} context={context} />}
+        </span>
       </header>
       <div className="view-body">
         <Body

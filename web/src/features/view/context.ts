@@ -6,6 +6,8 @@ export interface ViewContext {
   readonly state: Selection & { readonly sorts: Record<string, Sort> };
   /** Where this app's answers are asked for. */
   readonly base: string;
+  /** Labels of columns whose texts a download makes harmless for spreadsheets. */
+  readonly guarded: readonly string[];
   readonly onMark: (view: string, filter: Filter | null) => void;
   readonly onSort: (view: string, sort: Sort) => void;
   readonly onClear: () => void;

@@ -1,2 +1,3 @@
+export { downloadAddress } from './download';
 export { ViewCard } from './ViewCard';
 export type { ViewContext } from './context';

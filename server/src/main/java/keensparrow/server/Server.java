@@ -15,6 +15,7 @@ import keensparrow.server.account.Sessions;
 import keensparrow.server.app.AppRoutes;
 import keensparrow.server.app.AppService;
 import keensparrow.server.app.PageAnswers;
+import keensparrow.server.app.PageDownloads;
 import keensparrow.server.dataset.DatasetRoutes;
 import keensparrow.server.dataset.DatasetService;
 import keensparrow.server.dataset.Links;
@@ -46,6 +47,7 @@ public final class Server implements AutoCloseable {
     private final DatasetService datasets;
     private final Database database;
     private final DataFolder folder;
+    private final WarmUp warmUp;
 
     /**
      * What a server is started with.
@@ -57,7 +59,14 @@ public final class Server implements AutoCloseable {
     public record Settings(Path data, String host, int port, long mostUploadBytes, long reserveBytes) {}
 
     private Server(
-            Javalin web, Jobs jobs, Workers workers, DatasetService datasets, Database database, DataFolder folder) {
+            Javalin web,
+            Jobs jobs,
+            Workers workers,
+            DatasetService datasets,
+            Database database,
+            DataFolder folder,
+            WarmUp warmUp) {
+        this.warmUp = warmUp;
         this.web = web;
         this.jobs = jobs;
         this.workers = workers;
@@ -81,6 +90,7 @@ public final class Server implements AutoCloseable {
                 new DatasetService(database, folder, jobs, queries, new Links(), memory, workers, clock);
         AppService apps = new AppService(database, datasets, clock);
         PageAnswers answers = new PageAnswers(datasets);
+        PageDownloads downloads = new PageDownloads(datasets);
         PublishService publishing = new PublishService(database, apps, clock);
 
         Api api = new Api(new Sessions(accounts));
@@ -88,17 +98,18 @@ public final class Server implements AutoCloseable {
         new JobRoutes(jobs).add(api);
         new SourceRoutes(queries).add(api);
         new DatasetRoutes(datasets).add(api);
-        new AppRoutes(apps, datasets, answers).add(api);
-        new PublishRoutes(publishing, apps, datasets, answers).add(api);
+        new AppRoutes(apps, datasets, answers, downloads).add(api);
+        new PublishRoutes(publishing, apps, datasets, answers, downloads).add(api);
         api.get("/api/health", Access.ANYONE, "Whether the server is up", null, (ctx, caller) -> ctx.result("ok"));
         Map<String, Object> description = OpenApi.document(api.routes());
         api.get("/api/openapi.json", Access.ANYONE, "This description", null, (ctx, caller) -> ctx.json(description));
 
         datasets.sweep();
         Javalin web = listen(settings, api, Json.mapper());
-        Server server = new Server(web, jobs, workers, datasets, database, folder);
+        WarmUp warmUp = new WarmUp(publishing, datasets, answers);
+        Server server = new Server(web, jobs, workers, datasets, database, folder, warmUp);
         server.offerSetup(accounts, settings.host());
-        new WarmUp(publishing, datasets, answers).start();
+        warmUp.start();
         return server;
     }
 
@@ -147,6 +158,7 @@ public final class Server implements AutoCloseable {
     @Override
     public void close() {
         web.stop();
+        warmUp.close();
         jobs.close();
         workers.close();
         datasets.close();

@@ -117,16 +117,16 @@ class PathTest {
         assertThat(reply.body().lines().toList())
                 .containsExactly(
                         "\ufeffRoute,Class,Passengers,Delay,Date,Note",
-                        "Vienna–Hamburg,Seat,10,5,2026-01-05,late",
-                        "Lyon–Trieste,Sleeper,40,15,2026-02-08,");
+                        "Lyon–Trieste,Sleeper,40,15,2026-02-08,", // the latest first, as in the table
+                        "Vienna–Hamburg,Seat,10,5,2026-01-05,late");
         assertThat(server.caller()
                         .get("/api/links/" + slug + "/rows.csv?selection=%7Bbroken")
                         .status())
                 .isEqualTo(400);
         assertThat(server.caller()
                         .get("/api/links/" + slug + "/rows.csv?view=none")
-                        .status())
-                .isEqualTo(200);
+                        .code())
+                .isEqualTo("VIEW_NOT_FOUND");
     }
 
     @Test
@@ -364,9 +364,8 @@ class PathTest {
         JsonNode columns =
                 server.caller().get("/api/links/" + slug).json().path("page").path("columns");
         assertThat(columns.findValuesAsText("name")).containsExactly("route");
-        assertThat(server.caller().get("/api/links/" + slug + "/rows.csv").body())
-                .startsWith("\ufeffRoute\r\n")
-                .doesNotContain("cold");
+        assertThat(server.caller().get("/api/links/" + slug + "/rows.csv").code())
+                .isEqualTo("VIEW_NOT_FOUND");
         List<JsonNode> lines = page(
                 server.caller(),
                 "/api/links/" + slug,

@@ -23,6 +23,8 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Queries on a PostgreSQL server of its own, where Debian's package is installed. */
 @Timeout(value = 120, threadMode = Timeout.ThreadMode.SEPARATE_THREAD)
@@ -138,10 +140,22 @@ class PostgresSourceTest {
                     "insert into booking values"
                             + " (1, '007', 10.50, '2026-01-31', '2026-01-31 06:15', '2026-01-31 06:15+00', true, 0.1),"
                             + " (2, '008', 20.00, null, null, null, false, 1e-7), (3, null, null, '2026-02-01', null, null, null, null)");
+            statement.execute("create sequence ticket");
+            statement.execute("create table kept (id int)");
+            statement.execute("create function raises() returns int language plpgsql security definer as"
+                    + " $$ begin insert into kept values (1); return 1; end $$");
+            statement.execute("create role reader login password '" + PASSWORD + "'");
+            statement.execute("grant all on all tables in schema public to reader"); // more than it should have
+            statement.execute("grant all on all sequences in schema public to reader");
+            statement.execute("create role files login password '" + PASSWORD + "' in role pg_read_server_files");
         }
     }
 
     private static TestServer.Reply add(String password) throws Exception {
+        return add("reader", password);
+    }
+
+    private static TestServer.Reply add(String user, String password) throws Exception {
         return anna.call(
                 "POST",
                 "/api/connections",
@@ -157,7 +171,7 @@ class PostgresSourceTest {
                         "database",
                         "postgres",
                         "username",
-                        "keeper",
+                        user,
                         "password",
                         password));
     }
@@ -167,14 +181,18 @@ class PostgresSourceTest {
     }
 
     private static JsonNode loaded(String sql, int seconds) throws Exception {
-        return anna.finished(anna.call(
+        return anna.finished(load(sql, seconds));
+    }
+
+    private static TestServer.Reply load(String sql, int seconds) throws Exception {
+        return anna.call(
                 "POST",
                 "/api/datasets",
                 object(
                         "name",
                         "Bookings",
                         "query",
-                        object("connectionId", connection, "sql", sql, "seconds", seconds))));
+                        object("connectionId", connection, "sql", sql, "seconds", seconds)));
     }
 
     @Test
@@ -211,6 +229,82 @@ class PostgresSourceTest {
                         .get(0)
                         .asText())
                 .isEqualTo("3");
+    }
+
+    /** Each tries to end the text that it is taken for, to leave the read-only transaction, or to write from within. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "select $$'$$; rollback; begin read write; insert into kept values (1); commit; select $$'$$",
+                "select $a$ ' $a$; commit; insert into kept values (1); select $a$ ' $a$",
+                "select $a$ $b$ $a$; commit; insert into kept values (1); select '$b$'",
+                "select E'\\''; commit; insert into kept values (1); select E'\\''",
+                "select e'\\\\'; commit; insert into kept values (1); select '\\'",
+                "select '\\'; commit; insert into kept values (1); select '\\'",
+                "select U&'\\0027'; commit; insert into kept values (1); --'",
+                "select 1 /* /* */ ; */ */; commit; insert into kept values (1)",
+                "select 1 /* ' */; commit; insert into kept values (1) -- '",
+                "select 1 -- '\r; commit; insert into kept values (1); select '",
+                "select \"a'b\"; commit; insert into kept values (1); select 'x'",
+                "select 1 a$b; commit; insert into kept values (1); select 1 a$b",
+                "select 1 $1; commit; insert into kept values (1); select $1",
+                "select set_config('transaction_read_only', 'off', true), raises()",
+                "select set_config('transaction_read_only', 'off', false)",
+                "with off as materialized (select set_config('transaction_read_only', 'off', true)) select raises(), (select * from off)",
+                "select raises()",
+                "with new as (insert into kept values (1) returning id) select * from new",
+                "select * from kept for update",
+                "select nextval('ticket')",
+                "select setval('ticket', 9)",
+                "select pg_read_file('postgresql.conf')",
+                "select lo_import('/etc/passwd')",
+                "copy kept to program 'true'",
+                "do $$ begin insert into kept values (1); end $$",
+                "set transaction read write; select raises()",
+                "begin read write; select raises()",
+                "prepare p as insert into kept values (1)",
+                "explain analyze insert into kept values (1)",
+                "select 1 into taken",
+                "table kept; delete from booking"
+            })
+    void knownTricksChangeNothing(String sql) throws Exception {
+        TestServer.Reply reply = preview(sql);
+        assertThat(reply.status()).as(reply.body()).isIn(422, 400);
+        TestServer.Reply load = load(sql, 30);
+        if (load.status() == 200) {
+            assertThat(anna.finished(load).path("state").asText()).isEqualTo("FAILED");
+        }
+        assertThat(preview(
+                                "select (select count(*) from kept), (select last_value from ticket), (select count(*) from booking)")
+                        .json()
+                        .path("rows")
+                        .get(0)
+                        .toString())
+                .isEqualTo("[\"0\",\"1\",\"3\"]");
+    }
+
+    @Test
+    void whoCouldDoMoreThanReadIsRefusedWithAWayOut() throws Exception {
+        for (String user : List.of("keeper", "files")) {
+            TestServer.Reply refused = add(user, PASSWORD);
+            assertThat(refused.code()).isEqualTo("CONNECTION_FAILED");
+            assertThat(refused.detail()).contains(user).contains("GRANT pg_read_all_data TO");
+        }
+    }
+
+    @Test
+    void textsThatLookLikeMoreThanOneStatementAreRead() throws Exception {
+        for (String sql : List.of(
+                "select $$;'$$ as a",
+                "select $x$ ; $$ ' $x$ as a",
+                "select E'it\\'s; fine' as a",
+                "select 'it''s; \\' as a",
+                "select 1 as \"a;b\"",
+                "select /* ; /* ; */ ' */ 1 as a",
+                "select code as a from booking where code = '007'; -- ; '")) {
+            TestServer.Reply reply = preview(sql);
+            assertThat(reply.status()).as(sql + reply.body()).isEqualTo(200);
+        }
     }
 
     @Test

@@ -6,14 +6,22 @@ import java.util.Optional;
 import java.util.Set;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What colleagues open.
  *
  * @param format version of this form, for migrations of stored documents
  * @param noun what a row is, in the plural: {@code departures}
+ * @param downloads what may be taken along; rows of tables where nothing is said, as in older documents
  */
-public record App(int format, String title, String noun, List<FilterSpec> filters, List<View> views) {
+public record App(
+        int format,
+        String title,
+        String noun,
+        List<FilterSpec> filters,
+        List<View> views,
+        @Nullable Downloads downloads) {
     public static final int FORMAT = 1;
 
     private static final int MOST_VIEWS = 60;
@@ -23,6 +31,16 @@ public record App(int format, String title, String noun, List<FilterSpec> filter
     public App {
         filters = List.copyOf(filters);
         views = List.copyOf(views);
+        downloads = downloads == null ? Downloads.ROWS : downloads;
+    }
+
+    /** With rows of tables to take along. */
+    public App(int format, String title, String noun, List<FilterSpec> filters, List<View> views) {
+        this(format, title, noun, filters, views, Downloads.ROWS);
+    }
+
+    public boolean allows(Downloads wanted) {
+        return downloads != null && downloads.allow(wanted);
     }
 
     public Optional<View> view(String id) {

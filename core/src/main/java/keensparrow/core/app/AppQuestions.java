@@ -32,7 +32,8 @@ public final class AppQuestions {
         return "view:" + view;
     }
 
-    private static String markId(String view) {
+    /** Id of the condition that a view's mark makes. */
+    public static String markId(String view) {
         return "mark:" + view;
     }
 

@@ -35,6 +35,36 @@ public final class AppSentences {
         return words.say(".").build();
     }
 
+    /** What whoever opens the app may do and take along, exactly as the server allows it. */
+    public static String access(App app, Schema schema) {
+        List<View> tables = app.views().stream()
+                .filter(view -> view.kind() == View.Kind.TABLE)
+                .toList();
+        boolean charts = tables.size() < app.views().size();
+        List<String> names = tables.stream()
+                .map(table -> "“" + title(table, app, schema) + "”")
+                .toList();
+        String seen = tables.isEmpty() ? "" : " Rows are seen in " + Wording.all(names) + ", and not to be downloaded.";
+        if (!app.allows(Downloads.VIEWS)) {
+            return "Whoever opens the link can look and filter. Nothing can be downloaded." + seen;
+        }
+        String numbers = charts ? "the numbers of figures and charts as they stand in their tables" : "";
+        if (!app.allows(Downloads.ROWS) || tables.isEmpty()) {
+            String rows = tables.isEmpty() ? " No rows of the data." : seen;
+            return "Whoever opens the link can look, filter and download "
+                    + (charts ? numbers : "nothing: there is no figure or chart") + "." + rows;
+        }
+        List<String> rows = tables.stream()
+                .map(table -> "the selected rows of “" + title(table, app, schema) + "” with "
+                        + Wording.all(table.columns().stream()
+                                .filter(schema::has)
+                                .map(schema::label)
+                                .toList()))
+                .toList();
+        return "Whoever opens the link can look, filter and download " + (charts ? numbers + ", and " : "")
+                + String.join("; ", rows) + ".";
+    }
+
     /** {@code Average of delay by route, five largest and Other, as bars.} Its emphasised parts are its controls. */
     public static Sentence view(View view, App app, Schema schema) {
         Sentence.Builder words = Sentence.builder();

@@ -32,10 +32,10 @@ public record Checked(Selection selection, List<String> notices) {
         List<Filter> filters = new ArrayList<>();
         Set<String> seen = new HashSet<>();
         for (Filter filter : asked.filters()) {
-            String label = table.schema().label(filter.column());
             boolean known = isOver(filter, column -> app.filter(column).isPresent()) && seen.add(filter.column());
-            if (!known || !isOver(filter, table.schema()::has)) {
-                notices.add("This app has no filter on “" + label + "” any more; it was left out.");
+            if (!known || !isOver(filter, table.schema()::has)) { // its label may be none of the caller's business
+                notices.add("This app has no filter on " + UserException.quote(filter.column())
+                        + " any more; it was left out.");
             } else {
                 fitting(filter, table, notices).ifPresent(filters::add);
             }

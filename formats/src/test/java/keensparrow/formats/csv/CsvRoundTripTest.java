@@ -49,7 +49,7 @@ class CsvRoundTripTest {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         List<String> names =
                 table.schema().columns().stream().map(ColumnInfo::name).toList();
-        CsvDownload.write(table, names, IntStream.range(0, table.rowCount()).toArray(), out);
+        CsvDownload.write(table, names, IntStream.range(0, table.rowCount()).toArray(), true, out);
         return out.toByteArray();
     }
 

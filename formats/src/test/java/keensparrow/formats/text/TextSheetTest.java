@@ -185,7 +185,7 @@ class TextSheetTest {
         int[] rows = new int[table.rowCount()];
         java.util.Arrays.setAll(rows, i -> i);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        CsvDownload.write(table, List.of("name", "n", "money", "day", "flag"), rows, out);
+        CsvDownload.write(table, List.of("name", "n", "money", "day", "flag"), rows, false, out);
         assertThat(out.toString(StandardCharsets.UTF_8)).startsWith("\ufeffname,n,money,day,flag\r\n");
         Table again = loaded(out.toByteArray());
         assertThat(again.schema()).isEqualTo(table.schema());
@@ -201,7 +201,7 @@ class TextSheetTest {
     void downloadsGiveTheRowsAndColumnsAskedForInOrder() throws IOException {
         Table table = table("a,b\n1,x\n2,\n3,z\n");
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        CsvDownload.write(table, List.of("b", "a"), new int[] {2, 1}, out);
+        CsvDownload.write(table, List.of("b", "a"), new int[] {2, 1}, false, out);
         assertThat(out.toString(StandardCharsets.UTF_8)).isEqualTo("\ufeffb,a\r\nz,3\r\n,2\r\n");
     }
 

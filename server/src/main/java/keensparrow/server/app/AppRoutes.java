@@ -16,11 +16,13 @@ public final class AppRoutes {
     private final AppService service;
     private final DatasetService datasets;
     private final PageAnswers answers;
+    private final PageDownloads downloads;
 
-    public AppRoutes(AppService service, DatasetService datasets, PageAnswers answers) {
+    public AppRoutes(AppService service, DatasetService datasets, PageAnswers answers, PageDownloads downloads) {
         this.service = service;
         this.datasets = datasets;
         this.answers = answers;
+        this.downloads = downloads;
     }
 
     record CreateRequest(@Nullable String datasetId) {}
@@ -61,7 +63,18 @@ public final class AppRoutes {
                 PageAnswers.Request.class,
                 AnswerLines.class,
                 this::answer);
-        api.get("/api/apps/{id}/rows.csv", Access.AUTHOR, "Download the selected rows", null, this::download);
+        api.get(
+                "/api/apps/{id}/rows.csv",
+                Access.AUTHOR,
+                "Download the selected rows of a table view",
+                null,
+                this::rows);
+        api.get(
+                "/api/apps/{id}/numbers.csv",
+                Access.AUTHOR,
+                "Download the numbers of a figure or chart",
+                null,
+                this::numbers);
     }
 
     private Draft draft(AppRecord app) {
@@ -85,11 +98,16 @@ public final class AppRoutes {
 
     private void answer(Context ctx, Caller caller) {
         AppRecord app = service.get(caller.id(), ctx.pathParam("id"));
-        answers.answer(ctx, app.draft(), datasets.get(caller.id(), app.datasetId()));
+        answers.answerAuthor(ctx, app.draft(), datasets.get(caller.id(), app.datasetId()));
     }
 
-    private void download(Context ctx, Caller caller) throws Exception {
+    private void numbers(Context ctx, Caller caller) throws Exception {
         AppRecord app = service.get(caller.id(), ctx.pathParam("id"));
-        answers.download(ctx, app.draft(), datasets.get(caller.id(), app.datasetId()));
+        downloads.numbers(ctx, app.draft(), datasets.get(caller.id(), app.datasetId()));
+    }
+
+    private void rows(Context ctx, Caller caller) throws Exception {
+        AppRecord app = service.get(caller.id(), ctx.pathParam("id"));
+        downloads.rows(ctx, app.draft(), datasets.get(caller.id(), app.datasetId()));
     }
 }

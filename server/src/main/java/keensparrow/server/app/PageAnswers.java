@@ -1,25 +1,25 @@
 package keensparrow.server.app;
 
 import io.javalin.http.Context;
-import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import keensparrow.core.app.App;
 import keensparrow.core.app.AppQuestions;
 import keensparrow.core.app.AppSentences;
 import keensparrow.core.app.Checked;
+import keensparrow.core.app.Downloads;
 import keensparrow.core.app.PageRequest;
 import keensparrow.core.app.Selection;
+import keensparrow.core.app.View;
 import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -28,10 +28,12 @@ import keensparrow.core.filter.OneOf;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
 import keensparrow.core.question.Question;
+import keensparrow.core.table.Schema;
+import keensparrow.core.table.Table;
+import keensparrow.formats.csv.FormulaGuard;
 import keensparrow.server.dataset.AnswerStream;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
-import keensparrow.server.dataset.RowsDownload;
 import keensparrow.server.http.Json;
 import keensparrow.server.http.Requests;
 import org.jspecify.annotations.Nullable;
@@ -66,7 +68,16 @@ public final class PageAnswers {
     /** Rows of a table view. */
     public record Slice(int offset, int limit, @Nullable List<Question.Sort> sort) {}
 
-    public void answer(Context ctx, App app, Dataset dataset) {
+    /** For whoever follows a link: what fails is told without the names of columns that the app does not use. */
+    public void answerColleague(Context ctx, App app, Dataset dataset) {
+        answer(ctx, app, dataset, PageAnswers::told);
+    }
+
+    public void answerAuthor(Context ctx, App app, Dataset dataset) {
+        answer(ctx, app, dataset, failure -> failure);
+    }
+
+    private void answer(Context ctx, App app, Dataset dataset, UnaryOperator<UserException> telling) {
         Request request = Requests.body(ctx, Request.class);
         String page = request.page() == null ? null : request.page() + " " + dataset.id();
         AtomicBoolean stopped = new AtomicBoolean();
@@ -77,7 +88,7 @@ public final class PageAnswers {
             }
         }
         try {
-            answer(ctx, app, dataset, request, stopped);
+            answer(ctx, app, dataset, request, stopped, telling);
         } catch (UncheckedIOException gone) {
             stopped.set(true); // nobody listens any more
         } finally {
@@ -87,10 +98,16 @@ public final class PageAnswers {
         }
     }
 
-    private void answer(Context ctx, App app, Dataset dataset, Request request, AtomicBoolean stopped) {
+    private void answer(
+            Context ctx,
+            App app,
+            Dataset dataset,
+            Request request,
+            AtomicBoolean stopped,
+            UnaryOperator<UserException> telling) {
         try (AnswerStream stream = new AnswerStream(ctx)) {
             try {
-                answer(app, dataset, request, stream::line, stopped::get, answered -> {});
+                answer(app, dataset, request, stream::line, stopped::get, telling, answered -> {});
                 stream.line(Map.of("line", "end"));
             } catch (UserException cancelled) {
                 if (cancelled.code() != ErrorCode.CANCELLED) {
@@ -105,7 +122,7 @@ public final class PageAnswers {
     public void rehearse(App app, Dataset dataset, Selection selection, Consumer<Answered> also) {
         Request asked = new Request(null, selection.filters(), selection.marks(), null, null, null, null);
         Request read = Json.read(Json.write(asked), Request.class);
-        answer(app, dataset, read, Json::write, () -> false, also);
+        answer(app, dataset, read, Json::write, () -> false, failure -> failure, also);
     }
 
     private void answer(
@@ -114,6 +131,7 @@ public final class PageAnswers {
             Request request,
             Consumer<Object> lines,
             BooleanSupplier stopped,
+            UnaryOperator<UserException> telling,
             Consumer<Answered> also) {
         Dataset.Version version = datasets.version(dataset);
         MemoryEngine engine = datasets.engine(version);
@@ -124,17 +142,31 @@ public final class PageAnswers {
         PageRequest wanted =
                 new PageRequest(checked.selection(), request.views(), slices, orEmpty(request.finds()), withFilters);
         Consumer<Answered> sink = answered -> {
-            lines.accept(line(app, version, checked, answered));
+            lines.accept(line(app, engine.table(), version, checked, told(answered, telling)));
             also.accept(answered);
         };
         engine.answer(AppQuestions.of(app, wanted), sink, stopped);
+    }
+
+    private static Answered told(Answered answered, UnaryOperator<UserException> telling) {
+        UserException failure = answered.failure();
+        return failure == null ? answered : new Answered(answered.id(), null, telling.apply(failure));
+    }
+
+    /** A failure as whoever follows a link may know it: the nearest names of other columns are none of their business. */
+    static UserException told(UserException failure) {
+        return failure.code() == ErrorCode.COLUMN_NOT_FOUND || failure.code() == ErrorCode.EXPRESSION_SYNTAX
+                ? new UserException(
+                        failure.code(),
+                        "This needs a column that is not in the data any more. Tell the author of this app.")
+                : failure;
     }
 
     private static PageRequest.TableSlice slice(Slice slice) {
         return new PageRequest.TableSlice(slice.offset(), slice.limit(), slice.sort());
     }
 
-    private static Object line(App app, Dataset.Version version, Checked checked, Answered answered) {
+    private static Object line(App app, Table table, Dataset.Version version, Checked checked, Answered answered) {
         if (!answered.id().equals(AppQuestions.READING)) {
             int colon = answered.id().indexOf(':');
             return AnswerStream.content(
@@ -151,7 +183,20 @@ public final class PageAnswers {
                 AppSentences.selection(app, version.schema(), checked.selection(), passing, version.rowCount()));
         head.put("notices", checked.notices());
         head.put("selection", checked.selection());
+        head.put("guarded", guarded(app, table));
         return head;
+    }
+
+    /** Labels of the columns of which a download gets an apostrophe before texts that could run as formulas. */
+    private static List<String> guarded(App app, Table table) {
+        Schema schema = table.schema();
+        return app.views().stream()
+                .filter(view -> view.kind() == View.Kind.TABLE && app.allows(Downloads.ROWS))
+                .flatMap(view -> view.columns().stream())
+                .distinct()
+                .filter(column -> schema.has(column) && FormulaGuard.isIn(table.column(column)))
+                .map(schema::label)
+                .toList();
     }
 
     private static int passing(Answer.Groups groups) {
@@ -159,7 +204,7 @@ public final class PageAnswers {
         return rows == null ? 0 : rows.intValueExact();
     }
 
-    private static Selection selection(Request request) {
+    static Selection selection(Request request) {
         List<Filter> filters = request.filters() == null ? List.of() : request.filters();
         List<Selection.Mark> marks = request.marks() == null ? List.of() : request.marks();
         requireBounded(filters, marks);
@@ -180,35 +225,5 @@ public final class PageAnswers {
 
     private static <V> Map<String, V> orEmpty(@Nullable Map<String, V> map) {
         return map == null ? Map.of() : map;
-    }
-
-    /** Streams the selected rows as CSV: {@code ?view=} names the table, {@code ?selection=} is the selection as JSON. */
-    public void download(Context ctx, App app, Dataset dataset) throws IOException {
-        Dataset.Version version = datasets.version(dataset);
-        MemoryEngine engine = datasets.engine(version);
-        Request request = queryParam(ctx);
-        Selection asked = Checked.of(app, engine.table(), selection(request)).selection();
-        Set<Filter> filters = new HashSet<>();
-        AppQuestions.conditions(asked).forEach(condition -> filters.add(condition.filter()));
-        String view = ctx.queryParam("view");
-        List<String> columns = PageData.downloadColumns(app, version.schema(), view);
-        if (columns.isEmpty()) {
-            throw new UserException(ErrorCode.VIEW_NOT_FOUND, "This app has no such table to download.");
-        }
-        List<Question.Sort> sort = app.views().stream()
-                .filter(candidate -> candidate.id().equals(view))
-                .flatMap(table -> table.sort().stream())
-                .filter(by -> version.schema().has(by.column()))
-                .toList();
-        int[] rows = engine.sortedRows(filters, sort);
-        RowsDownload.send(ctx, engine.table(), columns, rows, app.title(), filters.isEmpty() ? "all rows" : "filtered");
-    }
-
-    private static Request queryParam(Context ctx) {
-        String json = ctx.queryParam("selection");
-        if (json == null) {
-            return new Request(null, null, null, null, null, null, null);
-        }
-        return Requests.parse(json, Request.class);
     }
 }

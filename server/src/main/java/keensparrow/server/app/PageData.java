@@ -1,7 +1,6 @@
 package keensparrow.server.app;
 
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -28,9 +27,11 @@ import org.jspecify.annotations.Nullable;
  *
  * @param words title and sentence of each view by its id
  * @param columns those that may be known to whoever looks
+ * @param access what whoever opens it may do and take along, as a sentence
  * @param measures for the author: what the columns measure, each as it adds up, the most telling first
  */
-public record PageData(App app, Map<String, Words> words, List<Column> columns, List<Measure> measures, Data data) {
+public record PageData(
+        App app, Map<String, Words> words, List<Column> columns, List<Measure> measures, Data data, String access) {
     /** A view's title and sentence. */
     public record Words(String title, Sentence sentence) {}
 
@@ -87,7 +88,7 @@ public record PageData(App app, Map<String, Words> words, List<Column> columns, 
                         info.format()))
                 .toList();
         Data data = new Data(dataset.name(), version.number(), version.loadedAt(), version.rowCount());
-        return new PageData(app, words, columns, measures, data);
+        return new PageData(app, words, columns, measures, data, AppSentences.access(app, schema));
     }
 
     /** Columns that some view or filter of the app uses. */
@@ -111,17 +112,5 @@ public record PageData(App app, Map<String, Words> words, List<Column> columns, 
         }
         app.filters().stream().map(FilterSpec::column).forEach(names::add);
         return names;
-    }
-
-    /** Columns of a download: those of the table asked for, else of the first table, else all that the app shows. */
-    static List<String> downloadColumns(App app, Schema schema, @Nullable String view) {
-        List<String> columns = new ArrayList<>();
-        app.views().stream()
-                .filter(candidate -> candidate.kind() == View.Kind.TABLE)
-                .filter(candidate -> view == null || candidate.id().equals(view))
-                .findFirst()
-                .ifPresentOrElse(table -> columns.addAll(table.columns()), () -> columns.addAll(columnsShown(app)));
-        columns.removeIf(column -> !schema.has(column));
-        return columns;
     }
 }

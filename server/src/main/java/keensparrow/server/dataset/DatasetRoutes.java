@@ -341,7 +341,7 @@ public final class DatasetRoutes {
                         .toList()
                 : request.columns();
         int[] rows = engine.sortedRows(new HashSet<>(filters), orEmpty(request.sort()));
-        RowsDownload.send(ctx, engine.table(), columns, rows, dataset.name(), filters.isEmpty() ? "" : "filtered");
+        CsvResponse.of(ctx, dataset.name(), filters.isEmpty() ? "" : "filtered").rows(engine.table(), columns, rows);
     }
 
     private MemoryEngine engine(Context ctx, Caller caller) {

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.BooleanSupplier;
 import keensparrow.core.draft.FirstDraft;
 import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.engine.Workers;
@@ -334,8 +335,8 @@ public final class DatasetService {
     }
 
     /** Reads a made-up table, so that the first real load is not the first of the process; ends when one comes. */
-    public void rehearseLoad() {
-        new LoadRehearsal(folder.rehearsal(), jobs::isBusy).run();
+    public void rehearseLoad(BooleanSupplier stopped) {
+        new LoadRehearsal(folder.rehearsal(), () -> stopped.getAsBoolean() || jobs.isBusy()).run();
     }
 
     /** Lets go of temporary files. */

@@ -7,6 +7,7 @@ import keensparrow.server.app.AppRecord;
 import keensparrow.server.app.AppService;
 import keensparrow.server.app.PageAnswers;
 import keensparrow.server.app.PageData;
+import keensparrow.server.app.PageDownloads;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
 import keensparrow.server.http.Access;
@@ -22,12 +23,19 @@ public final class PublishRoutes {
     private final AppService apps;
     private final DatasetService datasets;
     private final PageAnswers answers;
+    private final PageDownloads downloads;
 
-    public PublishRoutes(PublishService service, AppService apps, DatasetService datasets, PageAnswers answers) {
+    public PublishRoutes(
+            PublishService service,
+            AppService apps,
+            DatasetService datasets,
+            PageAnswers answers,
+            PageDownloads downloads) {
         this.service = service;
         this.apps = apps;
         this.datasets = datasets;
         this.answers = answers;
+        this.downloads = downloads;
     }
 
     record AccessRequest(@Nullable LinkAccess access) {}
@@ -84,7 +92,18 @@ public final class PublishRoutes {
                 PageAnswers.Request.class,
                 AnswerLines.class,
                 this::answer);
-        api.get("/api/links/{slug}/rows.csv", Access.ANYONE, "Download the selected rows", null, this::download);
+        api.get(
+                "/api/links/{slug}/rows.csv",
+                Access.ANYONE,
+                "Download the selected rows of a table view, if the app allows it",
+                null,
+                this::rows);
+        api.get(
+                "/api/links/{slug}/numbers.csv",
+                Access.ANYONE,
+                "Download the numbers of a figure or chart, if the app allows it",
+                null,
+                this::numbers);
     }
 
     private static LinkAccess access(Context ctx) {
@@ -112,11 +131,16 @@ public final class PublishRoutes {
 
     private void answer(Context ctx, Caller caller) {
         PublishRepository.Published published = service.open(caller, ctx.pathParam("slug"));
-        answers.answer(ctx, published.app(), datasets.getForLink(published.datasetId()));
+        answers.answerColleague(ctx, published.app(), datasets.getForLink(published.datasetId()));
     }
 
-    private void download(Context ctx, Caller caller) throws Exception {
+    private void numbers(Context ctx, Caller caller) throws Exception {
         PublishRepository.Published published = service.open(caller, ctx.pathParam("slug"));
-        answers.download(ctx, published.app(), datasets.getForLink(published.datasetId()));
+        downloads.numbers(ctx, published.app(), datasets.getForLink(published.datasetId()));
+    }
+
+    private void rows(Context ctx, Caller caller) throws Exception {
+        PublishRepository.Published published = service.open(caller, ctx.pathParam("slug"));
+        downloads.rows(ctx, published.app(), datasets.getForLink(published.datasetId()));
     }
 }

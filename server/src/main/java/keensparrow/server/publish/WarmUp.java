@@ -23,14 +23,17 @@ import org.slf4j.LoggerFactory;
  * Asks what people will ask first, before the first of them comes: each published app's page as it opens, and under the
  * commonest values of its filters. A fresh process answers many times slower, until its loops are compiled.
  */
-public final class WarmUp {
+public final class WarmUp implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(WarmUp.class);
     private static final int VALUES = 6;
+    private static final long MOST_CLOSING_MILLIS = 10_000;
     private static final long MOST_NANOS = 4_000_000_000L;
 
     private final PublishService publishing;
     private final DatasetService datasets;
     private final PageAnswers answers;
+    private final Thread thread = new Thread(this::run, "warm-up");
+    private volatile boolean closed;
 
     public WarmUp(PublishService publishing, DatasetService datasets, PageAnswers answers) {
         this.publishing = publishing;
@@ -40,17 +43,30 @@ public final class WarmUp {
 
     /** Starts in the background; loads the tables of apps first, then those of other datasets. */
     public void start() {
-        Thread thread = new Thread(this::run, "warm-up");
         thread.setDaemon(true);
         thread.start();
+    }
+
+    /** Ends soon and waits for that: whoever closes the records next must not be asked any more. */
+    @Override
+    public void close() {
+        closed = true;
+        try {
+            thread.join(MOST_CLOSING_MILLIS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 
     private void run() {
         List<Runnable> tasks = new ArrayList<>();
         publishing.all().forEach(published -> tasks.add(() -> ask(published)));
         tasks.add(datasets::loadAll);
-        tasks.add(datasets::rehearseLoad);
+        tasks.add(() -> datasets.rehearseLoad(() -> closed));
         for (Runnable task : tasks) {
+            if (closed) {
+                return;
+            }
             try {
                 task.run();
             } catch (UserException | StoreException e) {
@@ -65,7 +81,7 @@ public final class WarmUp {
         List<Selection> selections = new ArrayList<>();
         answers.rehearse(published.app(), dataset, Selection.NONE, answered -> addLikely(answered, selections));
         for (Selection selection : selections) {
-            if (System.nanoTime() < end) {
+            if (!closed && System.nanoTime() < end) {
                 answers.rehearse(published.app(), dataset, selection, answered -> {});
             }
         }

@@ -43,10 +43,49 @@ final class Connections {
         properties.setProperty("loginTimeout", String.valueOf(CONNECT_SECONDS));
         properties.setProperty("ApplicationName", "Keen Sparrow");
         String url = "jdbc:postgresql://" + to.host() + ":" + to.port() + "/" + to.database();
+        properties.setProperty("options", "-c default_transaction_read_only=on");
+        properties.setProperty("preferQueryMode", "extended"); // the server then takes one statement and no more
         Connection connection = DriverManager.getConnection(url, properties);
-        connection.setReadOnly(true);
-        connection.setAutoCommit(false); // else the driver reads the whole result into memory
-        return connection;
+        try {
+            connection.setReadOnly(true);
+            connection.setAutoCommit(false); // else the driver reads the whole result into memory
+            requireReader(connection, to);
+            return connection;
+        } catch (SQLException | RuntimeException e) {
+            connection.close();
+            throw e;
+        }
+    }
+
+    /** A superuser could read files of the database's server and set aside what makes the session read-only. */
+    private static void requireReader(Connection connection, ConnectionRecord to) throws SQLException {
+        String sql = """
+                select rolsuper
+                  or exists (select 1 from pg_roles g
+                     where g.rolname in ('pg_read_server_files', 'pg_write_server_files', 'pg_execute_server_program')
+                       and pg_has_role(current_user, g.oid, 'member')),
+                  current_setting('transaction_read_only') = 'on'
+                from pg_roles where rolname = current_user
+                """;
+        try (Statement statement = connection.createStatement();
+                ResultSet rights = statement.executeQuery(sql)) {
+            boolean known = rights.next();
+            if (!known || rights.getBoolean(1)) {
+                throw new UserException(
+                        ErrorCode.CONNECTION_FAILED,
+                        "The user " + UserException.quote(to.username())
+                                + " is a superuser of that database or may use the files of its server. Use one that may"
+                                + " only read, made there so: CREATE ROLE sparrow_reader LOGIN PASSWORD '…'; GRANT"
+                                + " pg_read_all_data TO sparrow_reader;");
+            }
+            if (!rights.getBoolean(2)) {
+                throw new UserException(
+                        ErrorCode.CONNECTION_FAILED,
+                        "That database does not keep sessions read-only when asked to. Nothing is read from it.");
+            }
+        } finally {
+            connection.rollback();
+        }
     }
 
     private Connection openH2(ConnectionRecord to, Properties properties) throws SQLException {

@@ -116,8 +116,8 @@ public final class QueryService {
 
     /** @throws UserException NOT_FOUND for an unknown connection; QUERY_NOT_READ_ONLY, INVALID_REQUEST for the text */
     public void requireRunnable(long ownerId, Query query) {
-        connection(ownerId, Requests.required(query.connectionId(), "The connection"));
-        SqlText.single(Requests.required(query.sql(), "The query"));
+        ConnectionRecord to = connection(ownerId, Requests.required(query.connectionId(), "The connection"));
+        SqlText.single(Requests.required(query.sql(), "The query"), to.kind());
     }
 
     private ConnectionRecord connection(long ownerId, String id) {
@@ -215,8 +215,9 @@ public final class QueryService {
     }
 
     private void run(long ownerId, Query query, int seconds, int mostRows, Registering registering, Reading reading) {
-        String sql = SqlText.single(query.sql());
-        try (Connection connection = connections.open(connection(ownerId, query.connectionId()));
+        ConnectionRecord to = connection(ownerId, query.connectionId());
+        String sql = SqlText.single(query.sql(), to.kind());
+        try (Connection connection = connections.open(to);
                 PreparedStatement statement = connection.prepareStatement(sql)) {
             statement.setQueryTimeout(seconds);
             statement.setMaxRows(mostRows);

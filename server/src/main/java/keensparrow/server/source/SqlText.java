@@ -1,9 +1,13 @@
 package keensparrow.server.source;
 
+import java.sql.SQLException;
+import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import org.postgresql.core.NativeQuery;
+import org.postgresql.core.Parser;
 
 /** Lets through one statement that reads. The database refuses the rest: the transaction is read-only as well. */
 final class SqlText {
@@ -11,9 +15,15 @@ final class SqlText {
 
     private SqlText() {}
 
-    /** The statement without a semicolon at its end. @throws UserException QUERY_NOT_READ_ONLY */
-    static String single(String sql) {
-        String bare = withoutQuotesAndComments(sql).strip();
+    /**
+     * The statement without a semicolon at its end.
+     *
+     * @param kind of the database, whose own rules say where texts, names and comments end
+     * @throws UserException QUERY_NOT_READ_ONLY
+     */
+    static String single(String sql, ConnectionKind kind) {
+        SqlLexer lexer = new SqlLexer(sql, kind);
+        String bare = lexer.bare().strip();
         while (bare.endsWith(";")) {
             bare = bare.substring(0, bare.length() - 1).strip();
         }
@@ -33,35 +43,32 @@ final class SqlText {
                     "A query may only read. Start it with SELECT or WITH, not with "
                             + UserException.quote(first.toUpperCase(Locale.ROOT)) + ".");
         }
-        String trimmed = sql.strip();
-        while (trimmed.endsWith(";")) {
-            trimmed = trimmed.substring(0, trimmed.length() - 1).strip();
+        int end = lexer.firstSemicolon();
+        String trimmed = (end < 0 ? sql : sql.substring(0, end)).strip();
+        if (kind == ConnectionKind.POSTGRESQL) {
+            requireOneForDriver(trimmed);
         }
         return trimmed;
     }
 
-    /** Quoted text, names and comments as spaces, so that a semicolon inside them does not count. */
-    private static String withoutQuotesAndComments(String sql) {
-        StringBuilder bare = new StringBuilder();
-        int at = 0;
-        while (at < sql.length()) {
-            char c = sql.charAt(at);
-            if (c == '\'' || c == '"') {
-                int end = sql.indexOf(c, at + 1);
-                at = end < 0 ? sql.length() : end + 1;
-                bare.append(' ');
-            } else if (sql.startsWith("--", at)) {
-                int end = sql.indexOf('\n', at);
-                at = end < 0 ? sql.length() : end;
-            } else if (sql.startsWith("/*", at)) {
-                int end = sql.indexOf("*/", at + 2);
-                at = end < 0 ? sql.length() : end + 2;
-                bare.append(' ');
-            } else {
-                bare.append(c);
-                at++;
+    /** The driver cuts by itself as well, and would run each piece: what it would cut is refused before. */
+    private static void requireOneForDriver(String sql) {
+        try {
+            List<NativeQuery> pieces = Parser.parseJdbcSql(sql, true, true, true, false, false);
+            boolean parameters = pieces.stream().anyMatch(piece -> piece.bindPositions.length > 0);
+            if (parameters) {
+                throw new UserException(
+                        ErrorCode.QUERY_FAILED,
+                        "A question mark stands for a value that nobody gives here. Write the value itself, or ?? for"
+                                + " the operator.");
             }
+            if (pieces.size() != 1) {
+                throw new UserException(
+                        ErrorCode.QUERY_NOT_READ_ONLY, "This is more than one statement. Write a single SELECT.");
+            }
+        } catch (SQLException e) {
+            throw new UserException(
+                    ErrorCode.QUERY_FAILED, "The query cannot be read: " + Connections.firstLine(e) + " Correct it.");
         }
-        return bare.toString();
     }
 }

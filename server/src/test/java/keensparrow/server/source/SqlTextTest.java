@@ -25,13 +25,13 @@ class SqlTextTest {
                 "select 'it''s; fine'"
             })
     void oneThatReadsPasses(String sql) {
-        assertThat(SqlText.single(sql)).isEqualTo(sql.strip());
+        assertThat(SqlText.single(sql, ConnectionKind.H2)).isEqualTo(sql.strip());
     }
 
     @Test
     void semicolonsAtTheEndAreLeftOut() {
-        assertThat(SqlText.single("select 1;")).isEqualTo("select 1");
-        assertThat(SqlText.single(" select 1 ; ;\n")).isEqualTo("select 1");
+        assertThat(SqlText.single("select 1;", ConnectionKind.H2)).isEqualTo("select 1");
+        assertThat(SqlText.single(" select 1 ; ;\n", ConnectionKind.POSTGRESQL)).isEqualTo("select 1");
     }
 
     @ParameterizedTest
@@ -50,7 +50,7 @@ class SqlTextTest {
                 "create view v as select 1"
             })
     void theRestIsRefused(String sql) {
-        assertThatThrownBy(() -> SqlText.single(sql))
+        assertThatThrownBy(() -> SqlText.single(sql, ConnectionKind.H2))
                 .isInstanceOfSatisfying(
                         UserException.class, e -> assertThat(e.code()).isEqualTo(ErrorCode.QUERY_NOT_READ_ONLY));
     }
@@ -58,8 +58,20 @@ class SqlTextTest {
     @ParameterizedTest
     @ValueSource(strings = {"", "  \n ", ";", "-- nothing", "/* nothing", "/* nothing */ ;"})
     void nothingIsTold(String sql) {
-        assertThatThrownBy(() -> SqlText.single(sql))
+        assertThatThrownBy(() -> SqlText.single(sql, ConnectionKind.H2))
                 .isInstanceOfSatisfying(
                         UserException.class, e -> assertThat(e.code()).isEqualTo(ErrorCode.INVALID_REQUEST));
+    }
+
+    @Test
+    void eachDatabaseCutsByItsOwnRules() {
+        String escaped = "select E'\\'; delete from t; --'";
+        assertThat(SqlText.single(escaped, ConnectionKind.POSTGRESQL)).isEqualTo(escaped);
+        assertThatThrownBy(() -> SqlText.single(escaped, ConnectionKind.H2)).isInstanceOf(UserException.class);
+        String tagged = "select $a$ ; $a$";
+        assertThat(SqlText.single(tagged, ConnectionKind.POSTGRESQL)).isEqualTo(tagged);
+        assertThatThrownBy(() -> SqlText.single(tagged, ConnectionKind.H2)).isInstanceOf(UserException.class);
+        assertThatThrownBy(() -> SqlText.single("select 1 where a = ?", ConnectionKind.POSTGRESQL))
+                .hasMessageContaining("question mark");
     }
 }

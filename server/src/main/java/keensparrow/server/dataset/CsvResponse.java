@@ -14,20 +14,42 @@ import java.util.Locale;
 import keensparrow.core.table.Table;
 import keensparrow.formats.csv.CsvDownload;
 
-/** Streams rows as a CSV file whose name says what and when. */
-public final class RowsDownload {
-    private RowsDownload() {}
+/** Streams a CSV file whose name says what and when. */
+public final class CsvResponse {
+    private final Context ctx;
+    private final String fileName;
+    private final boolean raw;
+
+    private CsvResponse(Context ctx, String fileName, boolean raw) {
+        this.ctx = ctx;
+        this.fileName = fileName;
+        this.raw = raw;
+    }
 
     /** @param part what of it, such as {@code filtered}; may be empty */
-    public static void send(Context ctx, Table table, List<String> columns, int[] rows, String title, String part)
-            throws IOException {
+    public static CsvResponse of(Context ctx, String title, String part) {
+        boolean raw = "true".equals(ctx.queryParam("raw"));
+        return new CsvResponse(ctx, fileName(title, part, LocalDate.now(ZoneOffset.UTC)), raw);
+    }
+
+    public void rows(Table table, List<String> columns, int[] rows) throws IOException {
         columns.forEach(table::column); // a column that is gone fails before the first byte
-        ctx.contentType("text/csv; charset=utf-8");
-        ctx.header("Content-Disposition", disposition(fileName(title, part, LocalDate.now(ZoneOffset.UTC))));
-        ctx.header("Cache-Control", "no-store");
-        try (OutputStream out = new BufferedOutputStream(ctx.outputStream(), 1 << 16)) {
-            CsvDownload.write(table, columns, rows, out);
+        try (OutputStream out = begin()) {
+            CsvDownload.write(table, columns, rows, raw, out);
         }
+    }
+
+    public void records(List<String> headings, List<List<String>> rows) throws IOException {
+        try (OutputStream out = begin()) {
+            CsvDownload.write(headings, rows, raw, out);
+        }
+    }
+
+    private OutputStream begin() {
+        ctx.contentType("text/csv; charset=utf-8");
+        ctx.header("Content-Disposition", disposition(fileName));
+        ctx.header("Cache-Control", "no-store");
+        return new BufferedOutputStream(ctx.outputStream(), 1 << 16);
     }
 
     /** {@code night-routes-punctuality-filtered-2026-11-23.csv} */

@@ -1,0 +1,135 @@
+package keensparrow.server.app;
+
+import io.javalin.http.Context;
+import java.io.IOException;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import keensparrow.core.app.App;
+import keensparrow.core.app.AppQuestions;
+import keensparrow.core.app.Checked;
+import keensparrow.core.app.Downloads;
+import keensparrow.core.app.PageRequest;
+import keensparrow.core.app.Selection;
+import keensparrow.core.app.View;
+import keensparrow.core.app.ViewTable;
+import keensparrow.core.engine.MemoryEngine;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.filter.Filter;
+import keensparrow.core.question.Answer;
+import keensparrow.core.question.Answered;
+import keensparrow.core.question.Question;
+import keensparrow.core.table.Schema;
+import keensparrow.server.dataset.CsvResponse;
+import keensparrow.server.dataset.Dataset;
+import keensparrow.server.dataset.DatasetService;
+import keensparrow.server.http.Requests;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a page gives away as files: the rows of its tables and the numbers of its other views, as its app allows and no
+ * more. {@code ?view=} names the view, {@code ?selection=} is the selection as JSON, {@code ?raw=true} leaves texts that
+ * could run as formulas as they are.
+ */
+public final class PageDownloads {
+    private final DatasetService datasets;
+
+    public PageDownloads(DatasetService datasets) {
+        this.datasets = datasets;
+    }
+
+    /** The selected rows of a table view, the first one if none is named; {@code ?sort=} as JSON in place of its own. */
+    public void rows(Context ctx, App app, Dataset dataset) throws IOException {
+        require(app, Downloads.ROWS);
+        View table = app.views().stream()
+                .filter(view -> view.kind() == View.Kind.TABLE)
+                .filter(view -> ctx.queryParam("view") == null || view.id().equals(ctx.queryParam("view")))
+                .findFirst()
+                .orElseThrow(PageDownloads::noSuchView);
+        MemoryEngine engine = datasets.engine(datasets.version(dataset));
+        Schema schema = engine.table().schema();
+        Selection selection = selection(ctx, app, engine);
+        List<String> columns = table.columns().stream().filter(schema::has).toList();
+        List<Question.Sort> sort =
+                sort(ctx, table).stream().filter(by -> schema.has(by.column())).toList();
+        Set<Filter> filters = new HashSet<>();
+        AppQuestions.conditions(selection).stream()
+                .filter(condition -> !condition.id().equals(AppQuestions.markId(table.id())))
+                .forEach(condition -> filters.add(condition.filter()));
+        int[] rows = engine.sortedRows(filters, sort);
+        CsvResponse.of(ctx, app.title(), filters.isEmpty() ? "all rows" : "filtered")
+                .rows(engine.table(), columns, rows);
+    }
+
+    /** The numbers of a figure or chart as they stand in its table. */
+    public void numbers(Context ctx, App app, Dataset dataset) throws IOException {
+        require(app, Downloads.VIEWS);
+        View view = Optional.ofNullable(ctx.queryParam("view"))
+                .flatMap(app::view)
+                .filter(named -> named.kind() != View.Kind.TABLE)
+                .orElseThrow(PageDownloads::noSuchView);
+        MemoryEngine engine = datasets.engine(datasets.version(dataset));
+        Selection selection = selection(ctx, app, engine);
+        PageRequest only = new PageRequest(selection, List.of(view.id()), Map.of(), Map.of(), false);
+        Answered[] answered = {null};
+        engine.answer(
+                AppQuestions.of(app, only),
+                one -> {
+                    if (one.id().equals(AppQuestions.viewId(view.id()))) {
+                        answered[0] = one;
+                    }
+                },
+                () -> false);
+        Answered answer = answered[0];
+        if (answer == null || !(answer.answer() instanceof Answer.Groups groups)) {
+            throw answer == null || answer.failure() == null ? noSuchView() : PageAnswers.told(answer.failure());
+        }
+        ViewTable table = ViewTable.of(view, groups, app, engine.table().schema());
+        CsvResponse.of(
+                        ctx,
+                        app.title() + " "
+                                + table.headings().get(table.headings().size() - 1),
+                        "")
+                .records(table.headings(), table.rows());
+    }
+
+    private static void require(App app, Downloads wanted) {
+        if (!app.allows(wanted)) {
+            throw new UserException(
+                    ErrorCode.NOT_ALLOWED,
+                    wanted == Downloads.ROWS
+                            ? "The author of this app lets no rows be downloaded. Ask them if you need some."
+                            : "The author of this app lets nothing be downloaded. Ask them if you need something.");
+        }
+    }
+
+    private static UserException noSuchView() {
+        return new UserException(ErrorCode.VIEW_NOT_FOUND, "This app has no such table to download.");
+    }
+
+    private static Selection selection(Context ctx, App app, MemoryEngine engine) {
+        String json = ctx.queryParam("selection");
+        Selection asked =
+                json == null ? Selection.NONE : PageAnswers.selection(Requests.parse(json, PageAnswers.Request.class));
+        return Checked.of(app, engine.table(), asked).selection();
+    }
+
+    private record SortRequest(
+            @Nullable String column, @Nullable Boolean descending) {}
+
+    private static List<Question.Sort> sort(Context ctx, View table) {
+        String json = ctx.queryParam("sort");
+        if (json == null) {
+            return table.sort();
+        }
+        SortRequest sort = Requests.parse(json, SortRequest.class);
+        String column = Requests.required(sort.column(), "The column to sort by");
+        if (!table.columns().contains(column)) {
+            throw new UserException(ErrorCode.INVALID_REQUEST, "A table is sorted by its own columns alone.");
+        }
+        return List.of(new Question.Sort(column, Boolean.TRUE.equals(sort.descending())));
+    }
+}

@@ -1,0 +1,46 @@
+import type { View } from '../../api/types';
+import type { ViewContext } from './context';
+import { downloadAddress } from './download';
+
+/** Takes a view along as CSV, where its app allows that; texts that a spreadsheet would run can be had as they are. */
+export function ViewDownload({
+  view,
+  title,
+  context,
+}: {
+  readonly view: View;
+  readonly title: string;
+  readonly context: ViewContext;
+}) {
+  const { downloads } = context.data.app;
+  const rows = view.kind === 'TABLE';
+  if (downloads === 'NOTHING' || (rows && downloads !== 'ROWS')) return null;
+  const sort = context.state.sorts[view.id] ?? null;
+  const guarded = rows ? context.guarded : [];
+  const labels = guarded.map((label) => `“${label}”`).join(', ');
+  return (
+    <>
+      <a
+        className="word"
+        href={downloadAddress(context.base, context.state, view, sort)}
+        aria-label={`Download ${title}`}
+        download
+      >
+        download
+      </a>
+      {guarded.length > 0 && (
+        <span title={`Of ${labels}`}>
+          texts like =1+1 get an apostrophe in front;{' '}
+          <a
+            className="word"
+            href={downloadAddress(context.base, context.state, view, sort, true)}
+            aria-label={`Download ${title} as it is, for programs`}
+            download
+          >
+            as they are
+          </a>
+        </span>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,19 @@
+import type { Selection, Sort, View } from '../../api/types';
+
+/** Where the selected rows of a table view, or the numbers of another view, are as CSV. */
+export function downloadAddress(
+  base: string,
+  selection: Selection,
+  view: View,
+  sort: Sort | null = null,
+  raw = false,
+): string {
+  const { filters, marks } = selection;
+  const params = new URLSearchParams({
+    view: view.id,
+    selection: JSON.stringify({ filters, marks }),
+  });
+  if (sort) params.set('sort', JSON.stringify(sort));
+  if (raw) params.set('raw', 'true');
+  return `${base}/${view.kind === 'TABLE' ? 'rows' : 'numbers'}.csv?${params.toString()}`;
+}
