@@ -477,4 +477,36 @@ export interface Account {
   id: number;
   name: string;
   role: AccountRole;
+  disabled: boolean;
+  apps: number;
+  datasets: number;
+  tokens: number;
+}
+
+/** A token of a program; `usedAt` to the hour. */
+export interface TokenItem {
+  id: string;
+  label: string;
+  createdAt: string;
+  expiresAt: string;
+  usedAt: string | null;
+}
+
+/** Where one is signed in; `here` is this browser. */
+export interface OwnSession {
+  id: string;
+  device: string;
+  startedAt: string;
+  expiresAt: string;
+  here: boolean;
+}
+
+export interface AuditEntry {
+  id: number;
+  at: string;
+  name: string;
+  address: string;
+  action: string;
+  words: string;
+  subject: string;
 }

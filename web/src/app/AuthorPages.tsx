@@ -3,7 +3,7 @@ import { Route, Routes } from 'react-router';
 import { BringInPage, ReadAgainPage } from '../features/bringin';
 import { ComposePage } from '../features/compose';
 import { HomePage } from '../features/home';
-import { PeoplePage } from '../features/people';
+import { AccountPage, AuditPage, PeoplePage } from '../features/people';
 import { PreparePage } from '../features/prepare';
 import { PublishPage } from '../features/publish';
 import { QueryPage } from '../features/query';
@@ -23,6 +23,8 @@ export default function AuthorPages() {
           <Route path="/datasets/:id/reading" element={<ReadAgainPage />} />
           <Route path="/query" element={<QueryPage />} />
           <Route path="/people" element={<PeoplePage />} />
+          <Route path="/audit" element={<AuditPage />} />
+          <Route path="/account" element={<AccountPage />} />
           <Route path="/datasets/:id" element={<PreparePage />} />
           <Route path="/apps/:id" element={<ComposePage />} />
           <Route path="/apps/:id/publish" element={<PublishPage />} />

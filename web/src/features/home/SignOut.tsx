@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { call, rememberSession } from '../../api/client';
 
 export function SignOut({ name }: { readonly name: string }) {
@@ -13,7 +13,9 @@ export function SignOut({ name }: { readonly name: string }) {
   };
   return (
     <>
-      <span className="soft">{name}</span>
+      <Link className="word" to="/account" title="Your account: password, sign-ins, tokens">
+        {name}
+      </Link>
       <button type="button" className="button" onClick={() => void leave()}>
         Sign out
       </button>

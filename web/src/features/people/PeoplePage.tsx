@@ -1,16 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button, Form, Input, Select, Table } from 'antd';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { call } from '../../api/client';
 import type { Account, AccountRole } from '../../api/types';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { TitleBar } from '../../shared/TitleBar';
-
-const ROLES: { value: AccountRole; label: string }[] = [
-  { value: 'READER', label: 'reads apps' },
-  { value: 'AUTHOR', label: 'reads and makes apps' },
-  { value: 'ADMINISTRATOR', label: 'administers' },
-];
+import { PersonPanel } from './PersonPanel';
+import { ROLES } from './roles';
+import './people.css';
 
 interface NewAccount {
   name: string;
@@ -25,6 +23,9 @@ export function PeoplePage() {
     queryFn: () => call<{ accounts: Account[] }>('GET', '/api/accounts'),
   });
   const [problem, setProblem] = useState<Error | null>(null);
+  const [picked, setPicked] = useState<number | null>(null);
+  const accounts = data?.accounts ?? [];
+  const person = accounts.find((account) => account.id === picked);
   const [form] = Form.useForm<NewAccount>();
   const add = (account: NewAccount) => {
     setProblem(null);
@@ -38,28 +39,52 @@ export function PeoplePage() {
   return (
     <>
       <title>People</title>
-      <TitleBar title="People" />
+      <TitleBar title="People">
+        <Link className="button" to="/audit">
+          What people did
+        </Link>
+      </TitleBar>
       <main className="people">
         {error && <ProblemNote error={error} onRetry={() => void refetch()} />}
         <Table
           size="small"
           rowKey="id"
           pagination={false}
-          dataSource={data?.accounts ?? []}
+          dataSource={accounts}
           columns={[
-            { title: 'Name', dataIndex: 'name' },
+            {
+              title: 'Name',
+              dataIndex: 'name',
+              render: (name: string, account) => (
+                <button
+                  type="button"
+                  className="word"
+                  aria-expanded={picked === account.id}
+                  onClick={() => setPicked(picked === account.id ? null : account.id)}
+                >
+                  {name}
+                </button>
+              ),
+            },
             {
               title: 'May',
               dataIndex: 'role',
-              render: (role: AccountRole) => ROLES.find((item) => item.value === role)?.label,
+              render: (role: AccountRole, account) =>
+                account.disabled ? 'disabled' : ROLES.find((item) => item.value === role)?.label,
             },
-            {
-              title: 'Password',
-              key: 'password',
-              render: (_, account) => <NewPassword account={account} onProblem={setProblem} />,
-            },
+            { title: 'Apps', dataIndex: 'apps', align: 'right' },
+            { title: 'Datasets', dataIndex: 'datasets', align: 'right' },
+            { title: 'Tokens', dataIndex: 'tokens', align: 'right' },
           ]}
         />
+        {person && (
+          <PersonPanel
+            key={person.id}
+            account={person}
+            others={accounts.filter((other) => other !== person && !other.disabled)}
+            onChanged={() => void refetch()}
+          />
+        )}
         <h2>Add an account</h2>
         {problem && <ProblemNote error={problem} />}
         <Form
@@ -88,47 +113,5 @@ export function PeoplePage() {
         </Form>
       </main>
     </>
-  );
-}
-
-function NewPassword({
-  account,
-  onProblem,
-}: {
-  readonly account: Account;
-  readonly onProblem: (error: Error | null) => void;
-}) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const [saved, setSaved] = useState(false);
-  if (typed === null) {
-    return (
-      <button type="button" className="word" onClick={() => setTyped('')}>
-        {saved ? 'set; set another one' : 'set a new one'}
-      </button>
-    );
-  }
-  const save = () => {
-    onProblem(null);
-    call('PUT', `/api/accounts/${account.id}/password`, { password: typed })
-      .then(() => {
-        setTyped(null);
-        setSaved(true);
-      })
-      .catch((failure: unknown) => onProblem(failure as Error));
-  };
-  return (
-    <span style={{ display: 'inline-flex', gap: 8 }}>
-      <Input.Password
-        size="small"
-        aria-label={`New password of ${account.name}`}
-        value={typed}
-        autoComplete="new-password"
-        onChange={(event) => setTyped(event.target.value)}
-        onPressEnter={save}
-      />
-      <Button size="small" onClick={save}>
-        Save
-      </Button>
-    </span>
   );
 }

@@ -1,1 +1,3 @@
+export { AccountPage } from './AccountPage';
+export { AuditPage } from './AuditPage';
 export { PeoplePage } from './PeoplePage';

@@ -55,7 +55,7 @@ function Publish({
   const [copied, setCopied] = useState(false);
   const next = (state.editions[0]?.number ?? 0) + 1;
   const address = state.slug ? `${window.location.origin}/a/${state.slug}` : null;
-  const send = (method: string, path: string, body: unknown) => {
+  const send = (method: string, path: string, body?: unknown) => {
     setProblem(null);
     call(method, `/api/apps/${draft.id}${path}`, body)
       .then(onDone)
@@ -125,7 +125,17 @@ function Publish({
               </Button>
               <Link to={`/a/${state.slug}`}>Open as a colleague</Link>
             </p>
-            <p className="soft">It stays the same for every edition and every new version.</p>
+            <p className="soft">
+              It stays the same for every edition and every new version, until you{' '}
+              <button type="button" className="word" onClick={() => send('POST', '/link')}>
+                renew it
+              </button>{' '}
+              (the old one then leads nowhere) or{' '}
+              <button type="button" className="word" onClick={() => send('DELETE', '/link')}>
+                withdraw it
+              </button>
+              .
+            </p>
             <h2>Editions</h2>
             <ul className="list card">
               {state.editions.map((edition) => (

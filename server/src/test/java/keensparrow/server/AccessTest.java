@@ -229,6 +229,7 @@ class AccessTest {
                 String body = object("token", tried, "name", "First", "password", TestServer.PASSWORD)
                         .toString();
                 var request = java.net.http.HttpRequest.newBuilder(uri)
+                        .header("Content-Type", "application/json")
                         .POST(java.net.http.HttpRequest.BodyPublishers.ofString(body))
                         .build();
                 statuses.add(http.send(request, java.net.http.HttpResponse.BodyHandlers.discarding())

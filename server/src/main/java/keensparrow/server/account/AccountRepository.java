@@ -10,13 +10,14 @@ import java.util.Optional;
 import keensparrow.server.http.Caller;
 import keensparrow.server.store.Database;
 
-/** Accounts, sign-ins and tokens in the store, on the caller's connection. */
+/** Accounts in the store, on the caller's connection. */
 final class AccountRepository {
+    private static final List<String> OWNED = List.of("uploaded_file", "connection", "dataset", "app", "job");
+
     record Stored(Account account, String passwordHash) {}
 
-    record SignIn(Account account, String pageToken) {}
-
-    record Token(String id, String label, Instant createdAt) {}
+    /** @param apps it made, @param datasets it loaded, @param tokens that let programs in */
+    record Summary(Account account, int apps, int datasets, int tokens) {}
 
     long count(Connection connection) throws SQLException {
         return Database.one(connection, "select count(*) from account", row -> row.getLong(1))
@@ -35,81 +36,82 @@ final class AccountRepository {
     }
 
     Optional<Stored> find(Connection connection, String name) throws SQLException {
-        String sql = "select id, name, role, password_hash from account where name_folded = ?";
-        return Database.one(
-                connection,
-                sql,
-                row -> new Stored(account(row), row.getString("password_hash")),
-                name.toLowerCase(Locale.ROOT));
+        String sql = "select id, name, role, disabled, password_hash from account where name_folded = ?";
+        return Database.one(connection, sql, AccountRepository::stored, name.toLowerCase(Locale.ROOT));
     }
 
-    List<Account> list(Connection connection) throws SQLException {
+    Optional<Stored> find(Connection connection, long id) throws SQLException {
+        String sql = "select id, name, role, disabled, password_hash from account where id = ?";
+        return Database.one(connection, sql, AccountRepository::stored, id);
+    }
+
+    List<Summary> list(Connection connection, Instant now) throws SQLException {
+        String sql = """
+                select id, name, role, disabled,
+                  (select count(*) from app where owner_id = account.id) as apps,
+                  (select count(*) from dataset where owner_id = account.id) as datasets,
+                  (select count(*) from api_token where account_id = account.id and expires_at > ?) as tokens
+                from account order by name_folded
+                """;
         return Database.list(
-                connection, "select id, name, role from account order by name_folded", AccountRepository::account);
+                connection,
+                sql,
+                row -> new Summary(account(row), row.getInt("apps"), row.getInt("datasets"), row.getInt("tokens")),
+                now);
     }
 
     boolean setPassword(Connection connection, long id, String passwordHash) throws SQLException {
         return Database.update(connection, "update account set password_hash = ? where id = ?", passwordHash, id) == 1;
     }
 
-    void addSignIn(Connection connection, String tokenHash, long accountId, String pageToken, Instant expiresAt)
-            throws SQLException {
-        String sql = "insert into sign_in (token_hash, account_id, page_token, expires_at) values (?, ?, ?, ?)";
-        Database.update(connection, sql, tokenHash, accountId, pageToken, expiresAt);
+    void change(Connection connection, long id, Caller.Role role, boolean disabled) throws SQLException {
+        Database.update(
+                connection, "update account set role = ?, disabled = ? where id = ?", role.name(), disabled, id);
     }
 
-    Optional<SignIn> findSignIn(Connection connection, String tokenHash, Instant now) throws SQLException {
-        String sql = """
-                select a.id, a.name, a.role, s.page_token
-                from sign_in s join account a on a.id = s.account_id
-                where s.token_hash = ? and s.expires_at > ?
-                """;
-        return Database.one(
-                connection, sql, row -> new SignIn(account(row), row.getString("page_token")), tokenHash, now);
+    /** Administrators that can sign in, besides one. */
+    int otherAdministrators(Connection connection, long id) throws SQLException {
+        String sql = "select count(*) from account where role = ? and not disabled and id <> ?";
+        return Database.one(connection, sql, row -> row.getInt(1), Caller.Role.ADMINISTRATOR.name(), id)
+                .orElse(0);
     }
 
-    void removeSignIn(Connection connection, String tokenHash) throws SQLException {
-        Database.update(connection, "delete from sign_in where token_hash = ?", tokenHash);
+    boolean ownsAnything(Connection connection, long id) throws SQLException {
+        for (String table : List.of("connection", "dataset", "app")) {
+            String sql = "select count(*) from " + table + " where owner_id = ?";
+            if (Database.one(connection, sql, row -> row.getInt(1), id).orElse(0) > 0) {
+                return true;
+            }
+        }
+        return false;
     }
 
-    void removeSignIns(Connection connection, long accountId) throws SQLException {
-        Database.update(connection, "delete from sign_in where account_id = ?", accountId);
+    /** Makes another account the owner of all that one owns. */
+    void handOver(Connection connection, long from, long to) throws SQLException {
+        for (String table : OWNED) {
+            Database.update(connection, "update " + table + " set owner_id = ? where owner_id = ?", to, from);
+        }
     }
 
-    void removeExpired(Connection connection, Instant now) throws SQLException {
-        Database.update(connection, "delete from sign_in where expires_at <= ?", now);
+    /** Files and ended jobs that nothing else names go with their account. */
+    void removeLeftovers(Connection connection, long id) throws SQLException {
+        Database.update(connection, "delete from uploaded_file where owner_id = ?", id);
+        Database.update(connection, "delete from job where owner_id = ?", id);
     }
 
-    void addToken(Connection connection, String id, long accountId, String label, String tokenHash, Instant now)
-            throws SQLException {
-        String sql = "insert into api_token (id, account_id, label, token_hash, created_at) values (?, ?, ?, ?, ?)";
-        Database.update(connection, sql, id, accountId, label, tokenHash, now);
+    void remove(Connection connection, long id) throws SQLException {
+        Database.update(connection, "delete from account where id = ?", id);
     }
 
-    Optional<Account> findByToken(Connection connection, String tokenHash) throws SQLException {
-        String sql = """
-                select a.id, a.name, a.role
-                from api_token t join account a on a.id = t.account_id
-                where t.token_hash = ?
-                """;
-        return Database.one(connection, sql, AccountRepository::account, tokenHash);
+    private static Stored stored(ResultSet row) throws SQLException {
+        return new Stored(account(row), row.getString("password_hash"));
     }
 
-    List<Token> listTokens(Connection connection, long accountId) throws SQLException {
-        String sql = "select id, label, created_at from api_token where account_id = ? order by created_at";
-        return Database.list(
-                connection,
-                sql,
-                row -> new Token(
-                        row.getString("id"), row.getString("label"), row.getObject("created_at", Instant.class)),
-                accountId);
-    }
-
-    boolean removeToken(Connection connection, long accountId, String id) throws SQLException {
-        return Database.update(connection, "delete from api_token where id = ? and account_id = ?", id, accountId) == 1;
-    }
-
-    private static Account account(ResultSet row) throws SQLException {
-        return new Account(row.getLong("id"), row.getString("name"), Caller.Role.valueOf(row.getString("role")));
+    static Account account(ResultSet row) throws SQLException {
+        return new Account(
+                row.getLong("id"),
+                row.getString("name"),
+                Caller.Role.valueOf(row.getString("role")),
+                row.getBoolean("disabled"));
     }
 }

@@ -9,6 +9,8 @@ import java.util.List;
 import java.util.Optional;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.server.audit.AuditAction;
+import keensparrow.server.audit.AuditLog;
 import keensparrow.server.http.Caller;
 import keensparrow.server.store.Database;
 import keensparrow.server.store.Secrets;
@@ -17,15 +19,26 @@ import org.jspecify.annotations.Nullable;
 /** Who people are: accounts, signing in and out, tokens for programs, and the first administrator. */
 public final class AccountService {
     static final Duration SIGNED_IN_FOR = Duration.ofDays(14);
+    static final int USUAL_TOKEN_DAYS = 90;
+
+    private static final int MOST_TOKEN_DAYS = 365;
+    private static final int MOST_TOKENS = 50;
+    private static final int LONGEST_DEVICE = 300;
+    private static final Duration USE_KEPT_TO = Duration.ofHours(1);
 
     private final Database database;
     private final Clock clock;
     private final Throttle throttle;
+    private final AuditLog audit;
+    private final PeopleService people;
     private final AccountRepository accounts = new AccountRepository();
+    private final SessionRepository sessions = new SessionRepository();
     private volatile @Nullable String setupToken;
 
-    public AccountService(Database database, Clock clock) {
+    public AccountService(Database database, PeopleService people, AuditLog audit, Clock clock) {
         this.database = database;
+        this.people = people;
+        this.audit = audit;
         this.clock = clock;
         this.throttle = new Throttle(clock);
     }
@@ -44,7 +57,7 @@ public final class AccountService {
     }
 
     /** @throws UserException NOT_ALLOWED when the token is not the one printed at the start, or was used */
-    synchronized Started setUp(String token, String name, String password) {
+    synchronized Started setUp(String token, String name, String password, String address, String device) {
         String expected = setupToken;
         boolean right = expected != null
                 && MessageDigest.isEqual(
@@ -55,80 +68,102 @@ public final class AccountService {
                     "This address to create the administrator was used or has run out. Restart the server without"
                             + " accounts to get a new one, or sign in.");
         }
-        add(name, password, Caller.Role.ADMINISTRATOR);
+        people.add(name, password, Caller.Role.ADMINISTRATOR);
         setupToken = null;
-        return signIn(name, password, "setup");
+        return signIn(name, password, address, device);
     }
 
     /**
-     * @param from where the try comes from; tries are counted by name and place
-     * @throws UserException SIGN_IN_FAILED, TOO_MANY_TRIES
+     * @param address where the try comes from, @param device what the browser calls itself
+     * @throws UserException SIGN_IN_FAILED, TOO_MANY_TRIES; NOT_ALLOWED for a disabled account
      */
-    Started signIn(String name, String password, String from) {
-        String who = name.toLowerCase(java.util.Locale.ROOT) + " " + from;
-        throttle.check(who);
+    Started signIn(String name, String password, String address, String device) {
+        throttle.begin(name, address);
         Optional<AccountRepository.Stored> stored =
                 database.inTransaction(connection -> accounts.find(connection, name));
         // an unknown name takes as long as a wrong password, so that names cannot be found out by the clock
         boolean right = Passwords.matches(
                 password, stored.map(AccountRepository.Stored::passwordHash).orElseGet(Passwords::ofNobody));
         if (!right || stored.isEmpty()) {
-            throttle.failed(who);
+            audit.note(null, name, address, AuditAction.SIGN_IN_REFUSED, "");
             throw new UserException(
                     ErrorCode.SIGN_IN_FAILED, "Name and password do not go together. Check both and try again.");
         }
-        throttle.succeeded(who);
+        throttle.succeeded(name, address);
         Account account = stored.get().account();
+        if (account.disabled()) {
+            audit.note(account.id(), account.name(), address, AuditAction.SIGN_IN_REFUSED, "disabled");
+            throw new UserException(
+                    ErrorCode.NOT_ALLOWED, "This account is disabled. Ask an administrator to enable it.");
+        }
         String cookie = Secrets.token();
         String pageToken = Secrets.token();
         Instant now = clock.instant();
         database.act(connection -> {
-            accounts.removeExpired(connection, now);
-            accounts.addSignIn(connection, Secrets.hash(cookie), account.id(), pageToken, now.plus(SIGNED_IN_FOR));
+            sessions.removeExpired(connection, now);
+            sessions.addSignIn(
+                    connection,
+                    Secrets.id(),
+                    Secrets.hash(cookie),
+                    account.id(),
+                    pageToken,
+                    device.length() > LONGEST_DEVICE ? device.substring(0, LONGEST_DEVICE) : device,
+                    now,
+                    now.plus(SIGNED_IN_FOR));
         });
+        audit.note(account.id(), account.name(), address, AuditAction.SIGNED_IN, "");
         return new Started(account, cookie, pageToken);
     }
 
-    Optional<AccountRepository.SignIn> signedIn(String cookie) {
+    Optional<SessionRepository.SignIn> signedIn(String cookie) {
         return database.inTransaction(
-                connection -> accounts.findSignIn(connection, Secrets.hash(cookie), clock.instant()));
+                connection -> sessions.findSignIn(connection, Secrets.hash(cookie), clock.instant()));
     }
 
     void signOut(String cookie) {
         database.act(connection -> {
-            accounts.removeSignIn(connection, Secrets.hash(cookie));
+            sessions.removeSignIn(connection, Secrets.hash(cookie));
         });
     }
 
+    /** Whom a token lets in; when it was used is kept to the hour. */
     Optional<Account> byToken(String token) {
-        return database.inTransaction(connection -> accounts.findByToken(connection, Secrets.hash(token)));
+        Instant now = clock.instant();
+        Optional<SessionRepository.Bearer> bearer =
+                database.inTransaction(connection -> sessions.findToken(connection, Secrets.hash(token), now));
+        bearer.filter(known -> known.usedAt() == null || known.usedAt().isBefore(now.minus(USE_KEPT_TO)))
+                .ifPresent(known -> database.inTransaction(connection -> {
+                    sessions.setUsed(connection, known.tokenId(), now);
+                    return Boolean.TRUE;
+                }));
+        return bearer.map(SessionRepository.Bearer::account);
     }
 
-    /** @throws UserException CONFLICT when the name is taken, INVALID_REQUEST for a password that is too short */
-    void add(String name, String password, Caller.Role role) {
-        requireGood(password);
-        String hash = Passwords.hash(password);
-        boolean added =
-                database.change(connection -> accounts.add(connection, name.strip(), hash, role, clock.instant()));
-        if (!added) {
+    /**
+     * Everybody's own password; whoever else is signed in as them has to sign in again, and their tokens end.
+     *
+     * @param kept id of the sign-in that stays; null for none
+     */
+    void changePassword(Account account, String current, String next, @Nullable String kept, String address) {
+        requireGood(next);
+        throttle.begin(account.name(), address);
+        String stored = database.inTransaction(connection -> accounts.find(connection, account.id()))
+                .map(AccountRepository.Stored::passwordHash)
+                .orElseGet(Passwords::ofNobody);
+        if (!Passwords.matches(current, stored)) {
             throw new UserException(
-                    ErrorCode.CONFLICT, "There is already an account named " + UserException.quote(name) + ".");
+                    ErrorCode.SIGN_IN_FAILED, "This is not your present password. Check it and try again.");
         }
-    }
-
-    void setPassword(long id, String password) {
-        requireGood(password);
-        String hash = Passwords.hash(password);
-        boolean known = database.change(connection -> {
-            accounts.removeSignIns(connection, id);
-            return accounts.setPassword(connection, id, hash);
+        throttle.succeeded(account.name(), address);
+        String hash = Passwords.hash(next);
+        database.act(connection -> {
+            accounts.setPassword(connection, account.id(), hash);
+            sessions.removeSignIns(connection, account.id(), kept);
+            sessions.removeTokens(connection, account.id());
         });
-        if (!known) {
-            throw new UserException(ErrorCode.NOT_FOUND, "There is no such account.");
-        }
     }
 
-    private static void requireGood(String password) {
+    static void requireGood(String password) {
         if (password.length() < Passwords.SHORTEST || password.length() > Passwords.LONGEST) {
             throw new UserException(
                     ErrorCode.INVALID_REQUEST,
@@ -137,25 +172,53 @@ public final class AccountService {
         }
     }
 
-    List<Account> list() {
-        return database.inTransaction(accounts::list);
+    List<SessionRepository.Listed> signIns(long accountId) {
+        return database.inTransaction(connection -> sessions.signIns(connection, accountId, clock.instant()));
+    }
+
+    void endSignIn(long accountId, String id) {
+        if (!database.change(connection -> sessions.removeSignIn(connection, accountId, id))) {
+            throw new UserException(ErrorCode.NOT_FOUND, "There is no such sign-in any more.");
+        }
+    }
+
+    void endOtherSignIns(long accountId, @Nullable String kept) {
+        database.act(connection -> {
+            sessions.removeSignIns(connection, accountId, kept);
+        });
     }
 
     /** @return the token, which is shown once and never again */
-    String addToken(long accountId, String label) {
+    String addToken(long accountId, String label, int days) {
+        if (days < 1 || days > MOST_TOKEN_DAYS) {
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST, "A token holds for 1 to " + MOST_TOKEN_DAYS + " days. Name so many.");
+        }
         String token = Secrets.token();
+        Instant now = clock.instant();
         database.act(connection -> {
-            accounts.addToken(connection, Secrets.id(), accountId, label, Secrets.hash(token), clock.instant());
+            if (sessions.tokens(connection, accountId, now).size() >= MOST_TOKENS) {
+                throw new UserException(
+                        ErrorCode.INVALID_REQUEST, "You have " + MOST_TOKENS + " tokens. End one you no longer need.");
+            }
+            sessions.addToken(
+                    connection,
+                    Secrets.id(),
+                    accountId,
+                    label,
+                    Secrets.hash(token),
+                    now,
+                    now.plus(Duration.ofDays(days)));
         });
         return token;
     }
 
-    List<AccountRepository.Token> tokens(long accountId) {
-        return database.inTransaction(connection -> accounts.listTokens(connection, accountId));
+    List<SessionRepository.Token> tokens(long accountId) {
+        return database.inTransaction(connection -> sessions.tokens(connection, accountId, clock.instant()));
     }
 
     void removeToken(long accountId, String id) {
-        if (!database.change(connection -> accounts.removeToken(connection, accountId, id))) {
+        if (!database.change(connection -> sessions.removeToken(connection, accountId, id))) {
             throw new UserException(ErrorCode.NOT_FOUND, "There is no such token.");
         }
     }

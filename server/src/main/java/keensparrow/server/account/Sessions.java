@@ -6,6 +6,7 @@ import io.javalin.http.HandlerType;
 import io.javalin.http.SameSite;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
+import java.util.Locale;
 import java.util.Optional;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -38,7 +39,7 @@ public final class Sessions implements Api.Identity {
         if (cookie == null) {
             return Caller.NOBODY;
         }
-        Optional<AccountRepository.SignIn> signIn = accounts.signedIn(cookie);
+        Optional<SessionRepository.SignIn> signIn = accounts.signedIn(cookie);
         if (signIn.isEmpty()) {
             return Caller.NOBODY;
         }
@@ -48,6 +49,35 @@ public final class Sessions implements Api.Identity {
                     ErrorCode.NOT_ALLOWED, "This page is older than your sign-in. Load the page again.");
         }
         return caller(signIn.get().account());
+    }
+
+    /**
+     * Signing in comes from our own pages, or from a program: a page of another site must not sign a visitor in under a
+     * name of its choice.
+     *
+     * @throws UserException NOT_ALLOWED
+     */
+    static void requireOwnPage(Context ctx) {
+        String type = ctx.contentType();
+        String site = ctx.header("Sec-Fetch-Site");
+        boolean json = type != null && type.toLowerCase(Locale.ROOT).startsWith("application/json");
+        boolean own = site == null || site.equals("same-origin") || site.equals("none");
+        if (!json || !own || !isOwnOrigin(ctx)) {
+            throw new UserException(
+                    ErrorCode.NOT_ALLOWED,
+                    "Signing in takes JSON, from the pages of this server or from a program. Open the sign-in page.");
+        }
+    }
+
+    /** Browsers name where a call comes from; behind a proxy the host is the one it was asked for. */
+    private static boolean isOwnOrigin(Context ctx) {
+        String origin = ctx.header("Origin");
+        if (origin == null) {
+            return true;
+        }
+        String forwarded = ctx.header("X-Forwarded-Host");
+        String host = forwarded == null ? ctx.host() : forwarded;
+        return origin.substring(origin.indexOf("//") + 2).equalsIgnoreCase(host);
     }
 
     private static boolean same(String expected, @Nullable String given) {

@@ -5,52 +5,96 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 
-/** After five failures in a row each further try has to wait, twice as long every time, up to a quarter of an hour. */
+/**
+ * Slows down the guessing of passwords: after some tries in a row each further one has to wait, twice as long every time.
+ * Counted for a name at an address, for a name from wherever, for an address under whatever name, and over all. A try
+ * counts when it begins, so that many at once gain nothing; one that succeeds is taken back.
+ */
 final class Throttle {
-    private static final int FREE_TRIES = 5;
-    private static final Duration LONGEST = Duration.ofMinutes(15);
-    private static final int MOST_KEPT = 10_000;
+    private static final Duration FORGOTTEN_AFTER = Duration.ofMinutes(15);
+    private static final int MOST_KEPT = 20_000;
+
+    /** How many tries are free, and how long one waits at most: a stranger must not lock a person out for long. */
+    private enum Scope {
+        NAME_AT_ADDRESS(5, Duration.ofMinutes(15)),
+        NAME(25, Duration.ofMinutes(1)),
+        ADDRESS(50, Duration.ofMinutes(15)),
+        ALL(400, Duration.ofSeconds(5));
+
+        private final int free;
+        private final Duration longest;
+
+        Scope(int free, Duration longest) {
+            this.free = free;
+            this.longest = longest;
+        }
+    }
+
+    private record Key(Scope scope, String who) {}
+
+    private record Tries(int count, Instant last, Instant next) {}
 
     private final Clock clock;
-    private final Map<String, Failures> failures = new LinkedHashMap<>();
-
-    private record Failures(int count, Instant nextTry) {}
+    private final Map<Key, Tries> known = new LinkedHashMap<>();
 
     Throttle(Clock clock) {
         this.clock = clock;
     }
 
-    /** @throws UserException TOO_MANY_TRIES when it is too early */
-    synchronized void check(String who) {
-        Failures known = failures.get(who);
-        if (known != null && clock.instant().isBefore(known.nextTry)) {
-            long seconds =
-                    Math.max(1, Duration.between(clock.instant(), known.nextTry).toSeconds());
-            throw new UserException(
-                    ErrorCode.TOO_MANY_TRIES,
-                    "Too many wrong tries. Wait " + seconds + (seconds == 1 ? " second" : " seconds")
-                            + ", then try again.");
-        }
+    private static List<Key> keys(String name, String address) {
+        String folded = name.strip().toLowerCase(Locale.ROOT);
+        return List.of(
+                new Key(Scope.NAME_AT_ADDRESS, folded + "\n" + address),
+                new Key(Scope.NAME, folded),
+                new Key(Scope.ADDRESS, address),
+                new Key(Scope.ALL, ""));
     }
 
-    synchronized void failed(String who) {
-        Failures before = failures.remove(who);
-        int count = before == null ? 1 : before.count + 1;
-        Duration wait =
-                count < FREE_TRIES ? Duration.ZERO : Duration.ofSeconds(1L << Math.min(20, count - FREE_TRIES + 1));
-        failures.put(who, new Failures(count, clock.instant().plus(wait.compareTo(LONGEST) > 0 ? LONGEST : wait)));
-        Iterator<String> oldest = failures.keySet().iterator();
-        while (failures.size() > MOST_KEPT) {
+    /** Counts a try. @throws UserException TOO_MANY_TRIES when it is too early; then it does not count */
+    synchronized void begin(String name, String address) {
+        Instant now = clock.instant();
+        List<Key> keys = keys(name, address);
+        for (Key key : keys) {
+            Tries tries = known.get(key);
+            if (tries != null && now.isBefore(tries.next)) {
+                long seconds = Math.max(1, Duration.between(now, tries.next).toSeconds());
+                throw new UserException(
+                        ErrorCode.TOO_MANY_TRIES,
+                        "Too many wrong tries. Wait " + seconds + (seconds == 1 ? " second" : " seconds")
+                                + ", then try again.");
+            }
+        }
+        keys.forEach(key -> count(key, now));
+    }
+
+    private void count(Key key, Instant now) {
+        Tries before = known.remove(key);
+        int count = before != null && now.isBefore(before.last.plus(FORGOTTEN_AFTER)) ? before.count + 1 : 1;
+        int beyond = count - key.scope.free + 1;
+        Duration wait = beyond <= 0 ? Duration.ZERO : Duration.ofSeconds(1L << Math.min(20, beyond));
+        Duration bounded = wait.compareTo(key.scope.longest) > 0 ? key.scope.longest : wait;
+        known.put(key, new Tries(count, now, now.plus(bounded)));
+        Iterator<Key> oldest = known.keySet().iterator();
+        while (known.size() > MOST_KEPT) {
             oldest.next();
             oldest.remove();
         }
     }
 
-    synchronized void succeeded(String who) {
-        failures.remove(who);
+    /** The name is let in: its own tries are forgotten, elsewhere only this one. */
+    synchronized void succeeded(String name, String address) {
+        for (Key key : keys(name, address)) {
+            Tries tries = known.remove(key);
+            boolean own = key.scope == Scope.NAME_AT_ADDRESS || key.scope == Scope.NAME;
+            if (tries != null && !own && tries.count > 1) {
+                known.put(key, new Tries(tries.count - 1, tries.last, clock.instant()));
+            }
+        }
     }
 }

@@ -65,6 +65,21 @@ public final class Requests {
         return name;
     }
 
+    /** The number in the address under {@code id}. @throws UserException INVALID_REQUEST */
+    public static long id(Context ctx) {
+        return number(ctx.pathParam("id"));
+    }
+
+    /** @throws UserException INVALID_REQUEST when it is no whole number */
+    public static long number(String text) {
+        try {
+            return Long.parseLong(text);
+        } catch (NumberFormatException e) {
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST, UserException.quote(text) + " is no number, as an id here is.");
+        }
+    }
+
     /** An element of a list in a request, or the list itself, that must not be null. */
     public static <T> T present(@Nullable T value, String what) {
         if (value == null) {

@@ -64,6 +64,10 @@ final class PublishRepository {
         return Database.update(connection, "update link set access = ? where app_id = ?", access.name(), appId) == 1;
     }
 
+    boolean removeLink(Connection connection, String appId) throws SQLException {
+        return Database.update(connection, "delete from link where app_id = ?", appId) == 1;
+    }
+
     List<String> publishedApps(Connection connection) throws SQLException {
         return Database.list(connection, "select app_id from link order by created_at desc", row -> row.getString(1));
     }

@@ -8,6 +8,8 @@ import keensparrow.server.app.AppService;
 import keensparrow.server.app.PageAnswers;
 import keensparrow.server.app.PageData;
 import keensparrow.server.app.PageDownloads;
+import keensparrow.server.audit.AuditAction;
+import keensparrow.server.audit.AuditLog;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
 import keensparrow.server.http.Access;
@@ -24,18 +26,21 @@ public final class PublishRoutes {
     private final DatasetService datasets;
     private final PageAnswers answers;
     private final PageDownloads downloads;
+    private final AuditLog audit;
 
     public PublishRoutes(
             PublishService service,
             AppService apps,
             DatasetService datasets,
             PageAnswers answers,
-            PageDownloads downloads) {
+            PageDownloads downloads,
+            AuditLog audit) {
         this.service = service;
         this.apps = apps;
         this.datasets = datasets;
         this.answers = answers;
         this.downloads = downloads;
+        this.audit = audit;
     }
 
     record AccessRequest(@Nullable LinkAccess access) {}
@@ -71,14 +76,40 @@ public final class PublishRoutes {
                 "Publish the draft as the next edition",
                 AccessRequest.class,
                 PublishService.State.class,
-                (ctx, caller) -> ctx.json(service.publish(caller.id(), ctx.pathParam("id"), access(ctx))));
+                (ctx, caller) -> {
+                    PublishService.State state = service.publish(caller.id(), ctx.pathParam("id"), access(ctx));
+                    note(
+                            ctx,
+                            caller,
+                            AuditAction.PUBLISHED,
+                            ", edition " + state.editions().get(0).number());
+                    ctx.json(state);
+                });
         api.put(
                 "/api/apps/{id}/link",
                 Access.AUTHOR,
                 "Say who may open the link",
                 AccessRequest.class,
                 PublishService.State.class,
-                (ctx, caller) -> ctx.json(service.setAccess(caller.id(), ctx.pathParam("id"), access(ctx))));
+                (ctx, caller) -> {
+                    LinkAccess access = access(ctx);
+                    ctx.json(service.setAccess(caller.id(), ctx.pathParam("id"), access));
+                    note(ctx, caller, AuditAction.ACCESS_CHANGED, ", " + access);
+                });
+        api.post(
+                "/api/apps/{id}/link",
+                Access.AUTHOR,
+                "Another address in place of the old one",
+                null,
+                PublishService.State.class,
+                (ctx, caller) -> {
+                    ctx.json(service.renew(caller.id(), ctx.pathParam("id")));
+                    note(ctx, caller, AuditAction.LINK_RENEWED, "");
+                });
+        api.delete("/api/apps/{id}/link", Access.AUTHOR, "Withdraw the link; the editions stay", (ctx, caller) -> {
+            ctx.json(service.withdraw(caller.id(), ctx.pathParam("id")));
+            note(ctx, caller, AuditAction.LINK_WITHDRAWN, "");
+        });
         api.get(
                 "/api/links/{slug}",
                 Access.ANYONE,
@@ -110,6 +141,14 @@ public final class PublishRoutes {
         return Requests.present(Requests.body(ctx, AccessRequest.class).access(), "Who may open the link");
     }
 
+    private void note(Context ctx, Caller caller, AuditAction action, String more) {
+        audit.note(
+                ctx,
+                caller,
+                action,
+                "“" + apps.get(caller.id(), ctx.pathParam("id")).draft().title() + "”" + more);
+    }
+
     private void list(Context ctx, Caller caller) {
         ctx.json(new Items(apps.list(caller.id()).stream()
                 .map(app -> item(caller.id(), app))
@@ -136,11 +175,23 @@ public final class PublishRoutes {
 
     private void numbers(Context ctx, Caller caller) throws Exception {
         PublishRepository.Published published = service.open(caller, ctx.pathParam("slug"));
-        downloads.numbers(ctx, published.app(), datasets.getForLink(published.datasetId()));
+        Dataset dataset = datasets.getForLink(published.datasetId());
+        downloads.numbers(ctx, published.app(), dataset); // what is refused was not downloaded
+        audit.note(
+                ctx,
+                caller,
+                AuditAction.DOWNLOADED,
+                "numbers of “" + published.app().title() + "”");
     }
 
     private void rows(Context ctx, Caller caller) throws Exception {
         PublishRepository.Published published = service.open(caller, ctx.pathParam("slug"));
-        downloads.rows(ctx, published.app(), datasets.getForLink(published.datasetId()));
+        Dataset dataset = datasets.getForLink(published.datasetId());
+        downloads.rows(ctx, published.app(), dataset); // what is refused was not downloaded
+        audit.note(
+                ctx,
+                caller,
+                AuditAction.DOWNLOADED,
+                "rows of “" + published.app().title() + "”");
     }
 }

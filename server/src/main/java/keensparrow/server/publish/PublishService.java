@@ -32,7 +32,7 @@ public final class PublishService {
             @Nullable String slug,
             @Nullable LinkAccess access) {}
 
-    /** Freezes the draft as the next edition; the first one makes the link, which never changes afterwards. */
+    /** Freezes the draft as the next edition; the first one makes the link, which stays until it is renewed. */
     State publish(long ownerId, String appId, LinkAccess access) {
         AppRecord app = apps.get(ownerId, appId);
         app.draft().validate();
@@ -53,9 +53,34 @@ public final class PublishService {
     State setAccess(long ownerId, String appId, LinkAccess access) {
         apps.get(ownerId, appId);
         if (!database.change(connection -> repository.setAccess(connection, appId, access))) {
-            throw new UserException(ErrorCode.NOT_FOUND, "This app has no link yet. Publish it first.");
+            throw noLinkYet();
         }
         return state(ownerId, appId);
+    }
+
+    /** The link leads nowhere from now on; editions stay, and publishing makes a new one. */
+    State withdraw(long ownerId, String appId) {
+        apps.get(ownerId, appId);
+        if (!database.change(connection -> repository.removeLink(connection, appId))) {
+            throw noLinkYet();
+        }
+        return state(ownerId, appId);
+    }
+
+    /** Another address for the same app: who knows the old one alone gets in no more. */
+    State renew(long ownerId, String appId) {
+        apps.get(ownerId, appId);
+        database.act(connection -> {
+            PublishRepository.Link old = repository.linkOf(connection, appId).orElseThrow(PublishService::noLinkYet);
+            repository.removeLink(connection, appId);
+            repository.addLink(
+                    connection, new PublishRepository.Link(Secrets.id(), appId, old.access()), clock.instant());
+        });
+        return state(ownerId, appId);
+    }
+
+    private static UserException noLinkYet() {
+        return new UserException(ErrorCode.NOT_FOUND, "This app has no link yet. Publish it first.");
     }
 
     State state(long ownerId, String appId) {

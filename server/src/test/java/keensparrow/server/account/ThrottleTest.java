@@ -1,14 +1,18 @@
 package keensparrow.server.account;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatCode;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.stream.IntStream;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import org.junit.jupiter.api.Test;
@@ -42,80 +46,81 @@ class ThrottleTest {
     private final Hand clock = new Hand();
     private final Throttle throttle = new Throttle(clock);
 
-    private void fail(String who, int times) {
-        for (int i = 0; i < times; i++) {
-            throttle.failed(who);
-        }
-    }
-
-    private boolean mayTry(String who) {
+    private boolean mayTry(String name, String address) {
         try {
-            throttle.check(who);
+            throttle.begin(name, address);
             return true;
         } catch (UserException e) {
             assertThat(e.code()).isEqualTo(ErrorCode.TOO_MANY_TRIES);
+            assertThat(e.text()).contains("Wait").contains("second");
             return false;
         }
     }
 
+    /** So many tries in a row at once. */
+    private long allowed(int tries, String name, String address) {
+        return IntStream.range(0, tries)
+                .filter(i -> mayTry(name.replace("#", "" + i), address.replace("#", "" + i)))
+                .count();
+    }
+
     @Test
     void aFewMistakesAreFree() {
-        throttle.failed("anna");
-        assertThat(mayTry("anna")).isTrue();
+        assertThat(allowed(4, "anna", "here")).isEqualTo(4);
     }
 
     @Test
     void waitsGrowAndEnd() {
-        fail("anna", 12);
-        assertThat(mayTry("anna")).isFalse();
-        assertThatThrownBy(() -> throttle.check("anna"))
-                .hasMessageContaining("Wait")
-                .hasMessageContaining("second");
-        clock.pass(Duration.ofMinutes(16)); // no wait is longer than a quarter of an hour
-        assertThat(mayTry("anna")).isTrue();
-        throttle.failed("anna");
-        assertThat(mayTry("anna")).isFalse();
+        assertThat(allowed(12, "anna", "here")).isEqualTo(5);
+        clock.pass(Duration.ofSeconds(2));
+        assertThat(mayTry("anna", "here")).isTrue();
+        clock.pass(Duration.ofSeconds(3));
+        assertThat(mayTry("anna", "here")).isFalse(); // four now
+        clock.pass(Duration.ofSeconds(1));
+        assertThat(mayTry("anna", "here")).isTrue();
+        clock.pass(Duration.ofMinutes(15)); // forgotten
+        assertThat(allowed(12, "anna", "here")).isEqualTo(5);
     }
 
     @Test
-    void eachFailureWaitsLongerThanTheOneBefore() {
-        Duration before = Duration.ZERO;
-        fail("anna", 5);
-        for (int i = 0; i < 6; i++) {
-            throttle.failed("anna");
-            Duration waited = Duration.ZERO;
-            while (!mayTry("anna")) {
-                clock.pass(Duration.ofSeconds(1));
-                waited = waited.plusSeconds(1);
+    void manyAtOnceGainNothing() throws Exception {
+        ExecutorService pool = Executors.newFixedThreadPool(16);
+        try {
+            List<Future<Boolean>> tries = new ArrayList<>();
+            for (int i = 0; i < 200; i++) {
+                tries.add(pool.submit(() -> mayTry("anna", "here")));
             }
-            assertThat(waited).isGreaterThan(before);
-            before = waited;
+            int allowed = 0;
+            for (Future<Boolean> one : tries) {
+                allowed += one.get() ? 1 : 0;
+            }
+            assertThat(allowed).isEqualTo(5);
+        } finally {
+            pool.shutdown();
         }
     }
 
     @Test
-    void othersAreNotHeldUp() {
-        fail("anna", 30);
-        assertThat(mayTry("boris")).isTrue();
+    void anotherAddressAndAnotherNameAreBoundedToo() {
+        assertThat(allowed(100, "anna", "place #")).isEqualTo(25);
+        assertThat(allowed(100, "name #", "there")).isEqualTo(50);
+        clock.pass(Duration.ofMinutes(1)); // a stranger locks nobody out for longer
+        assertThat(mayTry("anna", "at home")).isTrue();
     }
 
     @Test
-    void gettingInForgetsTheMistakes() {
-        fail("anna", 30);
-        throttle.succeeded("anna");
-        assertThat(mayTry("anna")).isTrue();
-        throttle.failed("anna");
-        assertThat(mayTry("anna")).isTrue();
+    void allTogetherAreBounded() {
+        assertThat(allowed(1000, "name #", "place #")).isEqualTo(400);
+        assertThat(mayTry("anna", "at home")).isFalse();
+        clock.pass(Duration.ofSeconds(5));
+        assertThat(mayTry("anna", "at home")).isTrue();
     }
 
     @Test
-    void whoTriesManyNamesFillsNoMemory() {
-        assertThatCode(() -> {
-                    for (int i = 0; i < 50_000; i++) {
-                        throttle.failed("name " + i);
-                    }
-                })
-                .doesNotThrowAnyException();
-        assertThat(mayTry("name 49999")).isTrue();
+    void successForgetsTheOwnTriesAlone() {
+        assertThat(allowed(4, "anna", "here")).isEqualTo(4);
+        throttle.succeeded("anna", "here");
+        assertThat(allowed(9, "anna", "here")).isEqualTo(5);
+        assertThat(allowed(100, "name #", "here")).isEqualTo(50 - 8); // of nine tries one was taken back
     }
 }

@@ -1,0 +1,61 @@
+import { useQuery } from '@tanstack/react-query';
+import { Button, Form, Input, InputNumber } from 'antd';
+import { useState } from 'react';
+import { call } from '../../api/client';
+import type { TokenItem } from '../../api/types';
+import { ProblemNote } from '../../shared/ProblemNote';
+import { TokenList } from './TokenList';
+
+interface NewToken {
+  label: string;
+  days: number;
+}
+
+/** Tokens with which other programs call in one's name. */
+export function OwnTokens() {
+  const { data, error, refetch } = useQuery({
+    queryKey: ['tokens'],
+    queryFn: () => call<{ tokens: TokenItem[] }>('GET', '/api/tokens'),
+  });
+  const [form] = Form.useForm<NewToken>();
+  const [made, setMade] = useState<string | null>(null);
+  const [problem, setProblem] = useState<Error | null>(null);
+  const add = (token: NewToken) => {
+    setProblem(null);
+    call<{ token: string }>('POST', '/api/tokens', token)
+      .then((answer) => {
+        setMade(answer.token);
+        form.resetFields();
+        return refetch();
+      })
+      .catch((failure: unknown) => setProblem(failure as Error));
+  };
+  return (
+    <section aria-label="Tokens for other programs">
+      <h2>Tokens for other programs</h2>
+      {error && <ProblemNote error={error} onRetry={() => void refetch()} />}
+      <TokenList tokens={data?.tokens ?? []} path="/api/tokens" onChanged={() => void refetch()} />
+      {made && (
+        <p className="notice" role="status">
+          Copy it now, it is shown once: <code className="token">{made}</code>
+        </p>
+      )}
+      {problem && <ProblemNote error={problem} />}
+      <Form
+        form={form}
+        layout="inline"
+        onFinish={add}
+        initialValues={{ days: 90 }}
+        requiredMark={false}
+      >
+        <Form.Item name="label" label="What it is for" rules={[{ required: true }]}>
+          <Input autoComplete="off" />
+        </Form.Item>
+        <Form.Item name="days" label="Days it holds for">
+          <InputNumber min={1} max={365} />
+        </Form.Item>
+        <Button htmlType="submit">Make a token</Button>
+      </Form>
+    </section>
+  );
+}

@@ -1,0 +1,156 @@
+import { useQuery } from '@tanstack/react-query';
+import { Button, Input, Select } from 'antd';
+import { useState } from 'react';
+import { call } from '../../api/client';
+import type { Account, AccountRole, TokenItem } from '../../api/types';
+import { ProblemNote } from '../../shared/ProblemNote';
+import { ROLES } from './roles';
+import { TokenList } from './TokenList';
+
+/** What an administrator does with one account. */
+export function PersonPanel({
+  account,
+  others,
+  onChanged,
+}: {
+  readonly account: Account;
+  readonly others: readonly Account[];
+  readonly onChanged: () => void;
+}) {
+  const [problem, setProblem] = useState<Error | null>(null);
+  const [password, setPassword] = useState('');
+  const [saved, setSaved] = useState(false);
+  const path = `/api/accounts/${account.id}`;
+  const send = (method: string, to: string, body?: unknown) => {
+    setProblem(null);
+    setSaved(false);
+    return call(method, to, body)
+      .then(onChanged)
+      .catch((failure: unknown) => setProblem(failure as Error));
+  };
+  return (
+    <section className="card panel person" aria-label={account.name}>
+      <h3>{account.name}</h3>
+      {problem && <ProblemNote error={problem} />}
+      <p className="person-line">
+        <label>
+          May{' '}
+          <Select<AccountRole>
+            options={ROLES}
+            value={account.role}
+            aria-label={`What ${account.name} may do`}
+            onChange={(role) => void send('PUT', path, { role })}
+          />
+        </label>
+        <Button onClick={() => void send('PUT', path, { disabled: !account.disabled })}>
+          {account.disabled ? 'Enable' : 'Disable'}
+        </Button>
+        <span className="soft">
+          {account.disabled
+            ? 'Cannot sign in. Their apps stay open for others.'
+            : 'Disabled, nobody gets in as them; their apps stay open for others.'}
+        </span>
+      </p>
+      <p className="person-line">
+        <Input.Password
+          aria-label={`New password of ${account.name}`}
+          placeholder="New password, at least 10 characters"
+          value={password}
+          autoComplete="new-password"
+          onChange={(event) => setPassword(event.target.value)}
+        />
+        <Button
+          disabled={password === ''}
+          onClick={() =>
+            void send('PUT', `${path}/password`, { password }).then(() => {
+              setPassword('');
+              setSaved(true);
+            })
+          }
+        >
+          Set password
+        </Button>
+        <span className="soft" role="status">
+          {saved && !problem ? 'Set. ' : ''}Their sign-ins and tokens end with it.
+        </span>
+      </p>
+      <Tokens path={path} count={account.tokens} onChanged={onChanged} />
+      <Removal account={account} others={others} onRemove={(to) => void send('DELETE', to)} />
+    </section>
+  );
+}
+
+function Tokens({
+  path,
+  count,
+  onChanged,
+}: {
+  readonly path: string;
+  readonly count: number;
+  readonly onChanged: () => void;
+}) {
+  const { data, refetch } = useQuery({
+    queryKey: ['tokens of', path, count],
+    queryFn: () => call<{ tokens: TokenItem[] }>('GET', `${path}/tokens`),
+    enabled: count > 0,
+  });
+  if (count === 0) return <p className="soft">No tokens.</p>;
+  return (
+    <TokenList
+      tokens={data?.tokens ?? []}
+      path={`${path}/tokens`}
+      onChanged={() => void refetch().then(onChanged)}
+    />
+  );
+}
+
+/** Removing an account hands what it made to another one, if there is anything. */
+function Removal({
+  account,
+  others,
+  onRemove,
+}: {
+  readonly account: Account;
+  readonly others: readonly Account[];
+  readonly onRemove: (path: string) => void;
+}) {
+  const [asking, setAsking] = useState(false);
+  const [heir, setHeir] = useState<number | null>(null);
+  const owns = account.apps > 0 || account.datasets > 0;
+  const made = `${account.apps} ${account.apps === 1 ? 'app' : 'apps'} and ${account.datasets} ${account.datasets === 1 ? 'dataset' : 'datasets'}`;
+  if (!asking) {
+    return (
+      <button type="button" className="word" onClick={() => setAsking(true)}>
+        Remove {account.name}
+      </button>
+    );
+  }
+  return (
+    <p className="person-line">
+      {owns && <span>{made} go to</span>}
+      <Select
+        aria-label="Whom apps and datasets go to"
+        placeholder={owns ? 'pick an account' : 'nobody: it made nothing'}
+        style={{ minWidth: 200 }}
+        allowClear
+        options={others
+          .filter((other) => other.role !== 'READER')
+          .map((other) => ({ value: other.id, label: other.name }))}
+        value={heir}
+        onChange={(id: number | undefined) => setHeir(id ?? null)}
+      />
+      <Button
+        danger
+        disabled={owns && heir === null}
+        onClick={() =>
+          onRemove(`/api/accounts/${account.id}${heir === null ? '' : `?heir=${heir}`}`)
+        }
+      >
+        Remove for good
+      </Button>
+      <button type="button" className="word" onClick={() => setAsking(false)}>
+        Leave it
+      </button>
+    </p>
+  );
+}
