@@ -24,8 +24,8 @@ public record App(
         @Nullable Downloads downloads) {
     public static final int FORMAT = 1;
 
-    private static final int MOST_VIEWS = 60;
-    private static final int MOST_FILTERS = 24;
+    public static final int MOST_VIEWS = 60;
+    public static final int MOST_FILTERS = 24;
     private static final int LONGEST_TITLE = 200;
 
     public App {

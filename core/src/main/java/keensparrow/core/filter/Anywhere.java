@@ -22,6 +22,11 @@ public record Anywhere(List<String> columns, String text) implements Filter {
     }
 
     @Override
+    public List<String> texts() {
+        return List.of(text);
+    }
+
+    @Override
     public void fit(Table table) {
         columns.forEach(table::column);
     }

@@ -1,6 +1,7 @@
 package keensparrow.core.filter;
 
 import java.util.Arrays;
+import java.util.List;
 import java.util.Locale;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
@@ -10,6 +11,11 @@ import keensparrow.core.table.Table;
 
 /** The text contains another, without regard to case; for tags, one of them does. Blank rows are never kept. */
 public record Containing(String column, String text) implements Filter {
+    @Override
+    public List<String> texts() {
+        return List.of(text);
+    }
+
     @Override
     public void fit(Table table) {
         ColumnType type = table.column(column).type();

@@ -16,6 +16,11 @@ public sealed interface Filter permits OneOf, HasAll, Between, During, NamedPeri
         return List.of(column());
     }
 
+    /** Texts and values that it compares with, as given; the work of making it ready grows with them. */
+    default List<String> texts() {
+        return List.of();
+    }
+
     /**
      * Made ready for a table. Cost O(distinct values).
      *

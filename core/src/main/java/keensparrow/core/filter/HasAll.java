@@ -17,6 +17,11 @@ public record HasAll(String column, List<String> tags) implements Filter {
     }
 
     @Override
+    public List<String> texts() {
+        return tags;
+    }
+
+    @Override
     public void fit(Table table) {
         if (table.column(column).type() != ColumnType.TAGS) {
             throw Filter.mismatch(table, column, "lists of tags");

@@ -26,6 +26,11 @@ public record OneOf(String column, List<String> values, boolean blank, boolean e
         values = List.copyOf(new LinkedHashSet<>(values));
     }
 
+    @Override
+    public List<String> texts() {
+        return values;
+    }
+
     public static OneOf of(String column, String... values) {
         return new OneOf(column, List.of(values), false, false);
     }

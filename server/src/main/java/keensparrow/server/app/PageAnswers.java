@@ -3,6 +3,7 @@ package keensparrow.server.app;
 import io.javalin.http.Context;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -24,9 +25,9 @@ import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Filter;
-import keensparrow.core.filter.OneOf;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
+import keensparrow.core.question.Limits;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
@@ -40,7 +41,8 @@ import org.jspecify.annotations.Nullable;
 
 /** Answers the question set of a page, line by line. A newer request of the same page stops the older. */
 public final class PageAnswers {
-    private static final int MOST_FILTER_VALUES = 5000;
+    private static final int LONGEST_ID = 100;
+    private static final long MOST_NANOS = 30_000_000_000L;
 
     private final DatasetService datasets;
     private final Map<String, AtomicBoolean> running = new ConcurrentHashMap<>();
@@ -79,6 +81,7 @@ public final class PageAnswers {
 
     private void answer(Context ctx, App app, Dataset dataset, UnaryOperator<UserException> telling) {
         Request request = Requests.body(ctx, Request.class);
+        requireBounded(request);
         String page = request.page() == null ? null : request.page() + " " + dataset.id();
         AtomicBoolean stopped = new AtomicBoolean();
         if (page != null) {
@@ -107,13 +110,15 @@ public final class PageAnswers {
             UnaryOperator<UserException> telling) {
         try (AnswerStream stream = new AnswerStream(ctx)) {
             try {
-                answer(app, dataset, request, stream::line, stopped::get, telling, answered -> {});
+                long end = System.nanoTime() + MOST_NANOS;
+                BooleanSupplier over = () -> stopped.get() || System.nanoTime() > end;
+                answer(app, dataset, request, stream::line, over, telling, answered -> {});
                 stream.line(Map.of("line", "end"));
             } catch (UserException cancelled) {
                 if (cancelled.code() != ErrorCode.CANCELLED) {
                     throw cancelled;
                 }
-                stream.line(Map.of("line", "cancelled"));
+                stream.line(Map.of("line", "cancelled", "late", !stopped.get()));
             }
         }
     }
@@ -205,22 +210,39 @@ public final class PageAnswers {
     }
 
     static Selection selection(Request request) {
-        List<Filter> filters = request.filters() == null ? List.of() : request.filters();
-        List<Selection.Mark> marks = request.marks() == null ? List.of() : request.marks();
-        requireBounded(filters, marks);
+        List<Filter> filters = given(request.filters(), "A filter");
+        List<Selection.Mark> marks = given(request.marks(), "A mark");
+        List<Filter> all = new ArrayList<>(filters);
+        for (Selection.Mark mark : marks) {
+            Requests.present(mark.view(), "The view of a mark");
+            all.add(Requests.present(mark.filter(), "The filter of a mark"));
+        }
+        Limits.check(all);
         return new Selection(filters, marks);
     }
 
-    private static void requireBounded(List<Filter> filters, List<Selection.Mark> marks) {
-        long values = filters.stream()
-                .mapToLong(
-                        filter -> filter instanceof OneOf oneOf ? oneOf.values().size() : 1)
-                .sum();
-        if (values > MOST_FILTER_VALUES || marks.size() > 100) {
-            throw new UserException(
-                    ErrorCode.INVALID_REQUEST,
-                    "The selection names more than " + MOST_FILTER_VALUES + " values. Pick fewer.");
+    /** Page, views and slices of a request within what a page can hold. */
+    private static void requireBounded(Request request) {
+        Limits.most(request.page() == null ? 0 : request.page().length(), LONGEST_ID, "characters in a page's name");
+        given(request.views(), "A view").forEach(view -> {});
+        Limits.most(request.views() == null ? 0 : request.views().size(), App.MOST_VIEWS, "views");
+        Limits.most(orEmpty(request.tables()).size(), App.MOST_VIEWS, "tables");
+        Limits.most(orEmpty(request.finds()).size(), App.MOST_FILTERS, "texts to find");
+        orEmpty(request.finds())
+                .values()
+                .forEach(text -> Limits.most(
+                        Requests.present(text, "A text to find").length(), Limits.TEXT, "characters to find"));
+        orEmpty(request.tables())
+                .values()
+                .forEach(slice -> Limits.checkSort(
+                        given(Requests.present(slice, "A slice of a table").sort(), "A column to sort by")));
+    }
+
+    private static <T> List<T> given(@Nullable List<T> list, String what) {
+        if (list != null) {
+            list.forEach(element -> Requests.present(element, what));
         }
+        return list == null ? List.of() : list;
     }
 
     private static <V> Map<String, V> orEmpty(@Nullable Map<String, V> map) {

@@ -17,6 +17,7 @@ import keensparrow.core.meaning.Roles;
 import keensparrow.core.prepare.Step;
 import keensparrow.core.prepare.Steps;
 import keensparrow.core.profile.ColumnProfile;
+import keensparrow.core.question.Limits;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
 import keensparrow.core.sheet.ReadingChoices;
@@ -34,6 +35,7 @@ import org.jspecify.annotations.Nullable;
 /** Uploads, datasets, their steps, questions about them and their rows. */
 public final class DatasetRoutes {
     private static final int LONGEST_NAME = 200;
+    private static final long MOST_NANOS = 60_000_000_000L;
 
     private final DatasetService service;
 
@@ -302,31 +304,21 @@ public final class DatasetRoutes {
         AskRequest request = Requests.body(ctx, AskRequest.class);
         MemoryEngine engine = engine(ctx, caller);
         List<QuestionSet.Condition> conditions = new ArrayList<>();
+        Limits.check(orEmpty(request.filters()));
         for (Filter filter : orEmpty(request.filters())) {
             filter.fit(engine.table());
             conditions.add(new QuestionSet.Condition(String.valueOf(conditions.size()), filter));
         }
         List<QuestionSet.Asked> asked = new ArrayList<>();
         for (Question question : Requests.present(request.questions(), "The list of questions")) {
-            asked.add(new QuestionSet.Asked(String.valueOf(asked.size()), bounded(question), Set.of()));
+            asked.add(new QuestionSet.Asked(String.valueOf(asked.size()), question, Set.of()));
         }
+        QuestionSet questions = new QuestionSet(conditions, asked);
+        Limits.check(questions);
+        long end = System.nanoTime() + MOST_NANOS;
         try (AnswerStream stream = new AnswerStream(ctx)) {
-            engine.answer(new QuestionSet(conditions, asked), stream::question, () -> false);
+            engine.answer(questions, stream::question, () -> System.nanoTime() > end);
         }
-    }
-
-    private static Question bounded(Question question) {
-        if (question instanceof Question.Rows rows
-                && (rows.limit() > 10_000 || rows.limit() < 0 || rows.offset() < 0)) {
-            throw new UserException(
-                    ErrorCode.INVALID_REQUEST, "Ask for 0 to 10,000 rows at a time, or download them as CSV.");
-        }
-        if (question instanceof Question.Groups groups
-                && (groups.measures().isEmpty() || groups.by().size() > 2)) {
-            throw new UserException(
-                    ErrorCode.INVALID_REQUEST, "Groups need one measure or more and at most two groupings.");
-        }
-        return question;
     }
 
     private void download(Context ctx, Caller caller) throws Exception {
@@ -334,6 +326,9 @@ public final class DatasetRoutes {
         Dataset dataset = service.get(caller.id(), ctx.pathParam("id"));
         MemoryEngine engine = service.engine(service.version(dataset));
         List<Filter> filters = orEmpty(request.filters());
+        Limits.check(filters);
+        Limits.checkSort(orEmpty(request.sort()));
+        Limits.most(orEmpty(request.columns()).size(), Limits.COLUMNS, "columns");
         filters.forEach(filter -> filter.fit(engine.table()));
         List<String> columns = request.columns() == null
                 ? engine.table().schema().columns().stream()

@@ -89,7 +89,14 @@ public final class Json {
                     new NamedType(Answer.Spread.class, "spread"))
             .build();
 
+    private static final ObjectMapper STRICT = StrictJson.of(MAPPER);
+
     private Json() {}
+
+    /** For what callers send. */
+    static ObjectMapper strict() {
+        return STRICT;
+    }
 
     public static ObjectMapper mapper() {
         return MAPPER;

@@ -21,7 +21,7 @@ public final class Requests {
     /** @throws UserException INVALID_REQUEST naming the place in the document */
     public static <T> T parse(String json, Class<T> type) {
         try {
-            T body = Json.mapper().readValue(json, type);
+            T body = Json.strict().readValue(json, type);
             if (body == null) {
                 throw new UserException(ErrorCode.INVALID_REQUEST, "The request has no content.");
             }
