@@ -48,11 +48,18 @@ public final class Main {
                 defaultValue = "512")
         private long keepFreeMb = 512;
 
+        @Option(
+                names = "--connections-per-address",
+                description = "Connections that one address may have open (default: ${DEFAULT-VALUE})",
+                defaultValue = "1000")
+        private int connectionsPerAddress = 1000;
+
         @Override
         public Integer call() throws Exception {
             Server server;
             try {
-                server = Server.start(new Server.Settings(data, host, port, uploadLimitMb << 20, keepFreeMb << 20));
+                server = Server.start(new Server.Settings(
+                        data, host, port, uploadLimitMb << 20, keepFreeMb << 20, connectionsPerAddress));
             } catch (IOException | RuntimeException e) {
                 System.err.println("The server cannot start: " + reason(e));
                 return 1;

@@ -25,6 +25,7 @@ import keensparrow.server.dataset.DatasetService;
 import keensparrow.server.dataset.Links;
 import keensparrow.server.http.Access;
 import keensparrow.server.http.Api;
+import keensparrow.server.http.ConnectionGuards;
 import keensparrow.server.http.Errors;
 import keensparrow.server.http.Json;
 import keensparrow.server.http.OpenApi;
@@ -39,6 +40,7 @@ import keensparrow.server.source.SourceRoutes;
 import keensparrow.server.store.DataFolder;
 import keensparrow.server.store.Database;
 import keensparrow.server.store.Secrets;
+import org.eclipse.jetty.util.thread.QueuedThreadPool;
 
 /** The running server: all wiring, by plain constructor calls. */
 public final class Server implements AutoCloseable {
@@ -59,8 +61,10 @@ public final class Server implements AutoCloseable {
      * @param port 0 for any free one
      * @param mostUploadBytes that one file may have
      * @param reserveBytes of the disk that stay free
+     * @param connectionsPerAddress that one address may have open at once
      */
-    public record Settings(Path data, String host, int port, long mostUploadBytes, long reserveBytes) {}
+    public record Settings(
+            Path data, String host, int port, long mostUploadBytes, long reserveBytes, int connectionsPerAddress) {}
 
     private Server(
             Javalin web,
@@ -128,6 +132,9 @@ public final class Server implements AutoCloseable {
                     config.startup.showOldJavalinVersionWarning = false;
                     config.http.maxRequestSize = 4_000_000L;
                     config.jsonMapper(new JavalinJackson(mapper, false));
+                    config.jetty.threadPool = new QueuedThreadPool(ConnectionGuards.THREADS);
+                    config.jetty.modifyServer(
+                            server -> ConnectionGuards.install(server, settings.connectionsPerAddress()));
                     config.jetty.modifyHttpConfiguration(http -> {
                         http.setRequestHeaderSize(64 * 1024); // a download's selection travels in the address
                         http.setSendServerVersion(false);

@@ -100,13 +100,14 @@ class RestartTest {
     void aDiskWithoutRoomIsSaidAndNothingStored() throws Exception {
         try (TestServer server = new TestServer(folder)) {
             server.close();
-            Server.Settings full = new Server.Settings(folder, "127.0.0.1", 0, 1 << 20, Long.MAX_VALUE / 2);
+            Server.Settings full = new Server.Settings(folder, "127.0.0.1", 0, 1 << 20, Long.MAX_VALUE / 2, 1000);
             try (Server tight = Server.start(full)) {
                 var http = java.net.http.HttpClient.newBuilder()
                         .cookieHandler(new java.net.CookieManager())
                         .build();
                 String address = "http://127.0.0.1:" + tight.port();
                 var signIn = java.net.http.HttpRequest.newBuilder(java.net.URI.create(address + "/api/session"))
+                        .header("Content-Type", "application/json")
                         .POST(java.net.http.HttpRequest.BodyPublishers.ofString(
                                 object("name", "Anna", "password", TestServer.PASSWORD)
                                         .toString()))

@@ -40,7 +40,7 @@ final class TestServer implements AutoCloseable {
     }
 
     static Server.Settings settings(Path folder) {
-        return new Server.Settings(folder, "127.0.0.1", 0, 1 << 20, 0);
+        return new Server.Settings(folder, "127.0.0.1", 0, 1 << 20, 0, 1000);
     }
 
     Path folder() {

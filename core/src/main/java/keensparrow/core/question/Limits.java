@@ -39,9 +39,7 @@ public final class Limits {
 
     /** @throws UserException INVALID_REQUEST naming the limit */
     public static void check(QuestionSet questions) {
-        check(questions.conditions().stream()
-                .map(QuestionSet.Condition::filter)
-                .toList());
+        check(questions.conditions().stream().map(QuestionSet.Condition::filter).toList());
         most(questions.asked().size(), QUESTIONS, "questions");
         questions.asked().forEach(asked -> check(asked.question()));
     }

@@ -10,6 +10,7 @@ import keensparrow.core.error.UserException;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
 import keensparrow.server.http.Json;
+import keensparrow.server.http.SteadyOutput;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -46,7 +47,7 @@ public final class AnswerStream implements AutoCloseable {
         ctx.contentType("application/x-ndjson");
         ctx.header("Cache-Control", "no-store");
         ctx.header("Vary", "Accept-Encoding");
-        OutputStream plain = ctx.res().getOutputStream();
+        OutputStream plain = new SteadyOutput(ctx.res().getOutputStream());
         String accepted = ctx.header("Accept-Encoding");
         boolean packed = accepted != null && accepted.contains("gzip");
         if (packed) {

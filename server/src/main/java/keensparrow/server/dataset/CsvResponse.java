@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Locale;
 import keensparrow.core.table.Table;
 import keensparrow.formats.csv.CsvDownload;
+import keensparrow.server.http.SteadyOutput;
 
 /** Streams a CSV file whose name says what and when. */
 public final class CsvResponse {
@@ -49,7 +50,7 @@ public final class CsvResponse {
         ctx.contentType("text/csv; charset=utf-8");
         ctx.header("Content-Disposition", disposition(fileName));
         ctx.header("Cache-Control", "no-store");
-        return new BufferedOutputStream(ctx.outputStream(), 1 << 16);
+        return new BufferedOutputStream(new SteadyOutput(ctx.outputStream()), 1 << 16);
     }
 
     /** {@code night-routes-punctuality-filtered-2026-11-23.csv} */

@@ -9,8 +9,6 @@ import java.util.Set;
 import java.util.stream.IntStream;
 import keensparrow.core.draft.RowName;
 import keensparrow.core.engine.MemoryEngine;
-import keensparrow.core.error.ErrorCode;
-import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.infer.LoadReport;
 import keensparrow.core.meaning.Roles;
@@ -28,6 +26,7 @@ import keensparrow.server.http.Api;
 import keensparrow.server.http.Caller;
 import keensparrow.server.http.OpenApi;
 import keensparrow.server.http.Requests;
+import keensparrow.server.http.SteadyInput;
 import keensparrow.server.job.Job;
 import keensparrow.server.source.QueryService;
 import org.jspecify.annotations.Nullable;
@@ -217,7 +216,7 @@ public final class DatasetRoutes {
         String name = Requests.name(ctx.queryParam("name"), "The file name", LONGEST_NAME);
         String length = ctx.header("Content-Length");
         long expected = length == null ? -1 : Long.parseLong(length);
-        ctx.json(service.upload(caller.id(), name, ctx.bodyInputStream(), expected));
+        ctx.json(service.upload(caller.id(), name, new SteadyInput(ctx.bodyInputStream()), expected));
     }
 
     private void create(Context ctx, Caller caller) {
