@@ -32,6 +32,7 @@ import keensparrow.server.http.OpenApi;
 import keensparrow.server.http.WebFiles;
 import keensparrow.server.job.JobRoutes;
 import keensparrow.server.job.Jobs;
+import keensparrow.server.memory.MemoryWatch;
 import keensparrow.server.publish.PublishRoutes;
 import keensparrow.server.publish.PublishService;
 import keensparrow.server.publish.WarmUp;
@@ -89,17 +90,18 @@ public final class Server implements AutoCloseable {
         DataFolder folder = new DataFolder(settings.data(), settings.mostUploadBytes(), settings.reserveBytes());
         Database database = Database.inFile(folder.records());
         Secrets secrets = Secrets.in(folder.keyFile());
-        Jobs jobs = new Jobs(database, clock);
+        MemoryWatch memory = new MemoryWatch();
+        Jobs jobs = new Jobs(database, memory, clock);
         AuditLog audit = new AuditLog(database, clock);
         PeopleService people = new PeopleService(database, clock);
         AccountService accounts = new AccountService(database, people, audit, clock);
         QueryService queries = new QueryService(database, secrets, folder, clock);
         Workers workers = Workers.ofMachine();
-        long memory = Runtime.getRuntime().maxMemory() * 6 / 10;
+        long forTables = Runtime.getRuntime().maxMemory() * 6 / 10;
         DatasetService datasets =
-                new DatasetService(database, folder, jobs, queries, new Links(), memory, workers, clock);
+                new DatasetService(database, folder, jobs, queries, new Links(), forTables, memory, workers, clock);
         AppService apps = new AppService(database, datasets, clock);
-        PageAnswers answers = new PageAnswers(datasets);
+        PageAnswers answers = new PageAnswers(datasets, memory);
         PageDownloads downloads = new PageDownloads(datasets);
         PublishService publishing = new PublishService(database, apps, clock);
 
@@ -109,7 +111,7 @@ public final class Server implements AutoCloseable {
         new AuditRoutes(audit).add(api);
         new JobRoutes(jobs).add(api);
         new SourceRoutes(queries).add(api);
-        new DatasetRoutes(datasets).add(api);
+        new DatasetRoutes(datasets, memory).add(api);
         new AppRoutes(apps, datasets, answers, downloads).add(api);
         new PublishRoutes(publishing, apps, datasets, answers, downloads, audit).add(api);
         api.get("/api/health", Access.ANYONE, "Whether the server is up", null, (ctx, caller) -> ctx.result("ok"));

@@ -315,6 +315,15 @@ class PostgresSourceTest {
     }
 
     @Test
+    void aCellOrRowBeyondItsSizeIsNotReadOn() throws Exception {
+        assertThat(preview("select repeat('x', 2000000) as a").detail()).contains("1,000,000 characters");
+        assertThat(preview("select repeat('x', 200000000) as a").detail()).contains("larger than 64 MB");
+        assertThat(preview("select repeat('x', 1000) as a").status()).isEqualTo(200);
+        JsonNode wide = loaded("select repeat('x', 100000) || i as a from generate_series(1, 900) i", 60);
+        assertThat(wide.path("state").asText()).as(wide.toString()).isEqualTo("DONE");
+    }
+
+    @Test
     void aFaultAndAWrongPasswordAreTold() throws Exception {
         TestServer.Reply fault = preview("select nothing from booking");
         assertThat(fault.code()).isEqualTo("QUERY_FAILED");

@@ -37,6 +37,7 @@ import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
 import keensparrow.server.http.Json;
 import keensparrow.server.http.Requests;
+import keensparrow.server.memory.MemoryWatch;
 import org.jspecify.annotations.Nullable;
 
 /** Answers the question set of a page, line by line. A newer request of the same page stops the older. */
@@ -45,10 +46,12 @@ public final class PageAnswers {
     private static final long MOST_NANOS = 30_000_000_000L;
 
     private final DatasetService datasets;
+    private final MemoryWatch memory;
     private final Map<String, AtomicBoolean> running = new ConcurrentHashMap<>();
 
-    public PageAnswers(DatasetService datasets) {
+    public PageAnswers(DatasetService datasets, MemoryWatch memory) {
         this.datasets = datasets;
+        this.memory = memory;
     }
 
     /**
@@ -82,6 +85,7 @@ public final class PageAnswers {
     private void answer(Context ctx, App app, Dataset dataset, UnaryOperator<UserException> telling) {
         Request request = Requests.body(ctx, Request.class);
         requireBounded(request);
+        memory.requireRoom();
         String page = request.page() == null ? null : request.page() + " " + dataset.id();
         AtomicBoolean stopped = new AtomicBoolean();
         if (page != null) {

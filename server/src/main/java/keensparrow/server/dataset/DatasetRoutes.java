@@ -28,6 +28,7 @@ import keensparrow.server.http.OpenApi;
 import keensparrow.server.http.Requests;
 import keensparrow.server.http.SteadyInput;
 import keensparrow.server.job.Job;
+import keensparrow.server.memory.MemoryWatch;
 import keensparrow.server.source.QueryService;
 import org.jspecify.annotations.Nullable;
 
@@ -37,9 +38,11 @@ public final class DatasetRoutes {
     private static final long MOST_NANOS = 60_000_000_000L;
 
     private final DatasetService service;
+    private final MemoryWatch memory;
 
-    public DatasetRoutes(DatasetService service) {
+    public DatasetRoutes(DatasetService service, MemoryWatch memory) {
         this.service = service;
+        this.memory = memory;
     }
 
     /** The bytes of a file as they are. */
@@ -314,6 +317,7 @@ public final class DatasetRoutes {
         }
         QuestionSet questions = new QuestionSet(conditions, asked);
         Limits.check(questions);
+        memory.requireRoom();
         long end = System.nanoTime() + MOST_NANOS;
         try (AnswerStream stream = new AnswerStream(ctx)) {
             engine.answer(questions, stream::question, () -> System.nanoTime() > end);

@@ -18,6 +18,8 @@ import keensparrow.core.prepare.Step;
 import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.server.job.Job;
 import keensparrow.server.job.Jobs;
+import keensparrow.server.job.PerPerson;
+import keensparrow.server.memory.MemoryWatch;
 import keensparrow.server.source.QueryService;
 import keensparrow.server.store.DataFolder;
 import keensparrow.server.store.Database;
@@ -29,6 +31,7 @@ public final class DatasetService {
     private static final int VERSIONS_KEPT = 5;
     private static final int MOST_FILES = 200;
     private static final int MOST_STEPS = 200;
+    private static final int MOST_LOOKS = 4;
 
     private final Database database;
     private final DataFolder folder;
@@ -39,6 +42,8 @@ public final class DatasetService {
     private final Engines engines;
     private final Documents documents;
     private final Links links;
+    private final MemoryWatch memory;
+    private final PerPerson looks = new PerPerson(MOST_LOOKS, "looks at files");
     private final Loads loads;
 
     /** @param memoryBytes that tables may take together */
@@ -49,6 +54,7 @@ public final class DatasetService {
             QueryService queries,
             Links links,
             long memoryBytes,
+            MemoryWatch memory,
             Workers workers,
             Clock clock) {
         this.database = database;
@@ -59,6 +65,7 @@ public final class DatasetService {
         this.engines = new Engines(memoryBytes, workers);
         this.documents = new Documents(folder);
         this.links = links;
+        this.memory = memory;
         this.loads = new Loads(database, folder, documents, engines, clock);
     }
 
@@ -104,7 +111,8 @@ public final class DatasetService {
     /** A look at an uploaded file before it is loaded. */
     Look look(
             long ownerId, String fileId, ReadingChoices choices, @Nullable Integer part, @Nullable Integer fromColumn) {
-        return look(files(ownerId, List.of(fileId)).get(0), choices, part, fromColumn);
+        Dataset.FileRef file = files(ownerId, List.of(fileId)).get(0);
+        return looks.run(ownerId, () -> look(file, choices, part, fromColumn));
     }
 
     /** A look at the first file of a dataset, as it is read or would be read with other choices. */
@@ -117,11 +125,13 @@ public final class DatasetService {
         Dataset dataset = get(ownerId, id);
         requireFile(dataset);
         Dataset.Version version = version(dataset);
-        return look(version.files().get(0), choices == null ? version.reading() : choices, part, fromColumn);
+        ReadingChoices reading = choices == null ? version.reading() : choices;
+        return looks.run(ownerId, () -> look(version.files().get(0), reading, part, fromColumn));
     }
 
     private Look look(
             Dataset.FileRef file, ReadingChoices choices, @Nullable Integer part, @Nullable Integer fromColumn) {
+        memory.requireRoom();
         try (Documents.Lease lease = documents.open(file, choices)) {
             return Look.of(lease.document(), choices, part, fromColumn);
         }

@@ -4,6 +4,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.locks.LockSupport;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.server.memory.MemoryWatch;
 import org.jspecify.annotations.Nullable;
 
 /** One piece of work as it goes: what it does now, how far it is, and how to stop it. */
@@ -13,6 +14,7 @@ public final class Job {
     private final String id;
     private final long ownerId;
     private final String title;
+    private final MemoryWatch memory;
     private final AtomicBoolean cancelled = new AtomicBoolean();
     private volatile State state = State.WAITING;
     private volatile String doing = "Waiting for its turn";
@@ -33,7 +35,8 @@ public final class Job {
         INTERRUPTED
     }
 
-    Job(String id, long ownerId, String title) {
+    Job(String id, long ownerId, String title, MemoryWatch memory) {
+        this.memory = memory;
         this.id = id;
         this.ownerId = ownerId;
         this.title = title;
@@ -68,6 +71,7 @@ public final class Job {
         done = doneSoFar;
         of = ofAll;
         stopIfCancelled();
+        memory.requireRoom();
     }
 
     /** @throws UserException CANCELLED when someone pressed cancel */

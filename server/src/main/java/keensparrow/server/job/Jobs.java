@@ -6,8 +6,11 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.function.Consumer;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.server.memory.MemoryWatch;
 import keensparrow.server.store.Database;
 import keensparrow.server.store.Secrets;
 import org.jspecify.annotations.Nullable;
@@ -17,8 +20,13 @@ import org.slf4j.LoggerFactory;
 /** Runs work in the background, a few pieces at a time. What a restart cuts off is told as interrupted. */
 public final class Jobs implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
-    private static final int AT_A_TIME = 2;
+    private static final int AT_A_TIME = 3;
+    private static final int AT_A_TIME_OF_ONE = 1; // one person's endless query leaves room for the others' work
+    private static final int MOST_ENDED_KEPT = 200; // in memory: how they ended is in the records too
+    private static final long CLOSING_SECONDS = 20;
     private static final int WAITING_FOR_ONE = 20;
+    private static final String INTERRUPTED =
+            "The server was restarted before this was done. Nothing was changed. Load the file again.";
 
     private final Database database;
     private final Clock clock;
@@ -27,21 +35,31 @@ public final class Jobs implements AutoCloseable {
         thread.setDaemon(true);
         return thread;
     });
+    private final FairQueue queue = new FairQueue(pool, AT_A_TIME, AT_A_TIME_OF_ONE);
     private final Map<String, Job> live = new ConcurrentHashMap<>();
+    private final MemoryWatch memory;
+    private final Consumer<OutOfMemoryError> onOutOfMemory;
+    private volatile boolean closing;
 
     /** What a job does. */
     public interface Work {
         void run(Job job) throws Exception;
     }
 
-    public Jobs(Database database, Clock clock) {
+    public Jobs(Database database, MemoryWatch memory, Clock clock) {
+        this(database, memory, MemoryWatch::exit, clock);
+    }
+
+    Jobs(Database database, MemoryWatch memory, Consumer<OutOfMemoryError> onOutOfMemory, Clock clock) {
+        this.memory = memory;
+        this.onOutOfMemory = onOutOfMemory;
         this.database = database;
         this.clock = clock;
         database.inTransaction(connection -> Database.update(
                 connection,
                 "update job set state = ?, message = ? where state in (?, ?)",
                 Job.State.INTERRUPTED.name(),
-                "The server was restarted before this was done. Nothing was changed. Load the file again.",
+                INTERRUPTED,
                 Job.State.WAITING.name(),
                 Job.State.RUNNING.name()));
     }
@@ -55,6 +73,11 @@ public final class Jobs implements AutoCloseable {
 
     /** @throws UserException TOO_MANY_TRIES when the owner has too many pieces of work waiting */
     public Job start(long ownerId, String title, Work work) {
+        if (closing) {
+            throw new UserException(
+                    ErrorCode.CONFLICT, "The server is being stopped. Try again when it is back, in a minute.");
+        }
+        memory.requireRoom();
         long mine = live.values().stream()
                 .filter(job -> job.ownerId() == ownerId)
                 .filter(job -> job.status().state() == Job.State.WAITING)
@@ -63,7 +86,7 @@ public final class Jobs implements AutoCloseable {
             throw new UserException(
                     ErrorCode.TOO_MANY_TRIES, "You have " + mine + " loads waiting. Wait until some are done.");
         }
-        Job job = new Job(Secrets.id(), ownerId, title);
+        Job job = new Job(Secrets.id(), ownerId, title, memory);
         database.inTransaction(connection -> Database.update(
                 connection,
                 "insert into job (id, owner_id, title, state, created_at) values (?, ?, ?, ?, ?)",
@@ -73,8 +96,17 @@ public final class Jobs implements AutoCloseable {
                 Job.State.WAITING.name(),
                 clock.instant()));
         live.put(job.id(), job);
-        pool.execute(() -> run(job, work));
+        queue.add(ownerId, () -> run(job, work));
+        forgetEnded();
         return job;
+    }
+
+    private void forgetEnded() {
+        if (live.size() > MOST_ENDED_KEPT) {
+            live.values()
+                    .removeIf(job -> job.status().state() != Job.State.WAITING
+                            && job.status().state() != Job.State.RUNNING);
+        }
     }
 
     private void run(Job job, Work work) {
@@ -85,15 +117,13 @@ public final class Jobs implements AutoCloseable {
             finish(job, Job.State.DONE, null, null);
         } catch (UserException e) {
             boolean cancelled = e.code() == ErrorCode.CANCELLED || job.isCancelled();
-            finish(job, cancelled ? Job.State.CANCELLED : Job.State.FAILED, e.text(), e.code());
+            if (cancelled && closing) {
+                finish(job, Job.State.INTERRUPTED, INTERRUPTED, null);
+            } else {
+                finish(job, cancelled ? Job.State.CANCELLED : Job.State.FAILED, e.text(), e.code());
+            }
         } catch (OutOfMemoryError e) {
-            LOG.error("job {} ran out of memory", job.id(), e);
-            finish(
-                    job,
-                    Job.State.FAILED,
-                    "There is not enough memory on the server for this table. Leave out columns or rows, or ask the"
-                            + " administrator for more.",
-                    ErrorCode.FILE_TOO_LARGE);
+            onOutOfMemory.accept(e);
         } catch (Exception e) {
             LOG.error("job {} failed", job.id(), e);
             finish(
@@ -187,10 +217,12 @@ public final class Jobs implements AutoCloseable {
 
     @Override
     public void close() {
+        closing = true;
+        queue.close();
         live.values().forEach(Job::cancel);
         pool.shutdown();
         try {
-            pool.awaitTermination(5, java.util.concurrent.TimeUnit.SECONDS);
+            pool.awaitTermination(CLOSING_SECONDS, TimeUnit.SECONDS);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }

@@ -15,6 +15,7 @@ import keensparrow.server.store.Secrets;
 /** Opens connections for reading. Addresses are built from fields, never taken from a person as they are. */
 final class Connections {
     private static final int CONNECT_SECONDS = 10;
+    static final int MOST_RESULT_MB = 64;
 
     private final Path warehouse;
     private final Secrets secrets;
@@ -43,6 +44,8 @@ final class Connections {
         properties.setProperty("loginTimeout", String.valueOf(CONNECT_SECONDS));
         properties.setProperty("ApplicationName", "Keen Sparrow");
         String url = "jdbc:postgresql://" + to.host() + ":" + to.port() + "/" + to.database();
+        properties.setProperty("maxResultBuffer", MOST_RESULT_MB + "M"); // a row or cell beyond it is not read on
+        properties.setProperty("adaptiveFetch", "true"); // fewer rows at a time where they are wide
         properties.setProperty("options", "-c default_transaction_read_only=on");
         properties.setProperty("preferQueryMode", "extended"); // the server then takes one statement and no more
         Connection connection = DriverManager.getConnection(url, properties);

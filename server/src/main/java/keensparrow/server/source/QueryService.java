@@ -19,6 +19,7 @@ import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.server.http.Requests;
 import keensparrow.server.job.Job;
+import keensparrow.server.job.PerPerson;
 import keensparrow.server.store.DataFolder;
 import keensparrow.server.store.Database;
 import keensparrow.server.store.Secrets;
@@ -33,12 +34,14 @@ public final class QueryService {
     private static final int MOST_ROWS = 20_000_000;
     private static final int USUAL_ROWS = 5_000_000;
     private static final int FETCHED_AT_ONCE = 2000;
+    private static final int MOST_PREVIEWS = 3;
 
     private final Database database;
     private final Secrets secrets;
     private final Connections connections;
     private final Clock clock;
     private final ConnectionRepository repository = new ConnectionRepository();
+    private final PerPerson previews = new PerPerson(MOST_PREVIEWS, "previews of queries");
     private final Map<String, Statement> running = new ConcurrentHashMap<>();
 
     public QueryService(Database database, Secrets secrets, DataFolder folder, Clock clock) {
@@ -150,7 +153,16 @@ public final class QueryService {
                 return !more[0];
             }
         };
-        run(ownerId, query, PREVIEW_SECONDS, FIRST_ROWS + 1, statement -> register(ownerId, runId, statement), reading);
+        previews.run(ownerId, () -> {
+            run(
+                    ownerId,
+                    query,
+                    PREVIEW_SECONDS,
+                    FIRST_ROWS + 1,
+                    statement -> register(ownerId, runId, statement),
+                    reading);
+            return true;
+        });
         return new Preview(columns, rows, more[0]);
     }
 
@@ -232,10 +244,19 @@ public final class QueryService {
                 }
             } finally {
                 registering.statement(null);
-                connection.rollback();
+                rollbackQuietly(connection);
             }
         } catch (SQLException e) {
             throw failed(e);
+        }
+    }
+
+    /** A connection that failed may be closed already: why it failed is what counts. */
+    private static void rollbackQuietly(Connection connection) {
+        try {
+            connection.rollback();
+        } catch (SQLException e) {
+            // it is closed next, which rolls back too
         }
     }
 
@@ -253,6 +274,12 @@ public final class QueryService {
         if ("25006".equals(e.getSQLState()) || "90097".equals(e.getSQLState())) {
             return new UserException(
                     ErrorCode.QUERY_NOT_READ_ONLY, "A query may only read, and this one would change the database.");
+        }
+        if (String.valueOf(e.getMessage()).contains("maxResultBuffer")) {
+            return new UserException(
+                    ErrorCode.QUERY_FAILED,
+                    "A row of the result is larger than " + Connections.MOST_RESULT_MB
+                            + " MB. Leave out or cut long texts in the query.");
         }
         return new UserException(
                 ErrorCode.QUERY_FAILED,

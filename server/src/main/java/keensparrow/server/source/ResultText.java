@@ -1,5 +1,7 @@
 package keensparrow.server.source;
 
+import java.io.IOException;
+import java.io.Reader;
 import java.math.BigDecimal;
 import java.sql.ResultSet;
 import java.sql.ResultSetMetaData;
@@ -12,10 +14,14 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
 import org.jspecify.annotations.Nullable;
 
 /** Values of a result written plainly, as files have them: ISO dates, points in decimals, yes and no. */
 final class ResultText {
+    private static final int LONGEST_TEXT = 1_000_000;
+
     private final ResultSetMetaData columns;
     private final int count;
 
@@ -73,8 +79,32 @@ final class ResultText {
                 return blank ? null : new BigDecimal(Double.toString(number)).toPlainString();
             }
             default -> {
-                return result.getString(i);
+                return text(result, i);
             }
+        }
+    }
+
+    /** @throws UserException QUERY_FAILED for a text of more than {@link #LONGEST_TEXT} characters, read no further */
+    private static @Nullable String text(ResultSet result, int i) throws SQLException {
+        Reader characters = result.getCharacterStream(i);
+        if (characters == null) {
+            return null;
+        }
+        try (characters) {
+            StringBuilder text = new StringBuilder();
+            char[] buffer = new char[1 << 13];
+            for (int count = characters.read(buffer); count >= 0; count = characters.read(buffer)) {
+                text.append(buffer, 0, count);
+                if (text.length() > LONGEST_TEXT) {
+                    throw new UserException(
+                            ErrorCode.QUERY_FAILED,
+                            "Column " + i
+                                    + " of the result holds a text of more than 1,000,000 characters. Leave it out of the query, or cut it there with LEFT.");
+                }
+            }
+            return text.toString();
+        } catch (IOException e) {
+            throw new SQLException("a text could not be read", e);
         }
     }
 

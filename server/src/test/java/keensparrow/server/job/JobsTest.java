@@ -8,9 +8,12 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.server.memory.MemoryWatch;
 import keensparrow.server.store.Database;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -23,6 +26,7 @@ class JobsTest {
     @TempDir
     Path folder;
 
+    private final MemoryWatch memory = new MemoryWatch();
     private Database database;
     private Jobs jobs;
     private long anna;
@@ -33,7 +37,7 @@ class JobsTest {
         database = Database.inFile(folder.resolve("records"));
         anna = account("anna");
         boris = account("boris");
-        jobs = new Jobs(database, Clock.systemUTC());
+        jobs = new Jobs(database, memory, Clock.systemUTC());
     }
 
     @AfterEach
@@ -54,8 +58,12 @@ class JobsTest {
 
     /** Waits for what is expected, by asking. */
     private Job.Status ended(Job job) {
+        return endedFor(anna, job);
+    }
+
+    private Job.Status endedFor(long owner, Job job) {
         while (true) {
-            Job.Status status = jobs.status(anna, job.id());
+            Job.Status status = jobs.status(owner, job.id());
             if (status.state() != Job.State.WAITING && status.state() != Job.State.RUNNING) {
                 return status;
             }
@@ -116,12 +124,51 @@ class JobsTest {
     }
 
     @Test
-    void runningOutOfMemoryEndsTheJobAlone() {
-        Job.Status status = ran(job -> {
-            throw new OutOfMemoryError("made up");
-        });
-        assertThat(status.message()).contains("not enough memory");
-        assertThat(ran(job -> {}).state()).isEqualTo(Job.State.DONE);
+    void outOfMemoryEndsTheProcessAndIsNeverCalledATooLargeFile() {
+        CountDownLatch ended = new CountDownLatch(1);
+        try (Jobs others = new Jobs(database, memory, error -> ended.countDown(), Clock.systemUTC())) {
+            Job job = others.start(anna, "Load a file", running -> {
+                throw new OutOfMemoryError("made up");
+            });
+            await(ended);
+            assertThat(job.status().code()).isNull();
+        }
+    }
+
+    @Test
+    void onePersonsEndlessWorkLeavesRoomForOthers() {
+        CountDownLatch end = new CountDownLatch(1);
+        List<Job> endless = new ArrayList<>();
+        for (int i = 0; i < 10; i++) {
+            endless.add(jobs.start(anna, "An endless query", running -> end.await()));
+        }
+        assertThat(endedFor(boris, jobs.start(boris, "Load a file", running -> {}))
+                        .state())
+                .isEqualTo(Job.State.DONE);
+        assertThat(endless.stream().filter(job -> job.status().state() == Job.State.RUNNING))
+                .hasSizeLessThanOrEqualTo(1);
+        end.countDown();
+        endless.forEach(this::ended);
+    }
+
+    @Test
+    void ownersTakeTurns() throws Exception {
+        List<String> order = new ArrayList<>();
+        ExecutorService pool = Executors.newSingleThreadExecutor();
+        FairQueue queue = new FairQueue(pool, 1, 1);
+        CountDownLatch begin = new CountDownLatch(1);
+        CountDownLatch done = new CountDownLatch(6);
+        queue.add(1, () -> await(begin));
+        for (String name : List.of("a1", "a2", "a3", "b1", "c1", "b2")) {
+            queue.add(name.charAt(0), () -> {
+                order.add(name);
+                done.countDown();
+            });
+        }
+        begin.countDown();
+        await(done);
+        assertThat(order).containsExactly("a1", "b1", "c1", "a2", "b2", "a3");
+        pool.shutdown();
     }
 
     @Test
@@ -174,21 +221,19 @@ class JobsTest {
     @Test
     void oneCannotFillTheQueue() {
         CountDownLatch release = new CountDownLatch(1);
-        for (int i = 0; i < 2; i++) {
-            CountDownLatch running = new CountDownLatch(1);
-            jobs.start(anna, "busy", job -> {
-                running.countDown();
-                release.await();
-            });
-            await(running);
-        }
+        CountDownLatch running = new CountDownLatch(1);
+        jobs.start(anna, "busy", job -> {
+            running.countDown();
+            release.await();
+        });
+        await(running);
         for (int i = 0; i < 20; i++) {
-            jobs.start(anna, "waiting", running -> {});
+            jobs.start(anna, "waiting", job -> {});
         }
-        assertThatThrownBy(() -> jobs.start(anna, "one more", running -> {}))
+        assertThatThrownBy(() -> jobs.start(anna, "one more", job -> {}))
                 .isInstanceOfSatisfying(
                         UserException.class, e -> assertThat(e.code()).isEqualTo(ErrorCode.TOO_MANY_TRIES));
-        jobs.start(boris, "someone else's", running -> {});
+        jobs.start(boris, "someone else's", job -> {});
         release.countDown();
     }
 
@@ -207,7 +252,7 @@ class JobsTest {
                 connection,
                 "insert into job (id, owner_id, title, state, created_at) values ('j', ?, 'Load', 'RUNNING', current_timestamp)",
                 anna));
-        try (Jobs restarted = new Jobs(database, Clock.systemUTC())) {
+        try (Jobs restarted = new Jobs(database, memory, Clock.systemUTC())) {
             assertThat(restarted.status(anna, "j").state()).isEqualTo(Job.State.INTERRUPTED);
             assertThat(restarted.status(anna, "j").message()).contains("Load the file again");
             assertThat(restarted.open(anna)).extracting(Job.Status::id).contains("j");
