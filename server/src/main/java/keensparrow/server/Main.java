@@ -2,23 +2,74 @@ package keensparrow.server;
 
 import java.io.IOException;
 import java.net.BindException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CountDownLatch;
+import keensparrow.server.backup.BackupCommand;
+import keensparrow.server.backup.Restore;
+import keensparrow.server.memory.MemoryWatch;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
 
 /** The program: {@code serve} starts the server. */
 @Command(
         name = "sparrow",
-        subcommands = {Main.Serve.class, CommandLine.HelpCommand.class},
+        subcommands = {Main.Serve.class, Main.Backup.class, Main.RestoreBackup.class, CommandLine.HelpCommand.class},
         description = "Keen Sparrow: spreadsheets and query results as shared apps.")
 public final class Main {
     private Main() {}
 
     public static void main(String[] arguments) {
         System.exit(new CommandLine(new Main()).execute(arguments));
+    }
+
+    /** Takes a backup, of a server that runs or of a folder that none uses. */
+    @Command(name = "backup", description = "Write everything into one file.", mixinStandardHelpOptions = true)
+    static final class Backup implements Callable<Integer> {
+        @Parameters(index = "0", description = "File to write")
+        private Path file = Path.of("backup.zip");
+
+        @Option(names = "--data", description = "Folder of all data (default: ${DEFAULT-VALUE})", defaultValue = "data")
+        private Path data = Path.of("data");
+
+        @Override
+        public Integer call() throws Exception {
+            try {
+                new BackupCommand(data, file).run();
+                System.out.println("Backed up to " + file + ", " + (Files.size(file) >> 10) + " kB. Keep it safe: it"
+                        + " holds the key of secrets.");
+                return 0;
+            } catch (IOException | RuntimeException e) {
+                System.err.println("No backup was taken: " + e.getMessage() + ".");
+                return 1;
+            }
+        }
+    }
+
+    /** Makes a data folder of a backup. */
+    @Command(name = "restore", description = "Make a data folder of a backup.", mixinStandardHelpOptions = true)
+    static final class RestoreBackup implements Callable<Integer> {
+        @Parameters(index = "0", description = "Backup to restore")
+        private Path file = Path.of("backup.zip");
+
+        @Option(names = "--data", description = "Folder to make, empty or not there", required = true)
+        private Path data = Path.of("data");
+
+        @Override
+        public Integer call() {
+            try {
+                int files = new Restore(file, data).run();
+                System.out.println("Restored to " + data + ": the records and " + files + " original files.");
+                return 0;
+            } catch (IOException | RuntimeException e) {
+                System.err.println(e.getMessage() + ".");
+                return 1;
+            }
+        }
     }
 
     /** Serves until it is stopped. */
@@ -54,12 +105,35 @@ public final class Main {
                 defaultValue = "1000")
         private int connectionsPerAddress = 1000;
 
+        @Option(names = "--log-file", description = "Write the log to this file too, a new one each day, kept 30 days")
+        private @Nullable Path logFile;
+
+        @Option(names = "--begin-anew", description = "Set what is in the data folder aside and begin anew")
+        private boolean beginAnew;
+
+        @Option(
+                names = "--new-key",
+                description = "Set the key of secrets aside: passwords of database connections are lost")
+        private boolean newKey;
+
         @Override
         public Integer call() throws Exception {
+            if (logFile != null) { // before anything logs
+                System.setProperty("logback.configurationFile", "logback-file.xml");
+                System.setProperty("sparrow.logFile", logFile.toString());
+            }
+            MemoryWatch.exitWhenOutOfMemory();
             Server server;
             try {
                 server = Server.start(new Server.Settings(
-                        data, host, port, uploadLimitMb << 20, keepFreeMb << 20, connectionsPerAddress));
+                        data,
+                        host,
+                        port,
+                        uploadLimitMb << 20,
+                        keepFreeMb << 20,
+                        connectionsPerAddress,
+                        beginAnew,
+                        newKey));
             } catch (IOException | RuntimeException e) {
                 System.err.println("The server cannot start: " + reason(e));
                 return 1;

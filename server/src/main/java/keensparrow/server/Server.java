@@ -14,12 +14,16 @@ import keensparrow.server.account.AccountService;
 import keensparrow.server.account.PeopleRoutes;
 import keensparrow.server.account.PeopleService;
 import keensparrow.server.account.Sessions;
+import keensparrow.server.admin.HealthRoutes;
+import keensparrow.server.admin.Metrics;
 import keensparrow.server.app.AppRoutes;
 import keensparrow.server.app.AppService;
 import keensparrow.server.app.PageAnswers;
 import keensparrow.server.app.PageDownloads;
 import keensparrow.server.audit.AuditLog;
 import keensparrow.server.audit.AuditRoutes;
+import keensparrow.server.backup.BackupRoutes;
+import keensparrow.server.backup.BackupService;
 import keensparrow.server.dataset.DatasetRoutes;
 import keensparrow.server.dataset.DatasetService;
 import keensparrow.server.dataset.Links;
@@ -42,11 +46,15 @@ import keensparrow.server.store.DataFolder;
 import keensparrow.server.store.Database;
 import keensparrow.server.store.Secrets;
 import org.eclipse.jetty.util.thread.QueuedThreadPool;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** The running server: all wiring, by plain constructor calls. */
 public final class Server implements AutoCloseable {
     private static final String CONTENT_POLICY =
             "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; frame-ancestors 'none'; base-uri 'self'; form-action 'self'";
+
+    private static final Logger LOG = LoggerFactory.getLogger(Server.class);
 
     private final Javalin web;
     private final Jobs jobs;
@@ -63,9 +71,22 @@ public final class Server implements AutoCloseable {
      * @param mostUploadBytes that one file may have
      * @param reserveBytes of the disk that stay free
      * @param connectionsPerAddress that one address may have open at once
+     * @param beginAnew sets what is in the folder aside first, @param newKey sets the key of secrets aside
      */
     public record Settings(
-            Path data, String host, int port, long mostUploadBytes, long reserveBytes, int connectionsPerAddress) {}
+            Path data,
+            String host,
+            int port,
+            long mostUploadBytes,
+            long reserveBytes,
+            int connectionsPerAddress,
+            boolean beginAnew,
+            boolean newKey) {
+        public Settings(
+                Path data, String host, int port, long mostUploadBytes, long reserveBytes, int connectionsPerAddress) {
+            this(data, host, port, mostUploadBytes, reserveBytes, connectionsPerAddress, false, false);
+        }
+    }
 
     private Server(
             Javalin web,
@@ -87,15 +108,19 @@ public final class Server implements AutoCloseable {
     /** Starts and listens. @throws IOException when the data folder cannot be used */
     public static Server start(Settings settings) throws IOException {
         Clock clock = Clock.systemUTC();
+        DataFolder.requireSound(settings.data(), settings.beginAnew(), settings.newKey());
         DataFolder folder = new DataFolder(settings.data(), settings.mostUploadBytes(), settings.reserveBytes());
         Database database = Database.inFile(folder.records());
+        folder.noteClosed(null);
         Secrets secrets = Secrets.in(folder.keyFile());
         MemoryWatch memory = new MemoryWatch();
-        Jobs jobs = new Jobs(database, memory, clock);
+        Metrics metrics = new Metrics();
+        Jobs jobs = new Jobs(database, memory, metrics::ended, clock);
         AuditLog audit = new AuditLog(database, clock);
         PeopleService people = new PeopleService(database, clock);
         AccountService accounts = new AccountService(database, people, audit, clock);
         QueryService queries = new QueryService(database, secrets, folder, clock);
+        queries.requireReadable(settings.newKey());
         Workers workers = Workers.ofMachine();
         long forTables = Runtime.getRuntime().maxMemory() * 6 / 10;
         DatasetService datasets =
@@ -105,16 +130,24 @@ public final class Server implements AutoCloseable {
         PageDownloads downloads = new PageDownloads(datasets);
         PublishService publishing = new PublishService(database, apps, clock);
 
-        Api api = new Api(new Sessions(accounts));
+        Api api = new Api(new Sessions(accounts), metrics);
         new AccountRoutes(accounts, audit).add(api);
         new PeopleRoutes(people, audit).add(api);
         new AuditRoutes(audit).add(api);
+        String localToken = Secrets.token();
+        new BackupRoutes(new BackupService(database, folder, clock), audit, clock, localToken).add(api);
         new JobRoutes(jobs).add(api);
         new SourceRoutes(queries).add(api);
         new DatasetRoutes(datasets, memory).add(api);
         new AppRoutes(apps, datasets, answers, downloads).add(api);
         new PublishRoutes(publishing, apps, datasets, answers, downloads, audit).add(api);
-        api.get("/api/health", Access.ANYONE, "Whether the server is up", null, (ctx, caller) -> ctx.result("ok"));
+        new HealthRoutes(database, folder, memory, metrics).add(api);
+        metrics.gauge("sparrow_disk_free_bytes", "Free on the disk of the data folder", () -> orNaN(folder::freeBytes));
+        metrics.gauge("sparrow_records_bytes", "Size of the records on the disk", () -> orNaN(database::sizeBytes));
+        metrics.gauge(
+                "sparrow_heap_after_collection_bytes", "Heap in use after the last collection", memory::usedBytes);
+        metrics.gauge("sparrow_sessions", "Browsers signed in", accounts::signInCount);
+        metrics.gauge("sparrow_tables_bytes", "Heap of tables and what is kept to answer sooner", datasets::tableBytes);
         Map<String, Object> description = OpenApi.document(api.routes());
         api.get("/api/openapi.json", Access.ANYONE, "This description", null, (ctx, caller) -> ctx.json(description));
 
@@ -124,8 +157,22 @@ public final class Server implements AutoCloseable {
         WarmUp warmUp = new WarmUp(publishing, datasets, answers);
         Server server = new Server(web, jobs, workers, datasets, database, folder, warmUp);
         server.offerSetup(accounts, settings.host());
+        Secrets.writePrivately(folder.runningFile(), server.localAddress(settings.host()) + "\n" + localToken + "\n");
         warmUp.start();
         return server;
+    }
+
+    /** A number of the disk. */
+    private interface Measured {
+        long bytes() throws IOException;
+    }
+
+    private static Number orNaN(Measured measured) {
+        try {
+            return measured.bytes();
+        } catch (IOException e) {
+            return Double.NaN;
+        }
     }
 
     private static Javalin listen(Settings settings, Api api, ObjectMapper mapper) {
@@ -169,17 +216,28 @@ public final class Server implements AutoCloseable {
         }
     }
 
+    /** Where a program of this machine reaches the server. */
+    private String localAddress(String host) {
+        return "http://" + (host.equals("0.0.0.0") || host.equals("::") ? "127.0.0.1" : host) + ":" + port();
+    }
+
     public int port() {
         return web.port();
     }
 
     @Override
     public void close() {
+        DataFolder.deleteQuietly(folder.runningFile());
         web.stop();
         warmUp.close();
         jobs.close();
         workers.close();
         datasets.close();
         database.close();
+        try {
+            folder.noteClosed(database.sizeBytes());
+        } catch (IOException e) {
+            LOG.warn("that the records were closed in order could not be noted", e);
+        }
     }
 }

@@ -3,6 +3,7 @@ package keensparrow.formats.archive;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.util.concurrent.atomic.AtomicLong;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 
@@ -11,14 +12,23 @@ public final class Limited extends FilterInputStream {
     private static final long ALWAYS = 200L << 20;
     private static final long TIMES = 250;
 
-    private final String name;
-    private long left;
+    private final Budget budget;
 
-    /** @param packedBytes size of what they come out of */
-    public Limited(InputStream in, long packedBytes, String name) {
+    /** The bytes that may come out of one packed file, whatever its parts. */
+    public static final class Budget {
+        private final String name;
+        private final AtomicLong left;
+
+        /** @param packedBytes size of what they come out of */
+        public Budget(long packedBytes, String name) {
+            this.name = name;
+            this.left = new AtomicLong(most(packedBytes));
+        }
+    }
+
+    public Limited(InputStream in, Budget budget) {
         super(in);
-        this.name = name;
-        this.left = most(packedBytes);
+        this.budget = budget;
     }
 
     /** As many bytes as can be meant to come out of so many. */
@@ -41,11 +51,10 @@ public final class Limited extends FilterInputStream {
     }
 
     private void count(int bytes) {
-        left -= bytes;
-        if (left < 0) {
+        if (bytes > 0 && budget.left.addAndGet(-bytes) < 0) {
             throw new UserException(
                     ErrorCode.FILE_NOT_READABLE,
-                    "“" + name + "” unpacks to more than " + TIMES
+                    "“" + budget.name + "” unpacks to more than " + TIMES
                             + " times its size and is refused. Unpack it yourself and load what is needed.");
         }
     }

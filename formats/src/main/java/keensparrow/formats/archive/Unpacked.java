@@ -4,9 +4,9 @@ import java.io.BufferedInputStream;
 import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.Enumeration;
 import java.util.List;
@@ -27,15 +27,14 @@ public final class Unpacked {
     public record Member(String name, Path file) {}
 
     /** @param name what people call the packed file. @throws UserException FILE_NOT_READABLE */
-    public static Member gzip(Path packed, String name) throws IOException {
+    public static Member gzip(Path packed, String name, Scratch scratch) throws IOException {
         String inner = name.replaceAll("(?i)\\.(gz|gzip)$", "").replaceAll("(?i)\\.tgz$", ".tar");
-        Path file = Files.createTempFile("keensparrow-", ".unpacked");
+        Path file = scratch.newFile(".unpacked");
         boolean whole = false;
         try (InputStream in = new Limited(
                 new GZIPInputStream(new BufferedInputStream(Files.newInputStream(packed)), 1 << 16),
-                Files.size(packed),
-                name)) {
-            Files.copy(in, file, StandardCopyOption.REPLACE_EXISTING);
+                new Limited.Budget(Files.size(packed), name))) {
+            copy(in, file, scratch);
             whole = true;
             return new Member(inner, file);
         } catch (ZipException | EOFException e) {
@@ -48,11 +47,11 @@ public final class Unpacked {
     }
 
     /** The files of an archive; those that operating systems hide in it are left out. */
-    public static List<Member> zip(Path packed, String name) throws IOException {
+    public static List<Member> zip(Path packed, String name, Scratch scratch) throws IOException {
         List<Member> members = new ArrayList<>();
         boolean whole = false;
         try (ZipFile zip = new ZipFile(packed.toFile())) {
-            long size = Files.size(packed);
+            Limited.Budget budget = new Limited.Budget(Files.size(packed), name);
             for (Enumeration<? extends ZipEntry> entries = zip.entries(); entries.hasMoreElements(); ) {
                 ZipEntry entry = entries.nextElement();
                 if (entry.isDirectory() || isFurniture(entry.getName())) {
@@ -64,10 +63,10 @@ public final class Unpacked {
                             "“" + name + "” holds more than " + MOST_FILES
                                     + " files. Pack those that are needed, or load them by themselves.");
                 }
-                Path file = Files.createTempFile("keensparrow-", ".unpacked");
+                Path file = scratch.newFile(".unpacked");
                 members.add(new Member(entry.getName().substring(entry.getName().lastIndexOf('/') + 1), file));
-                try (InputStream in = new Limited(zip.getInputStream(entry), size, name)) {
-                    Files.copy(in, file, StandardCopyOption.REPLACE_EXISTING);
+                try (InputStream in = new Limited(zip.getInputStream(entry), budget)) {
+                    copy(in, file, scratch);
                 }
             }
             whole = true;
@@ -86,6 +85,16 @@ public final class Unpacked {
                 for (Member member : members) {
                     Files.deleteIfExists(member.file);
                 }
+            }
+        }
+    }
+
+    private static void copy(InputStream in, Path file, Scratch scratch) throws IOException {
+        byte[] buffer = new byte[1 << 16];
+        try (OutputStream out = Files.newOutputStream(file)) {
+            for (int count = in.read(buffer); count >= 0; count = in.read(buffer)) {
+                scratch.count(count);
+                out.write(buffer, 0, count);
             }
         }
     }

@@ -14,6 +14,7 @@ import keensparrow.core.sheet.FoundTable;
 import keensparrow.core.sheet.RawSheet;
 import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.core.sheet.TableFinder;
+import keensparrow.formats.archive.Scratch;
 import keensparrow.formats.archive.Unpacked;
 import keensparrow.formats.detect.FileKind;
 import keensparrow.formats.html.HtmlReader;
@@ -28,13 +29,15 @@ import org.jspecify.annotations.Nullable;
 
 /** A file opened: its sheets, and the tables found in each. What it takes for temporary files goes when it is closed. */
 public final class Document implements Closeable {
+    private final Scratch scratch;
     private final String name;
     private final List<Part> parts = new ArrayList<>();
     private final List<String> notes = new ArrayList<>();
     private final List<Closeable> resources = new ArrayList<>();
     private FileKind kind = FileKind.DELIMITED;
 
-    private Document(String name) {
+    private Document(String name, Scratch scratch) {
+        this.scratch = scratch;
         this.name = name;
     }
 
@@ -57,7 +60,12 @@ public final class Document implements Closeable {
      * @throws IOException when the disk fails
      */
     public static Document open(Path file, String name, ReadingChoices choices) throws IOException {
-        Document document = new Document(name);
+        return open(file, name, choices, Scratch.inTemp());
+    }
+
+    /** Likewise, with room of the caller's for what is unpacked and spooled. */
+    public static Document open(Path file, String name, ReadingChoices choices, Scratch scratch) throws IOException {
+        Document document = new Document(name, scratch);
         boolean whole = false;
         try {
             document.kind = FileKind.of(file, name);
@@ -95,20 +103,20 @@ public final class Document implements Closeable {
     private void addByKind(Path file, String called, ReadingChoices choices, int depth) throws IOException {
         switch (FileKind.of(file, called)) {
             case DELIMITED -> addSheet(called, TextSheet.open(file, called, TextFormat.find(file, called, choices)));
-            case JSON -> addSheets(called, JsonReader.read(file, called));
-            case XLSX -> addSheets(called, XlsxReader.read(file, called));
-            case ODS -> addSheets(called, OdsReader.read(file, called));
-            case XLS -> addSheets(called, XlsReader.read(file, called));
-            case HTML -> addSheets(called, HtmlReader.read(file, called));
+            case JSON -> addSheets(called, JsonReader.read(file, called, scratch));
+            case XLSX -> addSheets(called, XlsxReader.read(file, called, scratch));
+            case ODS -> addSheets(called, OdsReader.read(file, called, scratch));
+            case XLS -> addSheets(called, XlsReader.read(file, called, scratch));
+            case HTML -> addSheets(called, HtmlReader.read(file, called, scratch));
             case GZIP -> {
                 requireFlat(called, depth);
-                Unpacked.Member member = Unpacked.gzip(file, called);
+                Unpacked.Member member = Unpacked.gzip(file, called, scratch);
                 resources.add(() -> Files.deleteIfExists(member.file()));
                 add(member.file(), member.name(), choices, depth + 1);
             }
             case ZIP -> {
                 requireFlat(called, depth);
-                addMembers(Unpacked.zip(file, called), called, choices, depth + 1);
+                addMembers(Unpacked.zip(file, called, scratch), called, choices, depth + 1);
             }
         }
     }

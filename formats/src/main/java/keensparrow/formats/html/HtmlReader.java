@@ -10,6 +10,7 @@ import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.CellKind;
 import keensparrow.core.sheet.Merge;
+import keensparrow.formats.archive.Scratch;
 import keensparrow.formats.sheet.SheetWriter;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Element;
@@ -23,7 +24,7 @@ public final class HtmlReader {
     private HtmlReader() {}
 
     /** @return one for each table, to be closed by the caller. @throws UserException FILE_NOT_TEXT without any table */
-    public static List<SheetWriter> read(Path file, String name) throws IOException {
+    public static List<SheetWriter> read(Path file, String name, Scratch scratch) throws IOException {
         if (Files.size(file) > MOST_BYTES) {
             throw told(name, "is a web page of more than 40 MB. Save its table as CSV or XLSX and load that.");
         }
@@ -39,7 +40,7 @@ public final class HtmlReader {
                     Element caption = table.selectFirst("caption");
                     String called = caption == null ? "" : caption.text().strip();
                     SheetWriter sheet = new SheetWriter(
-                            name, called.isEmpty() ? "Table " + number : called + " (" + number + ")", false);
+                            name, called.isEmpty() ? "Table " + number : called + " (" + number + ")", false, scratch);
                     sheets.add(sheet);
                     copy(table, sheet);
                 }

@@ -14,6 +14,7 @@ import java.util.Objects;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.CellKind;
+import keensparrow.formats.archive.Scratch;
 import keensparrow.formats.sheet.NumberFormats;
 import keensparrow.formats.sheet.SheetWriter;
 
@@ -41,7 +42,7 @@ public final class JsonReader {
     }
 
     /** @return one sheet, to be closed by the caller. @throws UserException FILE_NOT_READABLE, with line and column */
-    public static List<SheetWriter> read(Path file, String name) throws IOException {
+    public static List<SheetWriter> read(Path file, String name, Scratch scratch) throws IOException {
         JsonReader reader = new JsonReader(file, name);
         long[] rows = {0};
         reader.rows(row -> {
@@ -54,7 +55,7 @@ public final class JsonReader {
                     "“" + name
                             + "” holds no list of objects. Rows are read from a JSON array of objects, or from one object a line.");
         }
-        SheetWriter sheet = new SheetWriter(name, "", false);
+        SheetWriter sheet = new SheetWriter(name, "", false, scratch);
         boolean whole = false;
         try {
             reader.write(sheet);

@@ -19,6 +19,7 @@ import keensparrow.core.error.UserException;
 import keensparrow.core.infer.CellKind;
 import keensparrow.core.sheet.Merge;
 import keensparrow.formats.archive.Limited;
+import keensparrow.formats.archive.Scratch;
 import keensparrow.formats.sheet.NumberFormats;
 import keensparrow.formats.sheet.SheetWriter;
 import keensparrow.formats.sheet.Xml;
@@ -31,16 +32,18 @@ public final class OdsReader {
 
     private final String name;
     private final List<SheetWriter> sheets;
+    private final Scratch scratch;
     private final Set<String> hiddenStyles = new HashSet<>();
     private long row;
 
-    private OdsReader(String name, List<SheetWriter> sheets) {
+    private OdsReader(String name, List<SheetWriter> sheets, Scratch scratch) {
+        this.scratch = scratch;
         this.name = name;
         this.sheets = sheets;
     }
 
     /** @return one for each sheet, to be closed by the caller. @throws UserException FILE_NOT_READABLE */
-    public static List<SheetWriter> read(Path file, String name) throws IOException {
+    public static List<SheetWriter> read(Path file, String name, Scratch scratch) throws IOException {
         List<SheetWriter> sheets = new ArrayList<>();
         boolean whole = false;
         try (ZipFile zip = new ZipFile(file.toFile())) {
@@ -48,8 +51,8 @@ public final class OdsReader {
             if (entry == null) {
                 throw damaged(name);
             }
-            try (InputStream in = new Limited(zip.getInputStream(entry), Files.size(file), name)) {
-                new OdsReader(name, sheets).read(in);
+            try (InputStream in = new Limited(zip.getInputStream(entry), new Limited.Budget(Files.size(file), name))) {
+                new OdsReader(name, sheets, scratch).read(in);
             } catch (XMLStreamException e) {
                 throw isEncrypted(zip) ? locked(name) : damaged(name);
             }
@@ -120,8 +123,8 @@ public final class OdsReader {
         }
         String title = Xml.attribute(xml, "name");
         String style = Xml.attribute(xml, "style-name");
-        SheetWriter sheet =
-                new SheetWriter(name, title == null ? "" : title, style != null && hiddenStyles.contains(style));
+        SheetWriter sheet = new SheetWriter(
+                name, title == null ? "" : title, style != null && hiddenStyles.contains(style), scratch);
         sheets.add(sheet);
         row = 0;
         int columns = 0;

@@ -14,6 +14,7 @@ import keensparrow.core.sheet.Grid;
 import keensparrow.core.sheet.Merge;
 import keensparrow.core.sheet.RawSheet;
 import keensparrow.core.sheet.TableArea;
+import keensparrow.formats.archive.Scratch;
 
 /** Takes the cells of one sheet, wherever they stand, while its workbook is read once. */
 public final class SheetWriter {
@@ -39,11 +40,11 @@ public final class SheetWriter {
     private long formulas;
 
     /** @param file what people call it, @param name of the sheet */
-    public SheetWriter(String file, String name, boolean hidden) throws IOException {
+    public SheetWriter(String file, String name, boolean hidden, Scratch scratch) throws IOException {
         this.file = file;
         this.name = name;
         this.hidden = hidden;
-        this.spool = new Spool();
+        this.spool = new Spool(scratch);
     }
 
     /** A cell of the row; columns from 0, in rising order. An empty one need not be told. */

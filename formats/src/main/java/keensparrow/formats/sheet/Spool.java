@@ -11,6 +11,7 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import keensparrow.core.infer.CellKind;
 import keensparrow.core.infer.RowSource;
+import keensparrow.formats.archive.Scratch;
 
 /** The cells of a sheet in a file of their own, in a form that is read many times as fast as the workbook's. */
 public final class Spool implements RowSource.CellHandler, Closeable {
@@ -20,13 +21,15 @@ public final class Spool implements RowSource.CellHandler, Closeable {
     private static final int WIDE = 10; // added to the kind where characters need two bytes
     private static final CellKind[] KINDS = CellKind.values();
 
+    private final Scratch scratch;
     private final Path file;
     private final OutputStream out;
     private byte[] buffer = new byte[BUFFER];
     private int size;
 
-    public Spool() throws IOException {
-        file = Files.createTempFile("keensparrow-", ".cells");
+    public Spool(Scratch scratch) throws IOException {
+        this.scratch = scratch;
+        file = scratch.newFile(".cells");
         out = Files.newOutputStream(file);
     }
 
@@ -71,6 +74,7 @@ public final class Spool implements RowSource.CellHandler, Closeable {
 
     private void write() {
         try {
+            scratch.count(size);
             out.write(buffer, 0, size);
             size = 0;
         } catch (IOException e) {

@@ -9,6 +9,7 @@ import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.CellKind;
 import keensparrow.core.sheet.Merge;
+import keensparrow.formats.archive.Scratch;
 import keensparrow.formats.detect.FileKind;
 import keensparrow.formats.sheet.NumberFormats;
 import keensparrow.formats.sheet.SheetWriter;
@@ -31,7 +32,7 @@ public final class XlsReader {
     private XlsReader() {}
 
     /** @return one for each sheet, to be closed by the caller. @throws UserException FILE_NOT_READABLE */
-    public static List<SheetWriter> read(Path file, String name) throws IOException {
+    public static List<SheetWriter> read(Path file, String name, Scratch scratch) throws IOException {
         if (Files.size(file) > MOST_BYTES) {
             throw told(
                     name,
@@ -52,7 +53,7 @@ public final class XlsReader {
                 boolean from1904 = workbook.getInternalWorkbook().isUsing1904DateWindowing();
                 for (int i = 0; i < workbook.getNumberOfSheets(); i++) {
                     boolean hidden = workbook.getSheetVisibility(i) != SheetVisibility.VISIBLE;
-                    SheetWriter writer = new SheetWriter(name, workbook.getSheetName(i), hidden);
+                    SheetWriter writer = new SheetWriter(name, workbook.getSheetName(i), hidden, scratch);
                     sheets.add(writer);
                     copy(workbook.getSheetAt(i), writer, from1904);
                 }

@@ -17,6 +17,7 @@ import javax.xml.stream.XMLStreamReader;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.formats.archive.Limited;
+import keensparrow.formats.archive.Scratch;
 import keensparrow.formats.sheet.NumberFormats;
 import keensparrow.formats.sheet.SheetWriter;
 import keensparrow.formats.sheet.Xml;
@@ -27,15 +28,17 @@ public final class XlsxReader {
 
     private final ZipFile zip;
     private final String name;
-    private final long packed;
+    private final Limited.Budget budget;
+    private final Scratch scratch;
     private List<String> sharedTexts = List.of();
     private NumberFormats.Format[] styles = {NumberFormats.Format.NUMBER};
     private boolean from1904;
 
-    private XlsxReader(ZipFile zip, String name, long packed) {
+    private XlsxReader(ZipFile zip, String name, long packed, Scratch scratch) {
         this.zip = zip;
         this.name = name;
-        this.packed = packed;
+        this.budget = new Limited.Budget(packed, name);
+        this.scratch = scratch;
     }
 
     /** A sheet as the workbook lists it. */
@@ -46,11 +49,11 @@ public final class XlsxReader {
      * @return one for each sheet with cells, to be closed by the caller
      * @throws UserException FILE_NOT_READABLE when it is no whole workbook
      */
-    public static List<SheetWriter> read(Path file, String name) throws IOException {
+    public static List<SheetWriter> read(Path file, String name, Scratch scratch) throws IOException {
         List<SheetWriter> sheets = new ArrayList<>();
         boolean whole = false;
         try (ZipFile zip = new ZipFile(file.toFile())) {
-            new XlsxReader(zip, name, Files.size(file)).readAll(sheets);
+            new XlsxReader(zip, name, Files.size(file), scratch).readAll(sheets);
             whole = true;
             return sheets;
         } catch (ZipException | XMLStreamException | RuntimeException e) {
@@ -90,7 +93,7 @@ public final class XlsxReader {
             String path = relations.byId.get(sheet.relation);
             InputStream in = path == null ? null : entry(path);
             if (in != null && sheets.size() < MOST_SHEETS) {
-                SheetWriter writer = new SheetWriter(name, sheet.name, sheet.hidden);
+                SheetWriter writer = new SheetWriter(name, sheet.name, sheet.hidden, scratch);
                 sheets.add(writer);
                 try (in) {
                     writer.fillAhead(() -> cells(writer, in));
@@ -109,7 +112,7 @@ public final class XlsxReader {
 
     private @org.jspecify.annotations.Nullable InputStream entry(String path) throws IOException {
         ZipEntry entry = zip.getEntry(path);
-        return entry == null ? null : new Limited(zip.getInputStream(entry), packed, name);
+        return entry == null ? null : new Limited(zip.getInputStream(entry), budget);
     }
 
     /** Which parts a part names, by id and by kind. */

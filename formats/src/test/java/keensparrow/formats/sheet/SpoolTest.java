@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Random;
 import keensparrow.core.infer.CellKind;
 import keensparrow.core.infer.RowSource;
+import keensparrow.formats.archive.Scratch;
 import org.junit.jupiter.api.Test;
 
 /** What was spooled is read back the same, as often as wanted. */
@@ -36,7 +37,7 @@ class SpoolTest {
     void anythingComesBackAsItWas() throws IOException {
         Random random = new Random(9);
         Written expected = new Written();
-        try (Spool spool = new Spool()) {
+        try (Spool spool = new Spool(Scratch.inTemp())) {
             for (int i = 0; i < 60_000; i++) {
                 int length = i % 5000 == 0 ? 150_000 : random.nextInt(40);
                 StringBuilder text = new StringBuilder();
@@ -63,7 +64,7 @@ class SpoolTest {
 
     @Test
     void nothingIsNothing() throws IOException {
-        try (Spool spool = new Spool()) {
+        try (Spool spool = new Spool(Scratch.inTemp())) {
             spool.finish();
             Written read = new Written();
             spool.read(read);

@@ -120,6 +120,11 @@ public final class AccountService {
                 connection -> sessions.findSignIn(connection, Secrets.hash(cookie), clock.instant()));
     }
 
+    /** Browsers signed in at the moment. */
+    public int signInCount() {
+        return database.inTransaction(connection -> sessions.count(connection, clock.instant()));
+    }
+
     void signOut(String cookie) {
         database.act(connection -> {
             sessions.removeSignIn(connection, Secrets.hash(cookie));
@@ -132,10 +137,7 @@ public final class AccountService {
         Optional<SessionRepository.Bearer> bearer =
                 database.inTransaction(connection -> sessions.findToken(connection, Secrets.hash(token), now));
         bearer.filter(known -> known.usedAt() == null || known.usedAt().isBefore(now.minus(USE_KEPT_TO)))
-                .ifPresent(known -> database.inTransaction(connection -> {
-                    sessions.setUsed(connection, known.tokenId(), now);
-                    return Boolean.TRUE;
-                }));
+                .ifPresent(known -> database.note(connection -> sessions.setUsed(connection, known.tokenId(), now)));
         return bearer.map(SessionRepository.Bearer::account);
     }
 

@@ -76,6 +76,11 @@ final class SessionRepository {
                 now);
     }
 
+    int count(Connection connection, Instant now) throws SQLException {
+        String sql = "select count(*) from sign_in where expires_at > ?";
+        return Database.one(connection, sql, row -> row.getInt(1), now).orElse(0);
+    }
+
     void removeSignIn(Connection connection, String tokenHash) throws SQLException {
         Database.update(connection, "delete from sign_in where token_hash = ?", tokenHash);
     }

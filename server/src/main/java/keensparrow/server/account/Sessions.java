@@ -58,7 +58,7 @@ public final class Sessions implements Api.Identity {
      * @throws UserException NOT_ALLOWED
      */
     static void requireOwnPage(Context ctx) {
-        String type = ctx.contentType();
+        String type = ctx.header("Content-Type");
         String site = ctx.header("Sec-Fetch-Site");
         boolean json = type != null && type.toLowerCase(Locale.ROOT).startsWith("application/json");
         boolean own = site == null || site.equals("same-origin") || site.equals("none");

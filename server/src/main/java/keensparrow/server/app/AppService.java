@@ -31,6 +31,7 @@ public final class AppService {
         App draft = FirstDraft.of(version.schema(), version.profile(), dataset.name(), dataset.noun());
         AppRecord app = new AppRecord(Secrets.id(), ownerId, datasetId, draft, 1, clock.instant());
         database.act(connection -> {
+            datasets.lock(connection, ownerId, datasetId);
             apps.add(connection, app);
         });
         return app;

@@ -34,17 +34,14 @@ public final class AuditLog {
     }
 
     public void note(@Nullable Long accountId, String name, String address, AuditAction action, String subject) {
-        database.inTransaction(connection -> {
-            repository.add(
-                    connection,
-                    clock.instant(),
-                    accountId,
-                    cut(name, LONGEST_NAME),
-                    cut(address, LONGEST_NAME),
-                    action,
-                    cut(subject, LONGEST_SUBJECT));
-            return Boolean.TRUE;
-        });
+        database.note(connection -> repository.add(
+                connection,
+                clock.instant(),
+                accountId,
+                cut(name, LONGEST_NAME),
+                cut(address, LONGEST_NAME),
+                action,
+                cut(subject, LONGEST_SUBJECT)));
     }
 
     private static String cut(String text, int longest) {

@@ -5,8 +5,10 @@ import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import keensparrow.core.infer.ColumnPlan;
 import keensparrow.core.infer.LoadReport;
 import keensparrow.core.prepare.Step;
@@ -109,9 +111,68 @@ final class DatasetRepository {
                 ownerId);
     }
 
+    /** Contents of all files that the versions of a dataset came from. */
+    Set<String> contentsOf(Connection connection, String datasetId) throws SQLException {
+        Set<String> contents = new HashSet<>();
+        String sql = "select files from dataset_version where dataset_id = ?";
+        for (String files : Database.list(connection, sql, row -> row.getString(1), datasetId)) {
+            contents.addAll(contents(files));
+        }
+        return contents;
+    }
+
+    /** Contents that some version of a dataset names. */
+    Set<String> contentsOfVersions(Connection connection) throws SQLException {
+        Set<String> contents = new HashSet<>();
+        Database.list(connection, "select files from dataset_version", row -> row.getString(1))
+                .forEach(files -> contents.addAll(contents(files)));
+        return contents;
+    }
+
+    /** Contents that some version of a dataset, or some upload, names. */
+    Set<String> contentsInUse(Connection connection) throws SQLException {
+        Set<String> contents = contentsOfVersions(connection);
+        contents.addAll(Database.list(connection, "select sha256 from uploaded_file", row -> row.getString(1)));
+        return contents;
+    }
+
+    private static List<String> contents(String files) {
+        return Json.read(files, FILES).stream().map(Dataset.FileRef::sha256).toList();
+    }
+
+    /** Forgets the uploads of an owner with that content. */
+    void removeUploads(Connection connection, long ownerId, String sha256) throws SQLException {
+        Database.update(connection, "delete from uploaded_file where owner_id = ? and sha256 = ?", ownerId, sha256);
+    }
+
+    /** Forgets uploads that were never loaded and are older than that. */
+    void removeUploadsBefore(Connection connection, Instant time) throws SQLException {
+        Database.update(connection, """
+                delete from uploaded_file u where created_at < ? and not exists
+                  (select 1 from dataset_version v where position(u.sha256, v.files) > 0)
+                """, time);
+    }
+
+    /** Forgets datasets whose first load never ended. */
+    void removeUnfinished(Connection connection) throws SQLException {
+        Database.update(connection, "delete from dataset where current_version = 0");
+    }
+
+    List<Integer> versionNumbers(Connection connection, String datasetId) throws SQLException {
+        return Database.list(
+                connection, "select number from dataset_version where dataset_id = ?", row -> row.getInt(1), datasetId);
+    }
+
     boolean rename(Connection connection, long ownerId, String id, String name, String noun) throws SQLException {
         String sql = "update dataset set name = ?, noun = ? where id = ? and owner_id = ?";
         return Database.update(connection, sql, name, noun, id, ownerId) == 1;
+    }
+
+    /** Keeps others from changing or removing it until the transaction ends; false when the owner has no such. */
+    boolean lock(Connection connection, long ownerId, String id) throws SQLException {
+        String sql = "select id from dataset where id = ? and owner_id = ? for update";
+        return Database.one(connection, sql, row -> row.getString(1), id, ownerId)
+                .isPresent();
     }
 
     boolean remove(Connection connection, long ownerId, String id) throws SQLException {

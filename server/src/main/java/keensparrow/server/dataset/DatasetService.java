@@ -2,8 +2,12 @@ package keensparrow.server.dataset;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.SQLException;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -32,6 +36,8 @@ public final class DatasetService {
     private static final int MOST_FILES = 200;
     private static final int MOST_STEPS = 200;
     private static final int MOST_LOOKS = 4;
+    private static final Duration UPLOADS_KEPT = Duration.ofDays(14); // of those that nobody loaded
+    private static final long MOST_LOOK_NANOS = 120_000_000_000L;
 
     private final Database database;
     private final DataFolder folder;
@@ -79,6 +85,10 @@ public final class DatasetService {
         database.act(connection -> {
             datasets.addFile(connection, id, ownerId, name, stored, clock.instant());
         });
+        if (!Files.exists(folder.file(stored.sha256()))) { // the last dataset with this content went at this moment
+            throw new UserException(
+                    ErrorCode.UPLOAD_INCOMPLETE, "The upload was disturbed. Nothing was stored. Load the file again.");
+        }
         return new Uploaded(id, name, stored.sizeBytes());
     }
 
@@ -132,9 +142,13 @@ public final class DatasetService {
     private Look look(
             Dataset.FileRef file, ReadingChoices choices, @Nullable Integer part, @Nullable Integer fromColumn) {
         memory.requireRoom();
-        try (Documents.Lease lease = documents.open(file, choices)) {
+        try (Documents.Lease lease = documents.open(file, choices, until(System.nanoTime() + MOST_LOOK_NANOS))) {
             return Look.of(lease.document(), choices, part, fromColumn);
         }
+    }
+
+    private static BooleanSupplier until(long nanoTime) {
+        return () -> System.nanoTime() > nanoTime;
     }
 
     private static void requireFile(Dataset dataset) {
@@ -316,18 +330,58 @@ public final class DatasetService {
     /** @throws UserException CONFLICT while an app shows it */
     void remove(long ownerId, String id) {
         get(ownerId, id);
+        List<Integer> versions = new ArrayList<>();
+        Set<String> contents = new HashSet<>();
         database.change(connection -> {
+            if (!datasets.lock(connection, ownerId, id)) {
+                throw notFound();
+            }
             if (datasets.appsOn(connection, id) > 0) {
                 throw new UserException(
                         ErrorCode.CONFLICT, "An app shows this dataset. Remove the app first, then the dataset.");
             }
-            return datasets.remove(connection, ownerId, id);
+            versions.addAll(datasets.versionNumbers(connection, id));
+            contents.addAll(datasets.contentsOf(connection, id));
+            datasets.remove(connection, ownerId, id);
+            contents.removeAll(datasets.contentsOfVersions(connection));
+            for (String content : contents) {
+                datasets.removeUploads(connection, ownerId, content);
+            }
+            return true;
         });
         engines.remove(id);
+        folder.whileNobodyCopies(() -> {
+            versions.forEach(number -> DataFolder.deleteQuietly(folder.snapshot(id, number)));
+            contents.removeAll(database.inTransaction(datasets::contentsInUse));
+            contents.forEach(content -> DataFolder.deleteQuietly(folder.file(content)));
+        });
+    }
+
+    /** Removes the originals that no dataset and no upload names any more. */
+    private void removeUnusedFiles() {
+        Set<String> used = database.inTransaction(datasets::contentsInUse);
+        try {
+            folder.removeFilesBut(used);
+        } catch (IOException e) {
+            throw DataFolder.diskFailure(e);
+        }
+    }
+
+    /** Keeps a dataset from being removed until the transaction ends. @throws UserException NOT_FOUND */
+    public void lock(Connection connection, long ownerId, String id) throws SQLException {
+        if (!datasets.lock(connection, ownerId, id)) {
+            throw notFound();
+        }
     }
 
     /** At the start: removes what a crash left and the snapshots that are no longer needed. */
     public void sweep() throws IOException {
+        database.inTransaction(connection -> {
+            datasets.removeUnfinished(connection);
+            datasets.removeUploadsBefore(connection, clock.instant().minus(UPLOADS_KEPT));
+            return true;
+        });
+        removeUnusedFiles();
         List<DatasetRepository.VersionId> kept =
                 database.inTransaction(connection -> datasets.keptVersions(connection, VERSIONS_KEPT));
         Set<Path> inUse = new HashSet<>();
@@ -347,6 +401,11 @@ public final class DatasetService {
     /** Reads a made-up table, so that the first real load is not the first of the process; ends when one comes. */
     public void rehearseLoad(BooleanSupplier stopped) {
         new LoadRehearsal(folder.rehearsal(), () -> stopped.getAsBoolean() || jobs.isBusy()).run();
+    }
+
+    /** Heap of tables and of what is kept to answer sooner. */
+    public long tableBytes() {
+        return engines.sizeBytes();
     }
 
     /** Lets go of temporary files. */

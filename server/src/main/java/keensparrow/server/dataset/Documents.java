@@ -2,9 +2,18 @@ package keensparrow.server.dataset;
 
 import java.io.Closeable;
 import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.BooleanSupplier;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
 import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.formats.detect.FileKind;
 import keensparrow.formats.document.Document;
@@ -18,6 +27,7 @@ final class Documents {
     private static final int KEPT = 4;
 
     private final DataFolder folder;
+    private final Set<Whole> whole = ConcurrentHashMap.newKeySet(); // checked since the start and not touched since
     private final Map<Key, Opened> kept = new LinkedHashMap<>(16, 0.75f, true);
 
     Documents(DataFolder folder) {
@@ -26,6 +36,8 @@ final class Documents {
 
     /** Choices make a difference to text alone: sheets of workbooks are what they are. */
     private record Key(String sha256, String name, ReadingChoices choices) {}
+
+    private record Whole(String sha256, long sizeBytes, FileTime modified) {}
 
     private static final class Opened {
         final Document document;
@@ -58,8 +70,40 @@ final class Documents {
         }
     }
 
-    /** @throws keensparrow.core.error.UserException as {@link Document#open} */
-    Lease open(Dataset.FileRef file, ReadingChoices choices) {
+    /**
+     * Files are named by their content: one that has changed since is not read, whatever it says now.
+     *
+     * @throws UserException FILE_NOT_READABLE
+     */
+    private void requireWhole(Dataset.FileRef file) {
+        Path path = folder.file(file.sha256());
+        try {
+            Whole state = new Whole(file.sha256(), Files.size(path), Files.getLastModifiedTime(path));
+            if (whole.contains(state)) {
+                return;
+            }
+            if (!folder.isWhole(file.sha256())) {
+                throw damaged(file);
+            }
+            whole.add(state);
+        } catch (NoSuchFileException e) {
+            throw damaged(file);
+        } catch (IOException e) {
+            throw DataFolder.diskFailure(e);
+        }
+    }
+
+    private static UserException damaged(Dataset.FileRef file) {
+        LOG.error("the stored original {} ({}) is damaged or missing", file.sha256(), file.name());
+        return new UserException(
+                ErrorCode.FILE_NOT_READABLE,
+                "The server's copy of “" + file.name() + "” is damaged or gone, so it is not read. The last version"
+                        + " stays as it is. Load the file again, or ask the administrator for a backup.");
+    }
+
+    /** @param stopped whether nobody waits for it any more. @throws keensparrow.core.error.UserException as {@link Document#open} */
+    Lease open(Dataset.FileRef file, ReadingChoices choices, BooleanSupplier stopped) {
+        requireWhole(file);
         try {
             FileKind kind = FileKind.of(folder.file(file.sha256()), file.name());
             boolean text = kind == FileKind.DELIMITED || kind == FileKind.GZIP || kind == FileKind.ZIP;
@@ -79,7 +123,8 @@ final class Documents {
                     return lease(known);
                 }
             }
-            Opened opened = new Opened(Document.open(folder.file(file.sha256()), file.name(), choices));
+            Opened opened = new Opened(
+                    Document.open(folder.file(file.sha256()), file.name(), choices, folder.scratch(stopped)));
             synchronized (kept) {
                 Opened before = kept.put(key, opened);
                 if (before != null) {

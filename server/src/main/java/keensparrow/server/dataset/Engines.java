@@ -119,6 +119,13 @@ final class Engines {
         }
     }
 
+    /** Heap of all engines. */
+    long sizeBytes() {
+        synchronized (engines) {
+            return engines.values().stream().mapToLong(Engines::size).sum();
+        }
+    }
+
     private static long size(CompletableFuture<MemoryEngine> engine) {
         return engine.isDone() && !engine.isCompletedExceptionally()
                 ? engine.join().sizeBytes()

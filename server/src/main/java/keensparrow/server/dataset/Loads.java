@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.BooleanSupplier;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.ColumnPlan;
@@ -76,7 +77,7 @@ final class Loads {
      */
     Dataset.Version load(Job job, Dataset dataset, Dataset.@Nullable Version before, Rows rows, List<Step> steps) {
         List<ColumnPlan> earlier = before == null || rows.afresh ? List.of() : before.plan();
-        LoadedTable raw = read(dataset, rows, steps, earlier, watch(job));
+        LoadedTable raw = read(dataset, rows, steps, earlier, watch(job), job::isCancelled);
         job.says("Replaying the steps", 0, 0);
         Proposals proposals = before == null && steps.isEmpty() ? Proposals.of(raw.table()) : Proposals.NONE;
         List<Step> all = before == null && steps.isEmpty() ? proposals.steps() : steps;
@@ -117,13 +118,19 @@ final class Loads {
                 && steps.subList(old, steps.size()).stream().noneMatch(Retype.class::isInstance);
     }
 
-    private LoadedTable read(Dataset dataset, Rows rows, List<Step> steps, List<ColumnPlan> earlier, LoadWatch watch) {
+    private LoadedTable read(
+            Dataset dataset,
+            Rows rows,
+            List<Step> steps,
+            List<ColumnPlan> earlier,
+            LoadWatch watch,
+            BooleanSupplier stopped) {
         ReadingChoices choices = dataset.query() == null ? rows.reading : RESULT_OF_A_QUERY;
         List<Documents.Lease> leases = new ArrayList<>();
         try {
             List<Document> opened = new ArrayList<>();
             for (Dataset.FileRef file : rows.files) {
-                Documents.Lease lease = documents.open(file, choices);
+                Documents.Lease lease = documents.open(file, choices, stopped);
                 leases.add(lease);
                 opened.add(lease.document());
             }
@@ -207,7 +214,7 @@ final class Loads {
     private Table rebuilt(Dataset.Version version) {
         Dataset dataset = database.inTransaction(connection -> datasets.findAny(connection, version.datasetId()))
                 .orElseThrow();
-        LoadedTable raw = read(dataset, Rows.of(version), version.steps(), version.plan(), LoadWatch.NONE);
+        LoadedTable raw = read(dataset, Rows.of(version), version.steps(), version.plan(), LoadWatch.NONE, () -> false);
         Table table = Steps.run(raw.table(), version.steps()).table();
         try {
             SnapshotFile.write(table, folder.snapshot(version.datasetId(), version.number()));

@@ -6,15 +6,18 @@ import io.javalin.http.Handler;
 import io.javalin.http.HandlerType;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.ThreadLocalRandom;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.MDC;
 
 /** The routes of the HTTP interface. Each says who may call it and what it takes and gives; that is also its description. */
 public final class Api {
 
     private final List<Route> routes = new ArrayList<>();
     private final Identity identity;
+    private final Observer observer;
 
     /** Finds out who calls. */
     public interface Identity {
@@ -40,8 +43,14 @@ public final class Api {
             @Nullable Class<?> response,
             Action action) {}
 
-    public Api(Identity identity) {
+    /** Is told of every call. */
+    public interface Observer {
+        void served(Route route, int status, long nanos);
+    }
+
+    public Api(Identity identity, Observer observer) {
         this.identity = identity;
+        this.observer = observer;
     }
 
     public List<Route> routes() {
@@ -80,9 +89,22 @@ public final class Api {
     public void register(JavalinConfig config) {
         for (Route route : routes) {
             Handler handler = ctx -> {
-                Caller caller = route.access() == Access.ENTRANCE ? Caller.NOBODY : identity.of(ctx);
-                require(route.access(), caller);
-                route.action().run(ctx, caller);
+                long start = System.nanoTime();
+                String id = Long.toHexString(ThreadLocalRandom.current().nextLong());
+                ctx.header("X-Request-Id", id);
+                MDC.put("request", id);
+                int status = 0; // what was thrown says it otherwise
+                try {
+                    Caller caller = route.access() == Access.ENTRANCE ? Caller.NOBODY : identity.of(ctx);
+                    require(route.access(), caller);
+                    route.action().run(ctx, caller);
+                    status = ctx.statusCode();
+                } catch (UserException e) {
+                    status = Errors.status(e.code());
+                    throw e;
+                } finally {
+                    observer.served(route, status == 0 ? 500 : status, System.nanoTime() - start);
+                }
             };
             config.routes.addHttpHandler(route.method(), route.path(), handler);
         }

@@ -11,6 +11,7 @@ import org.eclipse.jetty.server.Connector;
 import org.eclipse.jetty.server.NetworkConnectionLimit;
 import org.eclipse.jetty.server.Server;
 import org.eclipse.jetty.server.handler.EagerContentHandler;
+import org.eclipse.jetty.server.handler.GracefulHandler;
 import org.eclipse.jetty.server.handler.QoSHandler;
 
 /**
@@ -24,6 +25,7 @@ public final class ConnectionGuards {
 
     private static final int USUAL_REQUESTS = 150;
     private static final Duration LONGEST_QUEUE = Duration.ofSeconds(10);
+    private static final Duration LONGEST_STOP = Duration.ofSeconds(20);
     private static final int MOST_QUEUED = 2000;
     private static final int MOST_CONNECTIONS = 8000;
     private static final long LONGEST_BODY = 4_000_000;
@@ -57,7 +59,9 @@ public final class ConnectionGuards {
         queue.setMaxSuspendedRequestCount(MOST_QUEUED);
         queue.setMaxSuspend(LONGEST_QUEUE);
         queue.excludePath(ESSENTIAL);
-        server.setHandler(queue);
+        server.setHandler(new GracefulHandler(queue));
+        server.setStopTimeout(LONGEST_STOP.toMillis());
+        server.setErrorHandler(new ProblemErrors());
         server.addBean(new NetworkConnectionLimit(MOST_CONNECTIONS, server));
         server.addEventListener(new org.eclipse.jetty.util.component.LifeCycle.Listener() {
             @Override

@@ -5,17 +5,27 @@ import io.javalin.config.JavalinConfig;
 import io.javalin.http.Context;
 import io.javalin.http.HttpResponseException;
 import java.io.EOFException;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.UnsupportedCharsetException;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.server.store.DataFolder;
 import keensparrow.server.store.StoreException;
+import org.eclipse.jetty.io.EofException;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /** The one place where failures become answers: problem details after RFC 9457, with nothing of the inside. */
 public final class Errors {
     private static final Logger LOG = LoggerFactory.getLogger(Errors.class);
+    private static final int CLIENT_GONE = 499; // as proxies write it to their logs
+    private static final List<String> GONE =
+            List.of("Broken pipe", "Connection reset", "Closed", "closed", "too slow", "Idle timeout");
 
     private Errors() {}
 
@@ -31,25 +41,68 @@ public final class Errors {
             write(ctx, 503, "STORE_FAILED", "The server cannot reach its data at the moment. Try again in a minute.");
         });
         config.routes.exception(HttpResponseException.class, (e, ctx) -> framework(ctx, e));
-        config.routes.exception(Exception.class, (e, ctx) -> {
-            LOG.error("{} {}", ctx.method(), ctx.path(), e);
-            write(
-                    ctx,
-                    500,
-                    "INTERNAL",
-                    "Something went wrong on the server. It has been logged; nothing was changed. Try again, and tell"
-                            + " the administrator if it happens once more.");
-        });
+        config.routes.exception(
+                UnsupportedCharsetException.class,
+                (e, ctx) -> answer(
+                        ctx,
+                        new UserException(
+                                ErrorCode.INVALID_REQUEST,
+                                "The character set of the request is not known: use UTF-8.")));
+        config.routes.exception(IOException.class, (e, ctx) -> failed(ctx, e, e));
+        config.routes.exception(UncheckedIOException.class, (e, ctx) -> failed(ctx, e, e.getCause()));
+        config.routes.exception(Exception.class, (e, ctx) -> fault(ctx, e));
+    }
+
+    /** Who leaves before the answer is there, or reads too slowly, is no fault of ours. */
+    private static void failed(Context ctx, Exception thrown, @Nullable Throwable why) {
+        String message = String.valueOf(why == null ? null : why.getMessage());
+        boolean gone = why instanceof EofException
+                || why instanceof EOFException
+                || GONE.stream().anyMatch(message::contains);
+        if (gone) {
+            LOG.debug("{} {}: the caller has gone: {}", ctx.method(), ctx.path(), message);
+            ctx.status(CLIENT_GONE);
+        } else if (DataFolder.diskFailure(new IOException(message)) instanceof UserException full) {
+            answer(ctx, full);
+        } else {
+            fault(ctx, thrown);
+        }
+    }
+
+    private static void fault(Context ctx, Exception e) {
+        LOG.error("{} {}", ctx.method(), ctx.path(), e);
+        write(
+                ctx,
+                500,
+                "INTERNAL",
+                "Something went wrong on the server. It has been logged; nothing was changed. Try again, and tell"
+                        + " the administrator if it happens once more.");
+    }
+
+    /** A failure that the web server finds by itself, as JSON. */
+    static String ofWebServer(int status) {
+        return Json.write(
+                problem(status, status == 404 ? "NOT_FOUND" : "INVALID_REQUEST", detail(status, "this call")));
     }
 
     private static void framework(Context ctx, HttpResponseException e) {
-        String detail = switch (e.getStatus()) {
+        String detail = detail(e.getStatus(), String.valueOf(ctx.method()));
+        write(ctx, e.getStatus(), e.getStatus() == 404 ? "NOT_FOUND" : "INVALID_REQUEST", detail);
+    }
+
+    private static String detail(int status, String method) {
+        return switch (status) {
             case 404 -> "There is nothing at this address.";
-            case 405 -> "This address does not take " + ctx.method() + ".";
+            case 405 -> "This address does not take " + method + ".";
+            case 408 -> "The request took too long to arrive. Send it again.";
             case 413 -> "The request is larger than this address takes.";
+            case 414, 431 -> "The address or the headers of the request are too long.";
+            case 429, 503 -> "The server has too much to do at the moment, or is being stopped. Try again in a minute.";
+            case 500 ->
+                "Something went wrong on the server. Try again, and tell the administrator if it happens once"
+                        + " more.";
             default -> "The request cannot be answered as it is.";
         };
-        write(ctx, e.getStatus(), e.getStatus() == 404 ? "NOT_FOUND" : "INVALID_REQUEST", detail);
     }
 
     public static void answer(Context ctx, UserException e) {

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonMappingException;
 import com.fasterxml.jackson.databind.exc.UnrecognizedPropertyException;
 import io.javalin.http.Context;
+import java.io.IOException;
 import java.util.stream.Collectors;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -15,19 +16,31 @@ public final class Requests {
 
     /** @throws UserException INVALID_REQUEST naming the place in the document */
     public static <T> T body(Context ctx, Class<T> type) {
-        return parse(ctx.body(), type);
+        byte[] body = ctx.bodyAsBytes(); // JSON says itself how it is encoded, whatever its header claims
+        return parsed(() -> Json.strict().readValue(body, type));
     }
 
     /** @throws UserException INVALID_REQUEST naming the place in the document */
     public static <T> T parse(String json, Class<T> type) {
+        return parsed(() -> Json.strict().readValue(json, type));
+    }
+
+    private interface Reading<T> {
+        @Nullable
+        T read() throws IOException;
+    }
+
+    private static <T> T parsed(Reading<T> reading) {
         try {
-            T body = Json.strict().readValue(json, type);
+            T body = reading.read();
             if (body == null) {
                 throw new UserException(ErrorCode.INVALID_REQUEST, "The request has no content.");
             }
             return body;
         } catch (JsonProcessingException e) {
             throw unreadable(e);
+        } catch (IOException e) {
+            throw new UserException(ErrorCode.INVALID_REQUEST, "The request cannot be read: it is no text.");
         }
     }
 

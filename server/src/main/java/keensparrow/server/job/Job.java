@@ -16,6 +16,7 @@ public final class Job {
     private final String title;
     private final MemoryWatch memory;
     private final AtomicBoolean cancelled = new AtomicBoolean();
+    private volatile long startedNanos = System.nanoTime();
     private volatile State state = State.WAITING;
     private volatile String doing = "Waiting for its turn";
     private volatile long done;
@@ -113,7 +114,13 @@ public final class Job {
         }
     }
 
+    /** Since it began to run. */
+    long nanos() {
+        return System.nanoTime() - startedNanos;
+    }
+
     void start() {
+        startedNanos = System.nanoTime();
         state = State.RUNNING;
     }
 

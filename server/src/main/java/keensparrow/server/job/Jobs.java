@@ -38,19 +38,26 @@ public final class Jobs implements AutoCloseable {
     private final FairQueue queue = new FairQueue(pool, AT_A_TIME, AT_A_TIME_OF_ONE);
     private final Map<String, Job> live = new ConcurrentHashMap<>();
     private final MemoryWatch memory;
+    private final Ended ended;
     private final Consumer<OutOfMemoryError> onOutOfMemory;
     private volatile boolean closing;
+
+    /** Is told when a job has come to its end. */
+    public interface Ended {
+        void job(Job.State state, long nanos);
+    }
 
     /** What a job does. */
     public interface Work {
         void run(Job job) throws Exception;
     }
 
-    public Jobs(Database database, MemoryWatch memory, Clock clock) {
-        this(database, memory, MemoryWatch::exit, clock);
+    public Jobs(Database database, MemoryWatch memory, Ended ended, Clock clock) {
+        this(database, memory, MemoryWatch::exit, ended, clock);
     }
 
-    Jobs(Database database, MemoryWatch memory, Consumer<OutOfMemoryError> onOutOfMemory, Clock clock) {
+    Jobs(Database database, MemoryWatch memory, Consumer<OutOfMemoryError> onOutOfMemory, Ended ended, Clock clock) {
+        this.ended = ended;
         this.memory = memory;
         this.onOutOfMemory = onOutOfMemory;
         this.database = database;
@@ -137,7 +144,7 @@ public final class Jobs implements AutoCloseable {
     private void finish(Job job, Job.State state, @Nullable String message, @Nullable ErrorCode code) {
         String codeName = code == null ? null : code.name();
         try {
-            database.inTransaction(connection -> Database.update(
+            database.note(connection -> Database.update(
                     connection,
                     "update job set state = ?, message = ?, code = ?, dataset_id = ? where id = ?",
                     state.name(),
@@ -149,6 +156,7 @@ public final class Jobs implements AutoCloseable {
             LOG.error("the end of job {} could not be recorded", job.id(), e);
         }
         job.finish(state, message, codeName);
+        ended.job(state, job.nanos());
     }
 
     /** @throws UserException NOT_FOUND when the owner has no such job */

@@ -18,6 +18,11 @@ final class PublishRepository {
     /** What a link leads to. */
     record Published(String datasetId, int number, Instant publishedAt, App app) {}
 
+    /** Keeps others from publishing the app at the same moment, until the transaction ends. */
+    void lock(Connection connection, String appId) throws SQLException {
+        Database.list(connection, "select id from app where id = ? for update", row -> row.getString(1), appId);
+    }
+
     int lastEdition(Connection connection, String appId) throws SQLException {
         String sql = "select coalesce(max(number), 0) from edition where app_id = ?";
         return Database.one(connection, sql, row -> row.getInt(1), appId).orElse(0);

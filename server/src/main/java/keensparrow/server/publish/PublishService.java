@@ -40,6 +40,7 @@ public final class PublishService {
             throw new UserException(ErrorCode.INVALID_REQUEST, "The app has no view yet. Add one, then publish it.");
         }
         database.act(connection -> {
+            repository.lock(connection, appId);
             int number = repository.lastEdition(connection, appId) + 1;
             repository.addEdition(connection, appId, number, app.draft(), clock.instant());
             if (!repository.setAccess(connection, appId, access)) {
@@ -71,6 +72,7 @@ public final class PublishService {
     State renew(long ownerId, String appId) {
         apps.get(ownerId, appId);
         database.act(connection -> {
+            repository.lock(connection, appId);
             PublishRepository.Link old = repository.linkOf(connection, appId).orElseThrow(PublishService::noLinkYet);
             repository.removeLink(connection, appId);
             repository.addLink(

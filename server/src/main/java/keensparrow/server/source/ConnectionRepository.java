@@ -47,6 +47,15 @@ final class ConnectionRepository {
                 ownerId);
     }
 
+    /** All that are kept, encrypted. */
+    List<String> secrets(Connection connection) throws SQLException {
+        return Database.list(connection, "select secret from connection where secret <> ''", row -> row.getString(1));
+    }
+
+    void forgetSecrets(Connection connection) throws SQLException {
+        Database.update(connection, "update connection set secret = ''");
+    }
+
     boolean remove(Connection connection, long ownerId, String id) throws SQLException {
         return Database.update(connection, "delete from connection where id = ? and owner_id = ?", id, ownerId) == 1;
     }

@@ -27,6 +27,12 @@ final class Connections {
 
     /** @throws UserException CONNECTION_FAILED saying why and what to check */
     Connection open(ConnectionRecord to) {
+        if (to.secret().isEmpty()) {
+            throw new UserException(
+                    ErrorCode.CONNECTION_FAILED,
+                    "The password of “" + to.name() + "” was given up with the old key of this server. Make the"
+                            + " connection anew.");
+        }
         Properties properties = new Properties();
         properties.setProperty("user", to.username());
         properties.setProperty("password", secrets.decrypt(to.secret()));
@@ -45,6 +51,7 @@ final class Connections {
         properties.setProperty("ApplicationName", "Keen Sparrow");
         String url = "jdbc:postgresql://" + to.host() + ":" + to.port() + "/" + to.database();
         properties.setProperty("maxResultBuffer", MOST_RESULT_MB + "M"); // a row or cell beyond it is not read on
+        properties.setProperty("adaptiveFetchMaximum", "2000");
         properties.setProperty("adaptiveFetch", "true"); // fewer rows at a time where they are wide
         properties.setProperty("options", "-c default_transaction_read_only=on");
         properties.setProperty("preferQueryMode", "extended"); // the server then takes one statement and no more

@@ -23,6 +23,7 @@ import keensparrow.server.job.PerPerson;
 import keensparrow.server.store.DataFolder;
 import keensparrow.server.store.Database;
 import keensparrow.server.store.Secrets;
+import keensparrow.server.store.StoreException;
 import org.jspecify.annotations.Nullable;
 
 /** Connections, first rows of a query, and whole results stored as files to be loaded like any other. */
@@ -33,7 +34,7 @@ public final class QueryService {
     private static final int MOST_SECONDS = 3600;
     private static final int MOST_ROWS = 20_000_000;
     private static final int USUAL_ROWS = 5_000_000;
-    private static final int FETCHED_AT_ONCE = 2000;
+    private static final int FETCHED_FIRST = 50;
     private static final int MOST_PREVIEWS = 3;
 
     private final Database database;
@@ -105,6 +106,29 @@ public final class QueryService {
             repository.add(connection, added, clock.instant());
         });
         return added.id();
+    }
+
+    /**
+     * At the start: whether the passwords that are kept can be read with the key there is.
+     *
+     * @param giveUp forgets them where they cannot
+     * @throws IOException when they cannot
+     */
+    public void requireReadable(boolean giveUp) throws IOException {
+        List<String> kept = database.inTransaction(repository::secrets);
+        for (String secret : kept) {
+            try {
+                secrets.decrypt(secret);
+            } catch (StoreException unreadable) {
+                if (!giveUp) {
+                    throw new IOException("The key (secret.key) is not the one that the passwords of " + kept.size()
+                            + " database connections were encrypted with. Nothing was changed. Put the right one back"
+                            + " from a backup, or give the passwords up with “serve --new-key”");
+                }
+                database.act(repository::forgetSecrets);
+                return;
+            }
+        }
     }
 
     List<ConnectionRecord> list(long ownerId) {
@@ -233,7 +257,7 @@ public final class QueryService {
                 PreparedStatement statement = connection.prepareStatement(sql)) {
             statement.setQueryTimeout(seconds);
             statement.setMaxRows(mostRows);
-            statement.setFetchSize(mostRows > 0 ? Math.min(mostRows, FETCHED_AT_ONCE) : FETCHED_AT_ONCE);
+            statement.setFetchSize(FETCHED_FIRST); // the driver then goes by how wide the rows are
             registering.statement(statement);
             try (ResultSet result = statement.executeQuery()) {
                 ResultText text = new ResultText(result.getMetaData());

@@ -8,22 +8,33 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.FileTime;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.HexFormat;
 import java.util.Set;
+import java.util.concurrent.locks.ReentrantReadWriteLock;
+import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.formats.archive.Scratch;
+import org.jspecify.annotations.Nullable;
 
 /** The one folder to back up: original files by content, column snapshots, the records, the key. */
 public final class DataFolder {
     private static final int BUFFER = 1 << 16;
+    private static final Duration YOUNG = Duration.ofMinutes(10);
     private static final long MOST_DRAINED = 64L << 20;
 
     private final Path root;
     private final long mostBytes;
     private final long reserveBytes;
+    private final StoreCheck check;
+    private final ReentrantReadWriteLock copying = new ReentrantReadWriteLock();
 
     /**
      * @param mostBytes an upload may have
@@ -33,8 +44,40 @@ public final class DataFolder {
         this.root = root.toAbsolutePath();
         this.mostBytes = mostBytes;
         this.reserveBytes = reserveBytes;
+        this.check = new StoreCheck(this.root);
+        Files.createDirectories(this.root);
+        makePrivate(this.root); // nobody else gets at what is inside, whatever its own rights
         for (String folder : new String[] {"files", "uploads", "snapshots", "warehouse"}) {
             Files.createDirectories(this.root.resolve(folder));
+        }
+    }
+
+    /**
+     * Looks whether the folder is whole, before anything in it is opened.
+     *
+     * @param beginAnew sets all that is there aside first, @param newKey sets the key aside
+     * @throws IOException saying what was found and what to do
+     */
+    public static void requireSound(Path root, boolean beginAnew, boolean newKey) throws IOException {
+        StoreCheck check = new StoreCheck(root.toAbsolutePath());
+        if (beginAnew) {
+            check.setAside();
+        }
+        if (newKey) {
+            check.setKeyAside();
+        } else {
+            check.requireSound();
+        }
+    }
+
+    /** To be called once the records are open, and once they are closed. @param bytes that they have; null while open */
+    public void noteClosed(@Nullable Long bytes) throws IOException {
+        check.noteClosed(bytes);
+    }
+
+    private static void makePrivate(Path folder) throws IOException {
+        if (Files.getFileStore(folder).supportsFileAttributeView("posix")) {
+            Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString("rwx------"));
         }
     }
 
@@ -50,6 +93,11 @@ public final class DataFolder {
         return root.resolve("setup-address.txt");
     }
 
+    /** Where the running server tells programs of its machine its address and a token. */
+    public Path runningFile() {
+        return root.resolve("running.txt");
+    }
+
     /** The folder of embedded databases that a connection may name. */
     public Path warehouse() {
         return root.resolve("warehouse");
@@ -58,6 +106,17 @@ public final class DataFolder {
     /** Where files stand that are not kept. */
     public Path passing() {
         return root.resolve("uploads");
+    }
+
+    /** Room for reading one file. @param stopped whether nobody waits for it any more */
+    public Scratch scratch(BooleanSupplier stopped) {
+        return new Scratch(passing(), bytes -> {
+            if (stopped.getAsBoolean()) {
+                throw new UserException(
+                        ErrorCode.CANCELLED, "This was cancelled, or took too long to unpack. Nothing was changed.");
+            }
+            requireRoom(bytes);
+        });
     }
 
     /** Where a made-up table stands for the time in which it is read. */
@@ -164,6 +223,20 @@ public final class DataFolder {
         }
     }
 
+    /** Whether a stored file still has the content that it is named by. */
+    public boolean isWhole(String sha256) throws IOException {
+        try (InputStream in = Files.newInputStream(file(sha256))) {
+            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            byte[] buffer = new byte[BUFFER];
+            for (int count = in.read(buffer); count >= 0; count = in.read(buffer)) {
+                digest.update(buffer, 0, count);
+            }
+            return HexFormat.of().formatHex(digest.digest()).equals(sha256);
+        } catch (GeneralSecurityException e) {
+            throw new IllegalStateException("SHA-256 is not available", e);
+        }
+    }
+
     private static void moveInto(Path from, Path to) throws IOException {
         try {
             Files.move(from, to, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
@@ -180,6 +253,16 @@ public final class DataFolder {
                     "The disk of the server is nearly full, so this was not stored. Nothing was changed. Ask the"
                             + " administrator to make room, then try again.");
         }
+    }
+
+    /** Whether the disk has more room than is to stay free. */
+    public boolean hasRoom() throws IOException {
+        return freeBytes() >= reserveBytes;
+    }
+
+    /** Bytes of the disk that nobody uses. */
+    public long freeBytes() throws IOException {
+        return Files.getFileStore(root).getUsableSpace();
     }
 
     /** A failing disk as what it is: full, or broken. */
@@ -214,6 +297,48 @@ public final class DataFolder {
                 files.filter(file -> !snapshotsInUse.contains(file)).forEach(DataFolder::deleteQuietly);
             }
         }
+    }
+
+    /** Removes stored files but those with these contents; younger ones stay: their record may just be on its way. */
+    public void removeFilesBut(Set<String> contents) throws IOException {
+        FileTime young = FileTime.from(Instant.now().minus(YOUNG));
+        try (Stream<Path> files = Files.list(root.resolve("files"))) {
+            for (Path file : files.toList()) {
+                boolean unused = !contents.contains(String.valueOf(file.getFileName()));
+                if (unused && Files.getLastModifiedTime(file).compareTo(young) < 0) {
+                    deleteQuietly(file);
+                }
+            }
+        }
+    }
+
+    /** Deletes while no backup copies files: what its records name must still be there when it gets to it. */
+    public void whileNobodyCopies(Runnable deleting) {
+        copying.writeLock().lock();
+        try {
+            deleting.run();
+        } finally {
+            copying.writeLock().unlock();
+        }
+    }
+
+    /** Copies while nothing is deleted. */
+    public void whileNothingIsDeleted(Copying work) throws IOException {
+        copying.readLock().lock();
+        try {
+            work.run();
+        } finally {
+            copying.readLock().unlock();
+        }
+    }
+
+    /** Work on the files of the folder. */
+    public interface Copying {
+        void run() throws IOException;
+    }
+
+    public Path root() {
+        return root;
     }
 
     public static void deleteQuietly(Path file) {

@@ -58,7 +58,11 @@ class LinksTest {
                     connection,
                     "insert into account (name, name_folded, password_hash, role, created_at) values ('a', 'a', '', 'AUTHOR', current_timestamp)");
         });
-        jobs = new Jobs(database, new keensparrow.server.memory.MemoryWatch(), java.time.Clock.systemUTC());
+        jobs = new Jobs(
+                database,
+                new keensparrow.server.memory.MemoryWatch(),
+                (state, nanos) -> {},
+                java.time.Clock.systemUTC());
     }
 
     @AfterEach

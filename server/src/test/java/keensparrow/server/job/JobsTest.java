@@ -33,11 +33,11 @@ class JobsTest {
     private long boris;
 
     @BeforeEach
-    void open() {
+    void open() throws java.io.IOException {
         database = Database.inFile(folder.resolve("records"));
         anna = account("anna");
         boris = account("boris");
-        jobs = new Jobs(database, memory, Clock.systemUTC());
+        jobs = new Jobs(database, memory, (state, nanos) -> {}, Clock.systemUTC());
     }
 
     @AfterEach
@@ -126,7 +126,8 @@ class JobsTest {
     @Test
     void outOfMemoryEndsTheProcessAndIsNeverCalledATooLargeFile() {
         CountDownLatch ended = new CountDownLatch(1);
-        try (Jobs others = new Jobs(database, memory, error -> ended.countDown(), Clock.systemUTC())) {
+        try (Jobs others =
+                new Jobs(database, memory, error -> ended.countDown(), (state, nanos) -> {}, Clock.systemUTC())) {
             Job job = others.start(anna, "Load a file", running -> {
                 throw new OutOfMemoryError("made up");
             });
@@ -252,7 +253,7 @@ class JobsTest {
                 connection,
                 "insert into job (id, owner_id, title, state, created_at) values ('j', ?, 'Load', 'RUNNING', current_timestamp)",
                 anna));
-        try (Jobs restarted = new Jobs(database, memory, Clock.systemUTC())) {
+        try (Jobs restarted = new Jobs(database, memory, (state, nanos) -> {}, Clock.systemUTC())) {
             assertThat(restarted.status(anna, "j").state()).isEqualTo(Job.State.INTERRUPTED);
             assertThat(restarted.status(anna, "j").message()).contains("Load the file again");
             assertThat(restarted.open(anna)).extracting(Job.Status::id).contains("j");

@@ -19,7 +19,7 @@ class CrashTest {
 
     /** Writes rows of changing size until it is killed, and prints the number of each once it is acknowledged. */
     static final class Writer {
-        public static void main(String[] arguments) {
+        public static void main(String[] arguments) throws IOException {
             Database database = Database.inFile(Path.of(arguments[0]));
             long last = lastRow(database);
             Random random = new Random(last);
