@@ -351,4 +351,77 @@ class JourneyIT {
         client.signIn("anna", PASSWORD);
         assertThat(client.get("/api/apps").path("apps").size()).isEqualTo(3);
     }
+
+    @Test
+    @Order(19)
+    void theAuthorSaysWhatMayBeDownloaded() throws Exception {
+        Client client = new Client(server.address());
+        client.signIn("anna", PASSWORD);
+        String id = "";
+        for (var app : client.get("/api/apps").path("apps")) {
+            id = link.endsWith(app.path("slug").asText("-")) ? app.path("id").asText() : id;
+        }
+        analyst.open(server.address() + "/apps/" + id + "/publish");
+        analyst.sees(".access-sentence", "the selected rows of");
+        analyst.clickText("label", "Nothing");
+        analyst.sees(".access-sentence", "Nothing can be downloaded.");
+        analyst.clickText("button", "Publish edition 2");
+        analyst.seeText("li", "Edition 2");
+        colleague.open(link);
+        colleague.sees(".reading", "Reading all");
+        colleague.seesNo("a[download]");
+        analyst.clickText("label", "The numbers of figures and charts");
+        analyst.sees(".access-sentence", "the numbers of figures and charts");
+        analyst.clickText("button", "Publish edition 3");
+        analyst.seeText("li", "Edition 3");
+        colleague.open(link);
+        colleague.clickText("button", "as table");
+        colleague.click(".view-twin a[download]");
+        Path file = colleague.downloaded();
+        assertThat(Files.readAllLines(file, StandardCharsets.UTF_8)).hasSizeGreaterThan(3);
+        analyst.clickText("button", "renew it");
+        colleague.open(link);
+        colleague.sees("main", "There is no app at this address");
+    }
+
+    @Test
+    @Order(20)
+    void anAdministratorSendsPeopleAwayAndSeesWhatWasDone() {
+        analyst.open(server.address());
+        analyst.clickText("button", "Sign out");
+        analyst.fillIn("ada", PASSWORD);
+        analyst.clickText("a", "People");
+        analyst.clickText("button", "rita");
+        analyst.clickText("button", "Disable");
+        analyst.seeText("td", "disabled");
+        colleague.open(server.address() + "/sign-in");
+        colleague.fillIn("rita", PASSWORD);
+        colleague.sees(".problem", "This account is disabled");
+        analyst.clickText("button", "anna");
+        analyst.clickText("button", "Remove anna");
+        analyst.see("button[disabled].ant-btn-dangerous");
+        analyst.choose("Whom apps and datasets go to", "ada");
+        analyst.clickText("button", "Remove for good");
+        analyst.seesNo(".person");
+        analyst.clickText("a", "What people did");
+        analyst.sees(".audit", "removed an account anna");
+        analyst.sees(".audit", "was refused at signing in disabled");
+    }
+
+    @Test
+    @Order(21)
+    void everybodyLooksAfterTheirOwnAccount() {
+        analyst.open(server.address());
+        analyst.clickText("a", "ada");
+        analyst.sees("main", "this one");
+        analyst.type("#label", "notebook");
+        analyst.clickText("button", "Make a token");
+        analyst.see("code.token");
+        analyst.click("button[aria-label='End notebook']");
+        analyst.sees("section[aria-label='Tokens for other programs']", "None.");
+        analyst.type("#current", PASSWORD);
+        analyst.type("#password", PASSWORD + " again");
+        analyst.clickText("button", "Change password");
+        analyst.sees("section[aria-label=Password]", "Your other sign-ins and your tokens have ended");
+    }
 }

@@ -205,7 +205,7 @@ class AppTest {
         assertThat(checked.selection().marks()).containsExactly(new Selection.Mark("b", OneOf.of("route", "B")));
         assertThat(checked.notices()).hasSize(6);
         assertThat(checked.notices().get(0)).contains("“Z”").contains("“Route”");
-        assertThat(checked.notices().get(1)).contains("no filter on “Secret”");
+        assertThat(checked.notices().get(1)).contains("no filter on “secret”");
     }
 
     @Test

@@ -1,0 +1,42 @@
+package keensparrow.formats.csv;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import keensparrow.core.column.TextColumn;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** What a spreadsheet program would run, and what it would not. */
+class FormulaGuardTest {
+    @ParameterizedTest
+    @ValueSource(
+            strings = {"=1+1", "+A1", "-A1", "@sum(a)", "\t=1", "\r=1", "=", "@", "--1", "+43 664 123", "-1-1", "=-5"})
+    void formulasGetAnApostrophe(String text) {
+        assertThat(FormulaGuard.harmless(text)).isEqualTo("'" + text);
+        assertThat(FormulaGuard.isIn(TextColumn.of("a", null, text, "z"))).isTrue();
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {"", "-", "+", "-5", "+5", "-5.25", "-1,234.50", "a=b", "1-1", "'=1", " =1", "x@y.example", "–5"})
+    void othersStayAsTheyAre(String text) {
+        assertThat(FormulaGuard.harmless(text)).isEqualTo(text);
+        assertThat(FormulaGuard.isIn(TextColumn.of("a", null, text, "z"))).isFalse();
+    }
+
+    @Test
+    void oneAmongManyNumbersIsFound() {
+        List<String> texts = new ArrayList<>();
+        for (int i = 0; i < 5000; i++) {
+            texts.add("-" + i);
+        }
+        assertThat(FormulaGuard.isIn(TextColumn.of(texts.toArray(String[]::new))))
+                .isFalse();
+        texts.add("-x");
+        assertThat(FormulaGuard.isIn(TextColumn.of(texts.toArray(String[]::new))))
+                .isTrue();
+    }
+}
