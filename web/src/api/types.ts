@@ -250,6 +250,8 @@ export interface JobStatus {
   message: string | null;
   code: string | null;
   datasetId: string | null;
+  /** The call that does it once more; of interrupted ones alone. */
+  repeat: { method: string; path: string; body: string } | null;
 }
 
 export interface DatasetSummary {

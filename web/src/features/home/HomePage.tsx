@@ -9,6 +9,7 @@ import { Stages, TitleBar } from '../../shared/TitleBar';
 import { useSession } from '../../shared/useSession';
 import { isPlain } from '../../shared/isPlain';
 import { FetchLink } from './FetchLink';
+import { LoadProgress } from './LoadProgress';
 import { SignOut } from './SignOut';
 import { UploadFiles } from './UploadFiles';
 import './home.css';
@@ -158,17 +159,51 @@ function Interrupted() {
     queryKey: ['jobs'],
     queryFn: () => call<{ jobs: JobStatus[] }>('GET', '/api/jobs'),
   });
+  const queries = useQueryClient();
+  const forget = (job: JobStatus) => call('DELETE', `/api/jobs/${job.id}`).then(() => refetch());
+  const [again, setAgain] = useState<JobStatus | null>(null);
+  const [problem, setProblem] = useState<Error | null>(null);
+  const repeat = async (job: JobStatus) => {
+    if (!job.repeat) return;
+    setProblem(null);
+    try {
+      const body: unknown = JSON.parse(job.repeat.body);
+      setAgain(await call<JobStatus>(job.repeat.method, job.repeat.path, body));
+      await forget(job);
+    } catch (failure) {
+      setProblem(failure as Error);
+    }
+  };
   const cut = data?.jobs.filter((job) => job.state === 'INTERRUPTED') ?? [];
-  return cut.map((job) => (
-    <p key={job.id} className="notice">
-      {job.title}: {job.message}{' '}
-      <button
-        type="button"
-        className="word"
-        onClick={() => void call('DELETE', `/api/jobs/${job.id}`).then(() => refetch())}
-      >
-        Understood
-      </button>
-    </p>
-  ));
+  return (
+    <>
+      {problem && <ProblemNote error={problem} />}
+      {again && (
+        <LoadProgress
+          job={again}
+          onDone={() => {
+            setAgain(null);
+            void queries.invalidateQueries();
+          }}
+          onStopped={(message) => {
+            setAgain(null);
+            setProblem(new Error(message));
+          }}
+        />
+      )}
+      {cut.map((job) => (
+        <p key={job.id} className="notice">
+          {job.title}: {job.message}{' '}
+          {job.repeat && (
+            <button type="button" className="word" onClick={() => void repeat(job)}>
+              Repeat it
+            </button>
+          )}{' '}
+          <button type="button" className="word" onClick={() => void forget(job)}>
+            Understood
+          </button>
+        </p>
+      ))}
+    </>
+  );
 }

@@ -21,3 +21,6 @@ create table audit (
   subject varchar(400) not null
 );
 create index audit_at on audit (at);
+
+-- The call that started a job, so that one that was interrupted can be repeated.
+alter table job add column request clob;

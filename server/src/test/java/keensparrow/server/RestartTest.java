@@ -88,7 +88,7 @@ class RestartTest {
             }
             JsonNode jobs = anna.get("/api/jobs").json().path("jobs");
             assertThat(jobs.get(0).path("state").asText()).isEqualTo("INTERRUPTED");
-            assertThat(jobs.get(0).path("message").asText()).contains("Load the file again");
+            assertThat(jobs.get(0).path("message").asText()).contains("Do it again");
             assertThat(anna.call("DELETE", "/api/jobs/" + jobs.get(0).path("id").asText(), "")
                             .status())
                     .isEqualTo(204);

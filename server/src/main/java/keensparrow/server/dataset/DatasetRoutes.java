@@ -2,6 +2,7 @@ package keensparrow.server.dataset;
 
 import io.javalin.http.Context;
 import java.time.Instant;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -158,8 +159,7 @@ public final class DatasetRoutes {
                 Job.Status.class,
                 (ctx, caller) -> {
                     ReadingRequest request = Requests.body(ctx, ReadingRequest.class);
-                    ctx.json(service.readAgain(caller.id(), ctx.pathParam("id"), asFound(request.reading()))
-                            .status());
+                    started(ctx, service.readAgain(caller.id(), ctx.pathParam("id"), asFound(request.reading())));
                 });
         api.get(
                 "/api/datasets",
@@ -222,6 +222,13 @@ public final class DatasetRoutes {
         ctx.json(service.upload(caller.id(), name, new SteadyInput(ctx.bodyInputStream()), expected));
     }
 
+    /** Tells of a job, and keeps the call: what a restart interrupts can be repeated by it. */
+    private void started(Context ctx, Job job) {
+        String body = new String(ctx.bodyAsBytes(), StandardCharsets.UTF_8);
+        service.remember(job, new Job.Repeat(ctx.method().name(), ctx.path(), body));
+        ctx.json(job.status());
+    }
+
     private void create(Context ctx, Caller caller) {
         CreateRequest request = Requests.body(ctx, CreateRequest.class);
         QueryService.Query query = request.query();
@@ -229,7 +236,7 @@ public final class DatasetRoutes {
                 ? service.createFromQuery(
                         caller.id(), query, Requests.name(request.name(), "The name of the dataset", LONGEST_NAME))
                 : fromFiles(request, caller);
-        ctx.json(job.status());
+        started(ctx, job);
     }
 
     private Job fromFiles(CreateRequest request, Caller caller) {
@@ -293,13 +300,13 @@ public final class DatasetRoutes {
         Job job = files == null
                 ? service.refreshFromSource(caller.id(), id)
                 : service.refreshFromFiles(caller.id(), id, files);
-        ctx.json(job.status());
+        started(ctx, job);
     }
 
     private void changeSteps(Context ctx, Caller caller) {
         List<Step> steps =
                 Requests.present(Requests.body(ctx, StepsRequest.class).steps(), "The list of steps");
-        ctx.json(service.changeSteps(caller.id(), ctx.pathParam("id"), steps).status());
+        started(ctx, service.changeSteps(caller.id(), ctx.pathParam("id"), steps));
     }
 
     private void ask(Context ctx, Caller caller) throws Exception {

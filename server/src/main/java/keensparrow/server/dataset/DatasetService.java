@@ -285,6 +285,10 @@ public final class DatasetService {
         });
     }
 
+    void remember(Job job, Job.Repeat call) {
+        jobs.remember(job.id(), call);
+    }
+
     List<Dataset.Summary> list(long ownerId) {
         return database.inTransaction(connection -> datasets.list(connection, ownerId));
     }

@@ -43,7 +43,11 @@ public final class Job {
         this.title = title;
     }
 
-    /** What is told of a job. {@code of} is 0 while it is not known how much there is. */
+    /**
+     * What is told of a job.
+     *
+     * @param of 0 while it is not known how much there is, @param repeat how to do it once more; of interrupted ones alone
+     */
     public record Status(
             String id,
             String title,
@@ -53,10 +57,14 @@ public final class Job {
             long of,
             @Nullable String message,
             @Nullable String code,
-            @Nullable String datasetId) {}
+            @Nullable String datasetId,
+            @Nullable Repeat repeat) {}
+
+    /** The call that started a job, to be sent once more. @param body JSON as it was sent */
+    public record Repeat(String method, String path, String body) {}
 
     public Status status() {
-        return new Status(id, title, state, doing, done, of, message, code, datasetId);
+        return new Status(id, title, state, doing, done, of, message, code, datasetId, null);
     }
 
     long ownerId() {

@@ -1,5 +1,7 @@
 package keensparrow.server.job;
 
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
@@ -10,6 +12,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.server.http.Json;
 import keensparrow.server.memory.MemoryWatch;
 import keensparrow.server.store.Database;
 import keensparrow.server.store.Secrets;
@@ -25,8 +28,9 @@ public final class Jobs implements AutoCloseable {
     private static final int MOST_ENDED_KEPT = 200; // in memory: how they ended is in the records too
     private static final long CLOSING_SECONDS = 20;
     private static final int WAITING_FOR_ONE = 20;
+    private static final int LONGEST_CALL = 200_000; // characters
     private static final String INTERRUPTED =
-            "The server was restarted before this was done. Nothing was changed. Load the file again.";
+            "The server was restarted before this was done. Nothing was changed. Do it again.";
 
     private final Database database;
     private final Clock clock;
@@ -173,7 +177,7 @@ public final class Jobs implements AutoCloseable {
 
     private List<Job.Status> stored(long ownerId) {
         String sql = """
-                select id, title, state, message, code, dataset_id from job
+                select id, title, state, message, code, dataset_id, request from job
                 where owner_id = ? order by created_at desc fetch first 50 rows only
                 """;
         return database.inTransaction(connection -> Database.list(
@@ -188,8 +192,23 @@ public final class Jobs implements AutoCloseable {
                         0,
                         row.getString("message"),
                         row.getString("code"),
-                        row.getString("dataset_id")),
+                        row.getString("dataset_id"),
+                        repeat(row)),
                 ownerId));
+    }
+
+    private static Job.@Nullable Repeat repeat(ResultSet row) throws SQLException {
+        String request = row.getString("request");
+        boolean interrupted = Job.State.INTERRUPTED.name().equals(row.getString("state"));
+        return request == null || !interrupted ? null : Json.read(request, Job.Repeat.class);
+    }
+
+    /** Keeps the call that started a job. */
+    public void remember(String id, Job.Repeat call) {
+        if (call.body().length() <= LONGEST_CALL) {
+            database.note(connection ->
+                    Database.update(connection, "update job set request = ? where id = ?", Json.write(call), id));
+        }
     }
 
     /** Those that run or wait, and what was interrupted by the last restart. */

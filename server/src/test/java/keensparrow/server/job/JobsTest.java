@@ -248,6 +248,30 @@ class JobsTest {
     }
 
     @Test
+    void stoppingKeepsWhatRunsAndWaitsAsInterruptedAndTakesNothingNew() {
+        CountDownLatch started = new CountDownLatch(1);
+        Job running = jobs.start(anna, "Load a file", job -> {
+            started.countDown();
+            while (true) {
+                job.says("Reading", 0, 0);
+            }
+        });
+        Job waiting = jobs.start(anna, "Load another", job -> {});
+        await(started);
+        Job.Repeat call = new Job.Repeat("POST", "/api/datasets", "{\"files\":[\"f\"]}");
+        jobs.remember(running.id(), call);
+        jobs.close();
+        assertThatThrownBy(() -> jobs.start(anna, "One more", job -> {})).hasMessageContaining("being stopped");
+        try (Jobs restarted = new Jobs(database, memory, (state, nanos) -> {}, Clock.systemUTC())) {
+            assertThat(restarted.status(anna, running.id()).state()).isEqualTo(Job.State.INTERRUPTED);
+            assertThat(restarted.status(anna, waiting.id()).state()).isEqualTo(Job.State.INTERRUPTED);
+            assertThat(restarted.status(anna, running.id()).repeat()).isEqualTo(call);
+            assertThat(restarted.status(anna, waiting.id()).repeat()).isNull();
+            assertThat(restarted.open(anna)).hasSize(2);
+        }
+    }
+
+    @Test
     void aRestartTellsWhatItInterrupted() {
         database.inTransaction(connection -> Database.update(
                 connection,
@@ -255,7 +279,7 @@ class JobsTest {
                 anna));
         try (Jobs restarted = new Jobs(database, memory, (state, nanos) -> {}, Clock.systemUTC())) {
             assertThat(restarted.status(anna, "j").state()).isEqualTo(Job.State.INTERRUPTED);
-            assertThat(restarted.status(anna, "j").message()).contains("Load the file again");
+            assertThat(restarted.status(anna, "j").message()).contains("Do it again");
             assertThat(restarted.open(anna)).extracting(Job.Status::id).contains("j");
             restarted.cancel(anna, "j"); // takes note of it
             assertThat(restarted.open(anna)).isEmpty();
