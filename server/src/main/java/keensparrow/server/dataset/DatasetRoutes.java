@@ -1,8 +1,8 @@
 package keensparrow.server.dataset;
 
 import io.javalin.http.Context;
-import java.time.Instant;
 import java.nio.charset.StandardCharsets;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
