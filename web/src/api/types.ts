@@ -228,7 +228,7 @@ export type AnswerLine =
     }
   | { line: 'view' | 'filter'; id: string; answer: Answer | null; failure: Failure | null }
   | { line: 'end' }
-  | { line: 'cancelled' };
+  | { line: 'cancelled'; late: boolean };
 
 export interface PageQuestion {
   page: string;

@@ -24,6 +24,8 @@ export interface Answers {
 
 const EMPTY = { head: null, views: {}, filters: {}, problem: null, rounds: 0 };
 const LATE_AFTER = 200;
+const TOO_LONG =
+  'This selection takes longer to read than the server allows. Narrow it, then try again.';
 
 /**
  * The answers of a page for a state, asked again when either changes. The old answers stay until new ones come, each
@@ -92,7 +94,7 @@ function withLine(
       };
     case 'end':
       return { ...before, rounds: before.rounds + 1 };
-    case 'cancelled':
-      return before;
+    case 'cancelled': // by a newer question, which answers; or because it took too long
+      return line.late ? { ...before, problem: new Problem(0, 'CANCELLED', TOO_LONG) } : before;
   }
 }

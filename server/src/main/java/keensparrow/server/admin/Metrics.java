@@ -1,6 +1,5 @@
 package keensparrow.server.admin;
 
-import io.micrometer.core.instrument.DistributionSummary;
 import io.micrometer.core.instrument.Gauge;
 import io.micrometer.core.instrument.Timer;
 import io.micrometer.core.instrument.binder.jvm.JvmGcMetrics;
@@ -53,15 +52,6 @@ public final class Metrics implements Api.Observer, AutoCloseable {
                 .tag("state", state.name())
                 .register(registry)
                 .record(nanos, TimeUnit.NANOSECONDS);
-    }
-
-    /** Bytes of an upload. */
-    public void uploaded(long bytes) {
-        DistributionSummary.builder("sparrow_uploads")
-                .description("Files uploaded")
-                .baseUnit("bytes")
-                .register(registry)
-                .record(bytes);
     }
 
     String text() {

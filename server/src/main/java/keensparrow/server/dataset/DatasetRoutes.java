@@ -6,10 +6,13 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
 import keensparrow.core.draft.RowName;
 import keensparrow.core.engine.MemoryEngine;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.infer.LoadReport;
 import keensparrow.core.meaning.Roles;
@@ -327,7 +330,14 @@ public final class DatasetRoutes {
         memory.requireRoom();
         long end = System.nanoTime() + MOST_NANOS;
         try (AnswerStream stream = new AnswerStream(ctx)) {
-            engine.answer(questions, stream::question, () -> System.nanoTime() > end);
+            try {
+                engine.answer(questions, stream::question, () -> System.nanoTime() > end);
+            } catch (UserException late) {
+                if (late.code() != ErrorCode.CANCELLED) {
+                    throw late;
+                }
+                stream.line(Map.of("line", "cancelled", "late", true));
+            }
         }
     }
 

@@ -1,8 +1,10 @@
 package keensparrow.server.publish;
 
 import io.javalin.http.Context;
+import java.io.IOException;
 import java.time.Instant;
 import java.util.List;
+import keensparrow.core.app.App;
 import keensparrow.server.app.AppRecord;
 import keensparrow.server.app.AppService;
 import keensparrow.server.app.PageAnswers;
@@ -173,25 +175,28 @@ public final class PublishRoutes {
         answers.answerColleague(ctx, published.app(), datasets.getForLink(published.datasetId()));
     }
 
-    private void numbers(Context ctx, Caller caller) throws Exception {
-        PublishRepository.Published published = service.open(caller, ctx.pathParam("slug"));
-        Dataset dataset = datasets.getForLink(published.datasetId());
-        downloads.numbers(ctx, published.app(), dataset); // what is refused was not downloaded
-        audit.note(
-                ctx,
-                caller,
-                AuditAction.DOWNLOADED,
-                "numbers of “" + published.app().title() + "”");
+    private void numbers(Context ctx, Caller caller) throws IOException {
+        downloaded(ctx, caller, "numbers", downloads::numbers);
     }
 
-    private void rows(Context ctx, Caller caller) throws Exception {
+    private void rows(Context ctx, Caller caller) throws IOException {
+        downloaded(ctx, caller, "rows", downloads::rows);
+    }
+
+    private interface Download {
+        void send(Context ctx, App app, Dataset dataset) throws IOException;
+    }
+
+    /** What is refused was not downloaded; what its caller breaks off was, as far as it went. */
+    private void downloaded(Context ctx, Caller caller, String what, Download download) throws IOException {
         PublishRepository.Published published = service.open(caller, ctx.pathParam("slug"));
-        Dataset dataset = datasets.getForLink(published.datasetId());
-        downloads.rows(ctx, published.app(), dataset); // what is refused was not downloaded
-        audit.note(
-                ctx,
-                caller,
-                AuditAction.DOWNLOADED,
-                "rows of “" + published.app().title() + "”");
+        String subject = what + " of “" + published.app().title() + "”";
+        try {
+            download.send(ctx, published.app(), datasets.getForLink(published.datasetId()));
+        } catch (IOException gone) {
+            audit.note(ctx, caller, AuditAction.DOWNLOADED, subject + ", broken off");
+            throw gone;
+        }
+        audit.note(ctx, caller, AuditAction.DOWNLOADED, subject);
     }
 }
