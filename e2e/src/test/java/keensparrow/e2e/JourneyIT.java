@@ -424,4 +424,22 @@ class JourneyIT {
         analyst.clickText("button", "Change password");
         analyst.sees("section[aria-label=Password]", "Your other sign-ins and your tokens have ended");
     }
+
+    @Test
+    @Order(22)
+    void aLoadThatACrashCutOffIsRepeated() throws Exception {
+        Client client = new Client(server.address());
+        client.signIn("ada", PASSWORD + " again");
+        Path file = folder.resolve("departures-cut-off.csv");
+        Departures.write(file, LocalDate.of(2024, 1, 1), LocalDate.of(2026, 12, 31));
+        var body = Client.json().createObjectNode();
+        body.putArray("files").add(client.upload(file));
+        client.send("POST", "/api/datasets", body);
+        server.crashAndRestart();
+        analyst.open(server.address());
+        analyst.sees(".notice", "Load departures-cut-off.csv");
+        analyst.clickText("button", "Repeat it");
+        analyst.seeText("li", "Departures cut off");
+        analyst.seesNo(".notice");
+    }
 }

@@ -29,6 +29,7 @@ class ScreenshotsIT {
                 Browser browser = new Browser(folder)) {
             String told = Seed.run(server.address(), server.data().resolve("setup-address.txt"), files);
             String password = told.replaceAll("(?s).*analyst +(\\S+).*", "$1");
+            String administrator = told.replaceAll("(?s).*administrator +(\\S+).*", "$1");
             String slug = told.replaceAll("(?s).*/a/([0-9a-f]+).*", "$1");
             browser.signIn(server.address(), "analyst", password);
             browser.seeText("h2", "Datasets");
@@ -78,6 +79,17 @@ class ScreenshotsIT {
             browser.open(link);
             ready(browser);
             picture(browser, "read-narrow");
+            browser.size(1280, 800);
+            browser.open(server.address());
+            browser.clickText("button", "Sign out");
+            browser.fillIn("admin", administrator);
+            browser.clickText("a", "People");
+            browser.clickText("button", "analyst");
+            browser.see(".person");
+            picture(browser, "people");
+            browser.clickText("a", "What people did");
+            browser.sees(".audit", "signed in");
+            picture(browser, "what-people-did");
         }
     }
 

@@ -60,6 +60,7 @@ public final class Server implements AutoCloseable {
     private final Jobs jobs;
     private final Workers workers;
     private final DatasetService datasets;
+    private final QueryService queries;
     private final Database database;
     private final DataFolder folder;
     private final WarmUp warmUp;
@@ -93,9 +94,11 @@ public final class Server implements AutoCloseable {
             Jobs jobs,
             Workers workers,
             DatasetService datasets,
+            QueryService queries,
             Database database,
             DataFolder folder,
             WarmUp warmUp) {
+        this.queries = queries;
         this.warmUp = warmUp;
         this.web = web;
         this.jobs = jobs;
@@ -155,10 +158,14 @@ public final class Server implements AutoCloseable {
         audit.sweep();
         Javalin web = listen(settings, api, Json.mapper());
         WarmUp warmUp = new WarmUp(publishing, datasets, answers);
-        Server server = new Server(web, jobs, workers, datasets, database, folder, warmUp);
+        Server server = new Server(web, jobs, workers, datasets, queries, database, folder, warmUp);
         server.offerSetup(accounts, settings.host());
         Secrets.writePrivately(folder.runningFile(), server.localAddress(settings.host()) + "\n" + localToken + "\n");
         warmUp.start();
+        LOG.info(
+                "started at {} over {}",
+                server.localAddress(settings.host()),
+                settings.data().toAbsolutePath());
         return server;
     }
 
@@ -233,7 +240,9 @@ public final class Server implements AutoCloseable {
         jobs.close();
         workers.close();
         datasets.close();
+        queries.close();
         database.close();
+        LOG.info("stopped");
         try {
             folder.noteClosed(database.sizeBytes());
         } catch (IOException e) {

@@ -187,6 +187,21 @@ class QuerySourceTest {
             "select count(*) from system_range(1, 1000000) a, system_range(1, 1000000) b where a.x + b.x > 0";
 
     @Test
+    void aQueryThatTakesAllMemoryEndsItsOwnProcessAndNothingElse() throws Exception {
+        String greedy = "select repeat(repeat('all the memory there is', 1000), 40000), x from system_range(1, 50)";
+        TestServer.Reply reply = preview(greedy);
+        assertThat(reply.status()).as(reply.body()).isEqualTo(422);
+        assertThat(reply.body()).contains("took more than the 512 MB");
+        assertThat(preview("select count(*) from booking")
+                        .json()
+                        .path("rows")
+                        .get(0)
+                        .get(0)
+                        .asText())
+                .isEqualTo("3");
+    }
+
+    @Test
     void aQueryThatRunsForEverIsStoppedByItsLimit() throws Exception {
         JsonNode job = anna.finished(anna.call(
                 "POST",

@@ -18,6 +18,7 @@ import keensparrow.core.column.ColumnType;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.meaning.MainTime;
 import keensparrow.core.meaning.Meanings;
+import keensparrow.core.meaning.Naming;
 import keensparrow.core.profile.ColumnProfile;
 import keensparrow.core.profile.Profile;
 import keensparrow.core.question.Question;
@@ -350,11 +351,14 @@ public final class FirstDraft {
     public static String nounFor(Schema schema, Profile profile, String found) {
         DraftColumns columns = new DraftColumns(schema, profile);
         boolean each = schema.columns().stream()
-                .anyMatch(column -> column.type() != ColumnType.DATE
+                .anyMatch(column -> !column.type().isTime()
                         && column.role() != Role.MEASURE
                         && profile.rowCount() > 1
-                        && columns.distinct(column) == profile.rowCount());
-        return each && !columns.isOfSeries() && !columns.isPanel() ? found : ROWS;
+                        && columns.distinct(column) == profile.rowCount()
+                        && Naming.canTellApart(column.label(), found));
+        boolean isColumn = schema.columns().stream()
+                .anyMatch(column -> column.label().equalsIgnoreCase(found)); // a file named after what it has of each
+        return each && !isColumn && !columns.isOfSeries() && !columns.isPanel() ? found : ROWS;
     }
 
     /** What a row may be called: the words of the name without figures if they end like a plural, else rows. */

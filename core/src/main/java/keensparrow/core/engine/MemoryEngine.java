@@ -88,6 +88,7 @@ public final class MemoryEngine implements QueryEngine, Inputs {
 
     @Override
     public void answer(QuestionSet questions, Consumer<Answered> sink, BooleanSupplier cancelled) {
+        QueryCost.of(table, questions).requireAffordable();
         Sitting sitting = new Sitting(this, questions, cancelled);
         List<Waiting> waiting = new ArrayList<>();
         for (QuestionSet.Asked asked : questions.asked()) {
@@ -153,7 +154,10 @@ public final class MemoryEngine implements QueryEngine, Inputs {
                         groups.by().stream().map(Question.Grouped::grouping).toList(),
                         groups.measures().stream().map(Measure::plain).toList());
                 counted = new Counted(shape, filters);
-                sitting.need(counted, () -> tally(shape, cancelled), groups.by().isEmpty());
+                sitting.need(
+                        counted,
+                        () -> tally(shape, sitting, cancelled),
+                        groups.by().isEmpty());
             } else if (asked.question() instanceof Question.Rows rows) {
                 rows.columns().forEach(table::column);
                 RowOrder order = new RowOrder(table, rows.sort());
@@ -170,8 +174,8 @@ public final class MemoryEngine implements QueryEngine, Inputs {
                         : filterShapes.shape((Question.Spread) asked.question());
                 counted = new Counted(shape, filters);
                 total = new Counted(shape, Set.of());
-                sitting.need(counted, () -> tally(shape, cancelled), false);
-                sitting.need(total, () -> tally(shape, cancelled), false);
+                sitting.need(counted, () -> tally(shape, sitting, cancelled), false);
+                sitting.need(total, () -> tally(shape, sitting, cancelled), false);
             }
         }
 
@@ -232,12 +236,13 @@ public final class MemoryEngine implements QueryEngine, Inputs {
     record FirstRows(List<Question.Sort> sort, int count) {}
 
     /** An empty tally; fails when what it is of does not fit the table. */
-    private Tally tally(Shape shape, BooleanSupplier cancelled) {
+    private Tally tally(Shape shape, Sitting sitting, BooleanSupplier cancelled) {
         stopIf(cancelled);
         List<GroupKeys> by = new ArrayList<>();
         for (Grouping grouping : shape.by()) {
             by.add(keys(grouping, cancelled));
         }
+        sitting.reserve(Tally.cells(by), shape.measures().size());
         int most = (int) Math.min(Tally.MOST_CELLS, Tally.cells(by));
         List<Accumulator> measures = new ArrayList<>();
         for (Measure measure : shape.measures()) {

@@ -41,6 +41,7 @@ final class Sitting {
     private final Map<Counted, Need> missing = new LinkedHashMap<>();
     private final Map<Change, Boolean> small = new HashMap<>();
     private @Nullable Set<Filter> usable; // known once all questions have said what they need
+    private long counterBytes; // of all questions together
     private boolean looked; // for first rows among the foremost of the table
 
     private record Need(Part empty, boolean first) {}
@@ -97,6 +98,11 @@ final class Sitting {
         } else {
             missing.put(counted, new Need(empty.get(), first));
         }
+    }
+
+    /** Before counters are made. @throws UserException TOO_MUCH_ASKED when those of all questions would take too much memory */
+    void reserve(long cells, int measures) {
+        counterBytes = QueryCost.requireFits(cells, measures, engine.table().rowCount(), counterBytes);
     }
 
     boolean has(Counted counted) {

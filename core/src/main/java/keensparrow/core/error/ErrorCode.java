@@ -9,6 +9,7 @@ public enum ErrorCode {
     EXPRESSION_SYNTAX,
     STEP_DOES_NOT_FIT,
     TOO_MANY_GROUPS,
+    TOO_MUCH_ASKED,
     VIEW_NOT_FOUND,
     // files
     FILE_EMPTY,

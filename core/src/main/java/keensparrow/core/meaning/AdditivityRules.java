@@ -83,7 +83,7 @@ final class AdditivityRules {
         if (words.isPer()) {
             return new Additivity(Kind.AVERAGE, "it is a rate");
         }
-        if (words.has(Vocabulary.MIDDLE)) {
+        if (words.has(Vocabulary.MIDDLE) && !words.isDurationInMinutes()) {
             boolean ends = words.has(Vocabulary.TEND) && !words.has(Vocabulary.DURATION);
             return new Additivity(
                     Kind.AVERAGE, ends ? "it is an extreme already" : "it is an average or a statistic already");
@@ -109,6 +109,9 @@ final class AdditivityRules {
         boolean counts = numbers != null && numbers.isIntegral() && numbers.min() >= 0 && numbers.reachesFar();
         if (counts && !plural.isEmpty()) {
             return new Additivity(Kind.SUM, "it counts " + plural);
+        }
+        if (counts && words.endsWith(Vocabulary.DONE)) {
+            return new Additivity(Kind.SUM, "it counts what was " + words.last());
         }
         return UNKNOWN;
     }

@@ -59,10 +59,19 @@ public final class Meanings {
         for (int i = 0; i < infos.size(); i++) {
             ColumnInfo info = infos.get(i);
             if (info.type().isNumber()) {
-                infos.set(i, info.withAdditivity(additivity(info, columns.get(i), setting, table)));
+                Additivity additivity = additivity(info, columns.get(i), setting, table);
+                boolean adds = additivity.kind() != Additivity.Kind.AVERAGE && info.role() == Role.MEASURE;
+                Optional<String> repeated = adds ? Repeats.of(i, infos, columns) : Optional.empty();
+                infos.set(i, info.withAdditivity(repeated.map(Meanings::ofEach).orElse(additivity)));
             }
         }
         return infos;
+    }
+
+    private static Additivity ofEach(String label) {
+        return new Additivity(
+                Additivity.Kind.AVERAGE,
+                "it is the same in all rows of one “" + label + "”, and a sum would count it again and again");
     }
 
     /** Days that stand for years or months, going by heading and values, are shown as those. */

@@ -15,6 +15,16 @@ public final class Naming {
         return new Words(heading).endsWith(Vocabulary.IDENTIFIER);
     }
 
+    /** Whether it is a code or a name of things called so, such as an order number or the name of a station of {@code orders}. */
+    public static boolean canTellApart(String heading, String plural) {
+        Words words = new Words(heading);
+        String singular =
+                plural.endsWith("ies") ? plural.substring(0, plural.length() - 3) + "y" : plural.replaceFirst("s$", "");
+        return words.endsWith(Vocabulary.IDENTIFIER)
+                || words.has(Vocabulary.STRONG_NAMING)
+                || words.has(Set.of(singular, plural));
+    }
+
     /** 0 where it says nothing of the kind. */
     public static int weight(String heading) {
         Words words = new Words(heading);

@@ -54,7 +54,9 @@ public final class Roles {
         if (words.endsWith(Vocabulary.CODED) && facts.distinct() <= MOST_CODED && facts.min() >= 0 && again) {
             return Role.CATEGORY;
         }
-        boolean numbered = words.endsWith(Vocabulary.NAMING) || words.endsWith(Vocabulary.PLACE);
+        boolean numbered = words.endsWith(Vocabulary.NAMING)
+                || words.endsWith(Vocabulary.PLACE)
+                || (words.endsWith(Vocabulary.NUMBERED) && words.plural().isEmpty());
         if (numbered && !isMeasured(words) && facts.min() >= 0) {
             return facts.distinct() <= MOST_NUMBERED && again ? Role.CATEGORY : Role.IDENTIFIER;
         }

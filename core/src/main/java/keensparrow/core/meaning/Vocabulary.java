@@ -57,7 +57,8 @@ final class Vocabulary {
             "abonnenten headcount employees workers mitarbeiter staff fte personnel workforce debt assets liabilities equity deposits",
             "outstanding backlog fleet capacity installed followers enrolled enrolment enrollment holdings reserves customers",
             "users accounts tenants residents beds kunden clients clientes voorraad zapas stan solde effectif wip",
-            "gdp gnp gni bip pib");
+            "gdp gnp gni bip pib unemployed employed jobless arbeitslose chomeurs desempleados inmates prisoners pupils teachers",
+            "refugees livestock cattle");
     static final Set<String> RUNNING =
             set("cumulative cumulated cum cumul cumule kumuliert acumulado cumulativo ytd accumulated todate");
     static final Set<String> SUM = set(
@@ -122,6 +123,17 @@ final class Vocabulary {
             "shop store employee person client supplier vendor school university hospital item description titel nom nombre nome",
             "naam nazwa bezeichnung kunde firma produkt artikel libelle intitule titulo titolo brand car species animal project campaign");
     static final Set<String> STRONG_NAMING = set("name title titel nom nombre nome naam nazwa bezeichnung");
+
+    /** What is known by a number of its own; of several of them, in the plural, the number is how many. */
+    static final Set<String> NUMBERED = set(
+            "room gate platform track bus flight train coach wagon carriage berth bay desk locker lot apartment apt flat suite",
+            "chapter page channel port bib jersey lane route house chair position slot zimmer gleis raum seite kapitel chambre",
+            "salle quai habitacion sala anden stanza binario quarto kamer spoor pokoj peron");
+    /** What was done with things that are counted, where the thing itself is not said. */
+    static final Set<String> DONE = set(
+            "shipped ordered delivered returned issued completed resolved closed collected harvested landed picked packed dispatched",
+            "billed invoiced earned booked scanned replaced repaired disposed recycled withdrawn admitted discharged hired dismissed",
+            "bought processed handled treated answered missed lost found scrapped rejected accepted created planted served");
 
     /** Of what may stand in a table again and again, once for each time. */
     static final Set<String> REPEATING = union(LEVEL, RAIN, RUNNING);

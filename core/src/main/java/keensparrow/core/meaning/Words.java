@@ -79,6 +79,10 @@ final class Words {
         return !words.isEmpty() && isIn(list, lastOfName());
     }
 
+    String last() {
+        return words.isEmpty() ? "" : lastOfName();
+    }
+
     /** The last word, or the last before a unit in brackets. */
     private String lastOfName() {
         int last = words.size() - 1 - units.size();
@@ -89,6 +93,15 @@ final class Words {
         return units.stream().anyMatch(list::contains);
     }
 
+    /** Whether a last “min” is the unit of a time, as in “Journey time min”, and no minimum. */
+    boolean isDurationInMinutes() {
+        int last = words.size() - 1;
+        return last > 0
+                && words.get(last).equals("min")
+                && words.subList(0, last).stream().anyMatch(word -> isIn(Vocabulary.DURATION, word))
+                && words.subList(0, last).stream().noneMatch(word -> isIn(Vocabulary.MIDDLE, word));
+    }
+
     /** The word that says what it is: the one before an {@code of}, else the last. */
     String head(Set<String> of) {
         for (int i = 1; i < words.size() - 1; i++) {
@@ -96,7 +109,7 @@ final class Words {
                 return words.get(i - 1);
             }
         }
-        return words.isEmpty() ? "" : lastOfName();
+        return last();
     }
 
     static boolean isIn(Set<String> list, String word) {
@@ -128,7 +141,7 @@ final class Words {
 
     /** The last word of the name where it looks like the plural of something that is counted; else empty. */
     String plural() {
-        String last = words.isEmpty() ? "" : lastOfName();
+        String last = last();
         boolean ends = last.length() > LEAST_PLURAL
                 && last.endsWith("s")
                 && !last.endsWith("ss")

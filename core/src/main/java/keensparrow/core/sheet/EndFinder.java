@@ -17,6 +17,7 @@ final class EndFinder {
                     + "|média|gemiddelde|aantal|średnia|liczba)[ .:]*");
 
     private static final int STRAY_VALUES = 2;
+    private static final int LEAST_ROWS_OF_NAMES = 3; // its headings and two more
 
     private final Block block;
     private final int first; // row of values
@@ -61,7 +62,40 @@ final class EndFinder {
             values += block.isOfValues(column, first) ? 1 : 0;
             texts += look == CellLook.WORD ? 1 : 0;
         }
-        return values > 0 ? names > 0 : texts >= 2 && sameHeadings(i);
+        return (values > 0 ? names > 0 : texts >= 2 && sameHeadings(i)) || turnsToWords(i);
+    }
+
+    /** Whether a column of values holds nothing but words from this row on, down to the next empty row: a table of names. */
+    private boolean turnsToWords(int i) {
+        int end = i + 1;
+        while (end < block.size() && !block.isAfterGap(end)) {
+            end++;
+        }
+        if (end - i < LEAST_ROWS_OF_NAMES) {
+            return false;
+        }
+        for (int column = block.from; column < block.to; column++) {
+            boolean words = holdsValuesAbove(column, i);
+            for (int row = i; row < end && words; row++) {
+                words = block.look(row, column) == CellLook.WORD;
+            }
+            if (words) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private boolean holdsValuesAbove(int column, int end) {
+        int values = 0;
+        for (int row = first; row < end; row++) {
+            CellLook look = block.look(row, column);
+            if (look == CellLook.WORD) {
+                return false;
+            }
+            values += look.isValue() ? 1 : 0;
+        }
+        return values * 2 > end - first;
     }
 
     private boolean sameHeadings(int i) {

@@ -1,7 +1,9 @@
 package keensparrow.core.sheet;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.TreeMap;
 import keensparrow.core.infer.CellLook;
 import keensparrow.core.infer.CellNumber;
@@ -17,6 +19,7 @@ final class TotalFinder {
     private static final int FEWEST_ROWS = 3;
     private static final int LEAST_BLOCKS = 2;
     private static final int LEAST_OF_BLOCK = 2;
+    private static final int FEW_ROWS = 200;
     private static final int SURE_ROWS = 6; // where a single column of numbers is all that tells
 
     private final Block block;
@@ -122,9 +125,11 @@ final class TotalFinder {
                     || isSum(i, first, end, labelled);
             boolean category = TotalLabels.isBare(label) && comesWithoutSum(label, labelled);
             boolean comesAgain = labelled.stream().anyMatch(other -> other != i && label.equals(totalLabel(other)));
-            if (!category && sums || !TotalLabels.isBare(label) || (comesAgain && hasBlankLabel(i))) {
+            boolean bare = TotalLabels.isBare(label);
+            boolean saysSo = TotalLabels.isSure(label) || hasBlankLabel(i) || namesOthers(i, label);
+            if (!category && sums || (saysSo && (!bare || comesAgain))) {
                 found.put(i, label);
-            } else {
+            } else if (bare || labelled.size() > 1 || end - first <= FEW_ROWS) { // else a name, such as a family's
                 doubtful.put(i, label);
             }
             sectionStart = i + 1;
@@ -155,6 +160,22 @@ final class TotalFinder {
             boolean label = !numbers.contains(column) && block.filledIn(column, first, end) > (end - first) * MOSTLY;
             if (label && block.look(i, column) == CellLook.EMPTY) {
                 return true;
+            }
+        }
+        return false;
+    }
+
+    /** Whether what the label is the total of stands in other rows: “Total North” beside rows of “North”. */
+    private boolean namesOthers(int i, String label) {
+        String of = TotalLabels.of(label);
+        if (of.isEmpty()) {
+            return false;
+        }
+        for (int row = first; row < end; row++) {
+            for (int column = from; column < to && row != i; column++) {
+                if (block.row(row).text(column).equalsIgnoreCase(of)) {
+                    return true;
+                }
             }
         }
         return false;
@@ -283,15 +304,17 @@ final class TotalFinder {
         return -1;
     }
 
-    /** Whether other columns say the same; with one column of numbers, whether there are blocks enough that it is no chance. */
+    /** Whether other columns say the same; else whether there are blocks enough, of sums that differ, that it is no chance. */
     private boolean agree(List<Integer> parents, List<Integer> rows, int n, boolean below) {
-        int agreeing = 0;
         for (int other = 0; other < numbers.size(); other++) {
-            if (other != n) {
-                agreeing += parents(rows, other, below).equals(parents) ? 1 : 0;
+            if (other != n && parents(rows, other, below).equals(parents)) {
+                return true;
             }
         }
-        return agreeing > 0 || parents.size() > LEAST_BLOCKS;
+        Set<Double> sums = new HashSet<>();
+        parents.forEach(i -> sums.add(values[i - first][n]));
+        return parents.size() > LEAST_BLOCKS
+                && sums.size() > parents.size() * MOSTLY; // 1, 2, 3 again and again: a number of the treatment
     }
 
     /** A row at either end that is the sum of all others in several columns, whatever it is called. */

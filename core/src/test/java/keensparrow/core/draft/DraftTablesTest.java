@@ -194,6 +194,14 @@ class DraftTablesTest {
         Table lines = TextRows.table("order,amount\nA1,1\nA1,2\nA3,5\n");
         assertThat(FirstDraft.nounFor(lines.schema(), Profile.of(lines), "orders"))
                 .isEqualTo("rows");
+        Table cities = TextRows.table("city,amount\nOslo,1\nRome,2\nBari,5\n");
+        assertThat(FirstDraft.nounFor(cities.schema(), Profile.of(cities), "totals"))
+                .isEqualTo("rows");
+        assertThat(FirstDraft.nounFor(cities.schema(), Profile.of(cities), "cities"))
+                .isEqualTo("cities");
+        Table tagged = TextRows.table("id,tags\nA1,x\nA2,y\nA3,x\n");
+        assertThat(FirstDraft.nounFor(tagged.schema(), Profile.of(tagged), "tags"))
+                .isEqualTo("rows");
         Table panel = TextRows.table(PANEL);
         assertThat(FirstDraft.nounFor(panel.schema(), Profile.of(panel), "countries"))
                 .isEqualTo("rows");

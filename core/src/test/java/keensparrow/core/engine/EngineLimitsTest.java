@@ -100,6 +100,44 @@ class EngineLimitsTest {
         assertThat(Between.of("n", "2", "2").select(table).toArray()).containsExactly(1);
     }
 
+    @Test
+    void whatWouldTakeForEverIsRefusedBeforeAnyWork() {
+        Table large = new Table(
+                new Schema(List.of(new ColumnInfo("n", "n", ColumnType.WHOLE, Role.MEASURE))),
+                List.of(new LongColumn(ColumnType.WHOLE, 0, new long[4_000_000], null)),
+                4_000_000);
+        List<Measure> heavy = new ArrayList<>();
+        for (int i = 1; i <= 50; i++) {
+            heavy.add(Measure.percentile("n", String.valueOf(i)));
+        }
+        Question question = new Question.Groups(List.of(), heavy, Question.Order.LABEL);
+        List<QuestionSet.Asked> few = List.of(new QuestionSet.Asked("q", question, Set.of()));
+        QueryCost.of(large, new QuestionSet(List.of(), few)).requireAffordable();
+        List<QuestionSet.Asked> many = new ArrayList<>();
+        for (int i = 0; i < 60; i++) {
+            many.add(new QuestionSet.Asked("q" + i, question, Set.of()));
+        }
+        assertThatThrownBy(() -> new MemoryEngine(large).answer(new QuestionSet(List.of(), many), each -> {}, () -> {
+                    throw new AssertionError("work began");
+                }))
+                .isInstanceOfSatisfying(UserException.class, e -> {
+                    assertThat(e.code()).isEqualTo(ErrorCode.TOO_MUCH_ASKED);
+                    assertThat(e)
+                            .hasMessageContaining("48 thousand million values")
+                            .hasMessageContaining("at most 40");
+                });
+    }
+
+    @Test
+    void countersOfAllQuestionsTogetherHaveALimit() {
+        long first = QueryCost.requireFits(1_000_000_000L, 3, 1_000_000, 0);
+        assertThat(first).isEqualTo(1_000_000L * 24 * 4);
+        assertThat(QueryCost.requireFits(12, 1, 1_000_000, first)).isEqualTo(first + 12 * 24 * 2);
+        assertThatThrownBy(() -> QueryCost.requireFits(
+                        2_000_000, 50, 2_000_000, Runtime.getRuntime().maxMemory() / 4))
+                .hasMessageContaining("MB for the groups");
+    }
+
     private static Map<String, Answered> answers(
             Table table, List<QuestionSet.Condition> conditions, QuestionSet.Asked... asked) {
         Map<String, Answered> answers = new TreeMap<>();

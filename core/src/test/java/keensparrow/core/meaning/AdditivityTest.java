@@ -159,4 +159,33 @@ class AdditivityTest {
         assertThat(of("foo").reason()).isEqualTo("nothing says that it adds up");
         assertThat(of("Anzahl").reason()).isEqualTo("it is an amount or a count");
     }
+
+    /** Lines of orders: the value of the order stands in each of them. */
+    private static Additivity ofOrders(boolean eachDay) {
+        List<String> rows = new ArrayList<>(List.of("order_no\tdate\titem\torder_amount\tquantity"));
+        for (int i = 0; i < 120; i++) {
+            int order = i / 3;
+            rows.add("R" + order + "x\t2026-01-" + String.format("%02d", 1 + (eachDay ? i : order) % 28) + "\titem "
+                    + i % 7 + "\t" + (order * 37 % 101 + 5) + "\t" + (1 + i % 4));
+        }
+        Table table = TextRows.table(String.join("\n", rows).replace("\t", ",") + "\n");
+        assertThat(table.schema().columns().get(4).additivity().kind()).isEqualTo(Kind.SUM);
+        return table.schema().columns().get(3).additivity();
+    }
+
+    @Test
+    void whatStandsAgainInEveryRowOfOneThingIsNotAddedUp() {
+        Additivity repeated = ofOrders(false);
+        assertThat(repeated.kind()).isEqualTo(Kind.AVERAGE);
+        assertThat(repeated.reason()).contains("the same in all rows of one “order_no”");
+        assertThat(ofOrders(true).kind()).isEqualTo(Kind.SUM); // as much again on each day
+    }
+
+    @Test
+    void whatWasDoneWithThingsIsCounted() {
+        assertThat(of("shipped").kind()).isEqualTo(Kind.SUM);
+        assertThat(of("returned").reason()).isEqualTo("it counts what was returned");
+        assertThat(of("Journey Time min").reason()).isEqualTo("it is a duration");
+        assertThat(of("Waiting time average min").kind()).isEqualTo(Kind.AVERAGE);
+    }
 }

@@ -160,4 +160,11 @@ class RolesTest {
                         d,2026-02-16,3
                         """)).as("a row without a time").isEqualTo(Additivity.Kind.AVERAGE);
     }
+
+    @Test
+    void whatIsKnownByItsNumberIsNotMeasured() {
+        assertThat(role("Room", 100, i -> 1800 + i * 3 % 400)).isEqualTo(Role.IDENTIFIER);
+        assertThat(role("Gate", 200, i -> 1 + i % 12)).isEqualTo(Role.CATEGORY);
+        assertThat(role("Rooms", 100, i -> i * 3 % 400)).isEqualTo(Role.MEASURE); // how many
+    }
 }

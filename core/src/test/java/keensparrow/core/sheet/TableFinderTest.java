@@ -53,6 +53,30 @@ class TableFinderTest {
     }
 
     @Test
+    void aTableOfNamesBelowOneOfNumbersIsAnother() {
+        String drawing = """
+                Product | Units | Price
+                P1 | 3 | 1.5
+                P2 | 6 | 2.5
+                P3 | 9 | 3.5
+                P4 | 12 | 4.5
+
+
+
+                Region | Manager |
+                North | Ann |
+                South | Bo |
+                East | Cy |""";
+        List<FoundTable> tables = TableFinder.find(drawn(drawing, true));
+        assertThat(tables).hasSize(2);
+        assertThat(place(tables.get(0))).isEqualTo("A1:C5 1");
+        assertThat(tables.get(1).headings()).startsWith("Region", "Manager");
+        String marks = drawing.replace("North | Ann", "P5 | n/a").replace("Region | Manager", "P6 | n/a");
+        assertThat(TableFinder.find(drawn(marks.replace("South | Bo", "P7 | 4").replace("East | Cy", "P8 | 5"), true)))
+                .hasSize(1); // rows without numbers, then rows with them
+    }
+
+    @Test
     void blankRowsWithinDoNotEndATable() {
         FoundTable table = first("""
                 Route | N

@@ -235,4 +235,52 @@ class TotalFinderTest {
         }
         assertThat(read(drawn(drawing.toString().strip()))).hasSize(6000).noneMatch(name -> name.startsWith("Total"));
     }
+
+    /** Found in real tables of athletes and of airports: the row was left out. */
+    @Test
+    void aNameThatBeginsOrEndsLikeATotalIsAName() {
+        StringBuilder people = new StringBuilder("id | name | city | medals\n");
+        for (int i = 0; i < 400; i++) {
+            String name = i == 57 ? "Eunice Jepkoech Sum" : i == 90 ? "Total Rf" : "Person " + i;
+            people.append(i * 7 + 3)
+                    .append(" | ")
+                    .append(name)
+                    .append(" | c")
+                    .append(i % 9)
+                    .append(" | ")
+                    .append(i % 4)
+                    .append('\n');
+        }
+        FoundTable found = first(people.toString().strip());
+        assertThat(found.area().leftOutRows()).isEmpty();
+        assertThat(found.rowCount()).isEqualTo(400);
+    }
+
+    @Test
+    void numbersOfTreatmentsThatAddUpByChanceAreNoTotals() {
+        StringBuilder plots = new StringBuilder("plot | treatment | yield\n");
+        for (int i = 0; i < 60; i++) {
+            plots.append("p")
+                    .append(i)
+                    .append(" | ")
+                    .append(1 + i % 3)
+                    .append(" | ")
+                    .append(20 + i * 7 % 13)
+                    .append('\n');
+        }
+        assertThat(first(plots.toString().strip()).rowCount()).isEqualTo(60);
+    }
+
+    @Test
+    void aTotalThatIsRoundedOrOfHiddenRowsIsOneBecauseItNamesItsBlock() {
+        FoundTable found = first("""
+                Region | Shop | Sales
+                North | a | 10
+                North | b | 20
+                North total | c | 999
+                South | d | 7
+                South | e | 8
+                South | f | 9""");
+        assertThat(found.area().leftOutRows()).containsExactly(4L);
+    }
 }

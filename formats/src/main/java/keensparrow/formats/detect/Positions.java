@@ -47,6 +47,33 @@ public final class Positions {
         return !enough || !areColumns(lines, starts) ? List.of() : starts;
     }
 
+    /**
+     * Columns that each stand under a heading of the first line, wide apart, where words within a cell are parted by single
+     * spaces at the same places too, as in “item 1”: those are no columns.
+     *
+     * @return as {@link #find}; none where a heading is missing for another reason
+     */
+    public static List<Integer> underHeadings(String text) {
+        String first = text.lines().filter(line -> !line.isBlank()).findFirst().orElse("");
+        List<Integer> all = first.startsWith(" ") ? List.of() : find(text);
+        List<Integer> named = new ArrayList<>();
+        for (int i = 0; i < all.size(); i++) {
+            int start = all.get(i);
+            boolean wide = text.lines()
+                    .limit(MOST_LINES)
+                    .allMatch(line -> cell(line, start - 2, start).isEmpty());
+            boolean heading = !cell(first, start, i + 1 == all.size() ? Integer.MAX_VALUE : all.get(i + 1))
+                    .isEmpty();
+            if (wide != heading) {
+                return List.of();
+            }
+            if (wide) {
+                named.add(start);
+            }
+        }
+        return named;
+    }
+
     private static boolean isEmpty(List<String> lines, int at) {
         long reaching = lines.stream().filter(line -> line.length() > at).count();
         return reaching >= lines.size() * FILLED

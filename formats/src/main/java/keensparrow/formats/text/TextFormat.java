@@ -62,7 +62,14 @@ public record TextFormat(
                 ? new Delimiter.Found(delimiter(choices.delimiter()), "chosen by hand")
                 : Delimiter.find(plain, quote);
         List<Integer> positions = List.of();
-        if (choices.delimiter() == null && !Delimiter.partsLines(plain, quote)) {
+        boolean spaces = delimiter.delimiter() == ' ' && choices.delimiter() == null;
+        if (spaces) {
+            positions = Positions.underHeadings(plain);
+        }
+        if (!positions.isEmpty()) {
+            delimiter =
+                    new Delimiter.Found(PositionsReader.DELIMITER, "columns stand under their headings in all lines");
+        } else if (choices.delimiter() == null && !Delimiter.partsLines(plain, quote)) {
             positions = Positions.find(plain);
             if (!positions.isEmpty()) {
                 delimiter =

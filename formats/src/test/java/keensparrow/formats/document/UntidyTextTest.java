@@ -112,6 +112,18 @@ class UntidyTextTest {
         assertThat(Loading.row(loaded.table(), 1)).containsExactly("A2", "Graz M", "4", "12.25");
     }
 
+    /** A space at the same place within every cell of a column parts nothing: it has no heading of its own. */
+    @Test
+    void columnsAtFixedPlacesStandUnderTheirHeadings() throws IOException {
+        StringBuilder text = new StringBuilder("id   name      amount\n");
+        for (int i = 1; i < 30; i++) {
+            text.append(String.format("%-5d%-10s%6d%n", i, "item " + i, i * 7));
+        }
+        LoadedTable loaded = load(text.toString());
+        assertThat(Loading.labels(loaded.table())).containsExactly("id", "name", "amount");
+        assertThat(Loading.row(loaded.table(), 11)).containsExactly("12", "item 12", "84");
+    }
+
     /** One space between cells; remarks with commas above columns set out with spaces. */
     @Test
     void spacesPartCellsWhereEveryLineHasAsMany() throws IOException {

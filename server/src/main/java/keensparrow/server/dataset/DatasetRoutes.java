@@ -28,6 +28,7 @@ import keensparrow.core.table.Role;
 import keensparrow.server.http.Access;
 import keensparrow.server.http.Api;
 import keensparrow.server.http.Caller;
+import keensparrow.server.http.CallerWatch;
 import keensparrow.server.http.OpenApi;
 import keensparrow.server.http.Requests;
 import keensparrow.server.http.SteadyInput;
@@ -40,6 +41,7 @@ import org.jspecify.annotations.Nullable;
 public final class DatasetRoutes {
     private static final int LONGEST_NAME = 200;
     private static final long MOST_NANOS = 60_000_000_000L;
+    private static final long MAX_LOOK_NANOS = 120_000_000_000L;
 
     private final DatasetService service;
     private final MemoryWatch memory;
@@ -136,12 +138,15 @@ public final class DatasetRoutes {
                 Look.class,
                 (ctx, caller) -> {
                     LookRequest request = Requests.body(ctx, LookRequest.class);
-                    ctx.json(service.look(
-                            caller.id(),
-                            ctx.pathParam("id"),
-                            asFound(request.reading()),
-                            request.part(),
-                            request.fromColumn()));
+                    try (CallerWatch gone = new CallerWatch(ctx, MAX_LOOK_NANOS)) {
+                        ctx.json(service.look(
+                                caller.id(),
+                                ctx.pathParam("id"),
+                                asFound(request.reading()),
+                                request.part(),
+                                request.fromColumn(),
+                                gone));
+                    }
                 });
         api.post(
                 "/api/datasets/{id}/look",
@@ -151,8 +156,15 @@ public final class DatasetRoutes {
                 Look.class,
                 (ctx, caller) -> {
                     LookRequest request = Requests.body(ctx, LookRequest.class);
-                    ctx.json(service.lookAgain(
-                            caller.id(), ctx.pathParam("id"), request.reading(), request.part(), request.fromColumn()));
+                    try (CallerWatch gone = new CallerWatch(ctx, MAX_LOOK_NANOS)) {
+                        ctx.json(service.lookAgain(
+                                caller.id(),
+                                ctx.pathParam("id"),
+                                request.reading(),
+                                request.part(),
+                                request.fromColumn(),
+                                gone));
+                    }
                 });
         api.put(
                 "/api/datasets/{id}/reading",

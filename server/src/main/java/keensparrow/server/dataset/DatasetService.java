@@ -37,7 +37,6 @@ public final class DatasetService {
     private static final int MOST_STEPS = 200;
     private static final int MOST_LOOKS = 4;
     private static final Duration UPLOADS_KEPT = Duration.ofDays(14); // of those that nobody loaded
-    private static final long MOST_LOOK_NANOS = 120_000_000_000L;
 
     private final Database database;
     private final DataFolder folder;
@@ -118,11 +117,16 @@ public final class DatasetService {
         });
     }
 
-    /** A look at an uploaded file before it is loaded. */
+    /** A look at an uploaded file before it is loaded. @param gone whether nobody waits for it any more */
     Look look(
-            long ownerId, String fileId, ReadingChoices choices, @Nullable Integer part, @Nullable Integer fromColumn) {
+            long ownerId,
+            String fileId,
+            ReadingChoices choices,
+            @Nullable Integer part,
+            @Nullable Integer fromColumn,
+            BooleanSupplier gone) {
         Dataset.FileRef file = files(ownerId, List.of(fileId)).get(0);
-        return looks.run(ownerId, () -> look(file, choices, part, fromColumn));
+        return looks.run(ownerId, () -> look(file, choices, part, fromColumn, gone));
     }
 
     /** A look at the first file of a dataset, as it is read or would be read with other choices. */
@@ -131,24 +135,25 @@ public final class DatasetService {
             String id,
             @Nullable ReadingChoices choices,
             @Nullable Integer part,
-            @Nullable Integer fromColumn) {
+            @Nullable Integer fromColumn,
+            BooleanSupplier gone) {
         Dataset dataset = get(ownerId, id);
         requireFile(dataset);
         Dataset.Version version = version(dataset);
         ReadingChoices reading = choices == null ? version.reading() : choices;
-        return looks.run(ownerId, () -> look(version.files().get(0), reading, part, fromColumn));
+        return looks.run(ownerId, () -> look(version.files().get(0), reading, part, fromColumn, gone));
     }
 
     private Look look(
-            Dataset.FileRef file, ReadingChoices choices, @Nullable Integer part, @Nullable Integer fromColumn) {
+            Dataset.FileRef file,
+            ReadingChoices choices,
+            @Nullable Integer part,
+            @Nullable Integer fromColumn,
+            BooleanSupplier gone) {
         memory.requireRoom();
-        try (Documents.Lease lease = documents.open(file, choices, until(System.nanoTime() + MOST_LOOK_NANOS))) {
+        try (Documents.Lease lease = documents.open(file, choices, gone)) {
             return Look.of(lease.document(), choices, part, fromColumn);
         }
-    }
-
-    private static BooleanSupplier until(long nanoTime) {
-        return () -> System.nanoTime() > nanoTime;
     }
 
     private static void requireFile(Dataset dataset) {

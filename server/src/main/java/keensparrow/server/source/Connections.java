@@ -1,5 +1,6 @@
 package keensparrow.server.source;
 
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
@@ -8,9 +9,11 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.Properties;
+import java.util.concurrent.atomic.AtomicReference;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.server.store.Secrets;
+import org.jspecify.annotations.Nullable;
 
 /** Opens connections for reading. Addresses are built from fields, never taken from a person as they are. */
 final class Connections {
@@ -19,14 +22,51 @@ final class Connections {
 
     private final Path warehouse;
     private final Secrets secrets;
+    private final AtomicReference<@Nullable WarehouseProcess> idle = new AtomicReference<>(); // one waits for the next
 
     Connections(Path warehouse, Secrets secrets) {
         this.warehouse = warehouse;
         this.secrets = secrets;
     }
 
+    /** A connection, and the process that serves it where it has one of its own. */
+    final class Open implements AutoCloseable {
+        private final Connection connection;
+        private final @Nullable WarehouseProcess process;
+        private boolean wellEnded;
+
+        private Open(Connection connection, @Nullable WarehouseProcess process) {
+            this.connection = connection;
+            this.process = process;
+        }
+
+        Connection connection() {
+            return connection;
+        }
+
+        /** Says that nothing runs on it any more: its process can serve the next. */
+        void wellEnded() {
+            wellEnded = true;
+        }
+
+        @Override
+        public void close() throws SQLException {
+            try {
+                connection.close();
+            } catch (SQLException e) {
+                if (process == null) {
+                    throw e; // a process that is gone has nothing to close
+                }
+            } finally {
+                if (process != null && !(wellEnded && process.isAlive() && idle.compareAndSet(null, process))) {
+                    process.close();
+                }
+            }
+        }
+    }
+
     /** @throws UserException CONNECTION_FAILED saying why and what to check */
-    Connection open(ConnectionRecord to) {
+    Open open(ConnectionRecord to) {
         if (to.secret().isEmpty()) {
             throw new UserException(
                     ErrorCode.CONNECTION_FAILED,
@@ -37,9 +77,18 @@ final class Connections {
         properties.setProperty("user", to.username());
         properties.setProperty("password", secrets.decrypt(to.secret()));
         try {
-            return to.kind() == ConnectionKind.H2 ? openH2(to, properties) : openPostgres(to, properties);
+            return to.kind() == ConnectionKind.H2
+                    ? openH2(to, properties)
+                    : new Open(openPostgres(to, properties), null);
         } catch (SQLException e) {
             throw failed(to, e);
+        }
+    }
+
+    void close() {
+        WarehouseProcess waiting = idle.getAndSet(null);
+        if (waiting != null) {
+            waiting.close();
         }
     }
 
@@ -98,7 +147,7 @@ final class Connections {
         }
     }
 
-    private Connection openH2(ConnectionRecord to, Properties properties) throws SQLException {
+    private Open openH2(ConnectionRecord to, Properties properties) throws SQLException {
         Path file = warehouse.resolve(to.database() + ".mv.db");
         if (!Files.exists(file)) {
             throw new UserException(
@@ -106,22 +155,44 @@ final class Connections {
                     "There is no embedded database " + UserException.quote(to.database())
                             + " in the warehouse folder of this server. Check the name.");
         }
-        String url = "jdbc:h2:file:" + warehouse.resolve(to.database()) + ";IFEXISTS=TRUE;ACCESS_MODE_DATA=r";
+        WarehouseProcess kept = idle.getAndSet(null);
+        WarehouseProcess process;
+        try {
+            process = kept != null && kept.isAlive() ? kept : WarehouseProcess.start(warehouse);
+        } catch (IOException e) {
+            throw new SQLException("No process could be started for it: " + e.getMessage(), e);
+        }
+        boolean opened = false;
+        try {
+            Open open = new Open(openH2(to, properties, process.port()), process);
+            opened = true;
+            return open;
+        } finally {
+            if (!opened) {
+                process.close();
+            }
+        }
+    }
+
+    private static Connection openH2(ConnectionRecord to, Properties properties, int port) throws SQLException {
+        String url = "jdbc:h2:tcp://127.0.0.1:" + port + "/./" + to.database() + ";IFEXISTS=TRUE;ACCESS_MODE_DATA=r";
         Connection connection = DriverManager.getConnection(url, properties);
         try (Statement statement = connection.createStatement();
                 ResultSet rights = statement.executeQuery(
                         "select is_admin from information_schema.users where user_name = current_user")) {
             // an administrator of an embedded database can read files of the server through SQL functions
             if (rights.next() && rights.getBoolean(1)) {
-                connection.close();
                 throw new UserException(
                         ErrorCode.CONNECTION_FAILED,
                         "The user " + UserException.quote(to.username())
                                 + " administers that database. Use one that may only read.");
             }
+            connection.setAutoCommit(false);
+            return connection;
+        } catch (SQLException | RuntimeException e) {
+            connection.close();
+            throw e;
         }
-        connection.setAutoCommit(false);
-        return connection;
     }
 
     private static UserException failed(ConnectionRecord to, SQLException e) {

@@ -14,6 +14,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -36,6 +37,8 @@ public final class QueryService {
     private static final int USUAL_ROWS = 5_000_000;
     private static final int FETCHED_FIRST = 50;
     private static final int MOST_PREVIEWS = 3;
+    /** An embedded database says it itself, or its process ended and the connection broke. */
+    private static final Set<String> OUT_OF_MEMORY = Set.of("90108", "90067", "90098");
 
     private final Database database;
     private final Secrets secrets;
@@ -97,8 +100,9 @@ public final class QueryService {
                 wanted.database(),
                 wanted.username(),
                 secrets.encrypt(wanted.password()));
-        try (Connection tried = connections.open(added)) {
-            tried.rollback();
+        try (Connections.Open tried = connections.open(added)) {
+            tried.connection().rollback();
+            tried.wellEnded();
         } catch (SQLException e) {
             throw failed(e);
         }
@@ -155,6 +159,10 @@ public final class QueryService {
     private static UserException notFound() {
         return new UserException(
                 ErrorCode.NOT_FOUND, "There is no such connection, or it is not yours. Pick another one.");
+    }
+
+    public void close() {
+        connections.close();
     }
 
     /** The first rows. @param runId under which {@link #cancel} stops it; null for none */
@@ -253,8 +261,8 @@ public final class QueryService {
     private void run(long ownerId, Query query, int seconds, int mostRows, Registering registering, Reading reading) {
         ConnectionRecord to = connection(ownerId, query.connectionId());
         String sql = SqlText.single(query.sql(), to.kind());
-        try (Connection connection = connections.open(to);
-                PreparedStatement statement = connection.prepareStatement(sql)) {
+        try (Connections.Open open = connections.open(to);
+                PreparedStatement statement = open.connection().prepareStatement(sql)) {
             statement.setQueryTimeout(seconds);
             statement.setMaxRows(mostRows);
             statement.setFetchSize(FETCHED_FIRST); // the driver then goes by how wide the rows are
@@ -268,8 +276,9 @@ public final class QueryService {
                 }
             } finally {
                 registering.statement(null);
-                rollbackQuietly(connection);
+                rollbackQuietly(open.connection());
             }
+            open.wellEnded();
         } catch (SQLException e) {
             throw failed(e);
         }
@@ -298,6 +307,12 @@ public final class QueryService {
         if ("25006".equals(e.getSQLState()) || "90097".equals(e.getSQLState())) {
             return new UserException(
                     ErrorCode.QUERY_NOT_READ_ONLY, "A query may only read, and this one would change the database.");
+        }
+        if (OUT_OF_MEMORY.contains(String.valueOf(e.getSQLState()))) {
+            return new UserException(
+                    ErrorCode.QUERY_FAILED,
+                    "The query was ended: it took more than the " + WarehouseProcess.MAX_HEAP_MB
+                            + " MB that one may take. Cut long texts, or group and limit the rows in the query.");
         }
         if (String.valueOf(e.getMessage()).contains("maxResultBuffer")) {
             return new UserException(
