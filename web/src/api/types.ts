@@ -5,15 +5,15 @@ export type Role = 'CATEGORY' | 'MEASURE' | 'TIME' | 'PLACE' | 'TEXT' | 'IDENTIF
 export type TimeStep = 'YEAR' | 'QUARTER' | 'MONTH' | 'WEEK' | 'DAY';
 export type Aggregate =
   | 'ROWS'
-  | 'FILLED'
+  | 'COUNT'
   | 'DISTINCT'
   | 'SUM'
   | 'AVERAGE'
   | 'MEDIAN'
-  | 'SMALLEST'
-  | 'LARGEST'
+  | 'MIN'
+  | 'MAX'
   | 'LEVEL'
-  | 'DEVIATION'
+  | 'STDDEV'
   | 'SHARE';
 export type AdditivityKind = 'SUM' | 'AVERAGE' | 'LAST';
 export type ViewKind = 'FIGURE' | 'BARS' | 'LINES' | 'TABLE';
@@ -200,15 +200,15 @@ export interface Bin {
   count: number;
   total: number;
 }
-export interface SpreadAnswer {
-  kind: 'spread';
+export interface HistogramAnswer {
+  kind: 'histogram';
   bins: Bin[];
   openLow: boolean;
   openHigh: boolean;
   step: string | null;
   blanks: number | null;
 }
-export type Answer = GroupsAnswer | RowsAnswer | ValueCountsAnswer | SpreadAnswer;
+export type Answer = GroupsAnswer | RowsAnswer | ValueCountsAnswer | HistogramAnswer;
 
 export interface Failure {
   code: string;
@@ -291,14 +291,14 @@ export interface ColumnProfile {
   name: string;
   blanks: number;
   distinct: number;
-  smallest: string | null;
+  min: string | null;
   lowerQuartile: string | null;
   median: string | null;
   mean: string | null;
   upperQuartile: string | null;
-  largest: string | null;
+  max: string | null;
   commonest: ValueCount[];
-  spread: SpreadAnswer | null;
+  histogram: HistogramAnswer | null;
 }
 
 export type Step =
@@ -344,14 +344,14 @@ export interface DatasetDetails {
   stepsDone: { sentence: Sentence; effect: string }[];
   report: {
     notes: string[];
-    misfits: { file: string; line: number; column: string; value: string; reason: string }[];
-    misfitCount: number;
-    doubts: Doubt[];
+    conversionErrors: { file: string; line: number; column: string; value: string; reason: string }[];
+    conversionErrorCount: number;
+    ambiguities: Ambiguity[];
   };
 }
 
 /** A column that could be read in two ways, and the other way. */
-export interface Doubt {
+export interface Ambiguity {
   column: string;
   text: string;
   other: string;

@@ -1,6 +1,6 @@
 import { App as AntApp, ConfigProvider } from 'antd';
 import { Route, Routes } from 'react-router';
-import { BringInPage, ReadAgainPage } from '../features/bringin';
+import { ImportPage, ReadAgainPage } from '../features/import';
 import { ComposePage } from '../features/compose';
 import { HomePage } from '../features/home';
 import { AccountPage, AuditPage, PeoplePage } from '../features/people';
@@ -19,7 +19,7 @@ export default function AuthorPages() {
       <AntApp component={false}>
         <Routes>
           <Route path="/" element={<HomePage />} />
-          <Route path="/bring-in/:id" element={<BringInPage />} />
+          <Route path="/bring-in/:id" element={<ImportPage />} />
           <Route path="/datasets/:id/reading" element={<ReadAgainPage />} />
           <Route path="/query" element={<QueryPage />} />
           <Route path="/people" element={<PeoplePage />} />

@@ -69,7 +69,7 @@ export function measured(
     if (format.kind === 'MONEY') return withUnit(number(value), format.unit);
   }
   if (aggregate === 'SHARE') return percent.format(value);
-  if (aggregate === 'SMALLEST' || aggregate === 'LARGEST' || aggregate === 'MEDIAN') {
+  if (aggregate === 'MIN' || aggregate === 'MAX' || aggregate === 'MEDIAN') {
     if (type === 'DATE') return day.format(new Date(value * 86_400_000));
     if (type === 'DATE_TIME') return dateTime(new Date(value / 1000).toISOString());
   }
@@ -87,7 +87,7 @@ export function plainNumber(plain: string): string {
   return (plain.startsWith('-') ? '−' : '') + grouped + (places ? `.${places}` : '');
 }
 
-const COUNTS = new Set(['ROWS', 'FILLED', 'DISTINCT']);
+const COUNTS = new Set(['ROWS', 'COUNT', 'DISTINCT']);
 
 /** A code follows its amount, a sign stands before it, behind the minus. */
 function withUnit(shown: string, unit: string | null): string {

@@ -27,12 +27,12 @@ const AGGREGATES: [Aggregate, string, (column: PageColumn) => boolean][] = [
   ['SUM', 'sum of', isNumber],
   ['AVERAGE', 'average of', isNumber],
   ['MEDIAN', 'median of', (column) => isNumber(column) || isTime(column)],
-  ['SMALLEST', 'smallest of', (column) => isNumber(column) || isTime(column)],
-  ['LARGEST', 'largest of', (column) => isNumber(column) || isTime(column)],
-  ['DEVIATION', 'standard deviation of', isNumber],
+  ['MIN', 'smallest of', (column) => isNumber(column) || isTime(column)],
+  ['MAX', 'largest of', (column) => isNumber(column) || isTime(column)],
+  ['STDDEV', 'standard deviation of', isNumber],
   ['SHARE', 'share of', (column) => column.type === 'YES_NO'],
   ['DISTINCT', 'distinct values of', () => true],
-  ['FILLED', 'filled values of', () => true],
+  ['COUNT', 'filled values of', () => true],
 ];
 
 /** A measure as the value of a control; names of columns have no spaces. */

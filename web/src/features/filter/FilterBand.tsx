@@ -49,7 +49,7 @@ export function FilterBand({ data, state, answers, finds, onFilter, onFind, end 
             find={finds[spec.column] ?? ''}
             onFind={(text) => onFind(spec.column, text)}
           />
-        ) : answer?.kind === 'spread' ? (
+        ) : answer?.kind === 'histogram' ? (
           <RangeFilter {...common} answer={answer} />
         ) : spec.kind === 'TEXT' ? (
           <TextFilter {...common} />

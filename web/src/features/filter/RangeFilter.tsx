@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Bin, Filter, SpreadAnswer } from '../../api/types';
+import type { Bin, Filter, HistogramAnswer } from '../../api/types';
 import { count, date, number, plainNumber } from '../../shared/format';
 import { Bars } from './Bars';
 import { Handles } from './Handles';
@@ -8,7 +8,7 @@ interface Props {
   readonly column: string;
   readonly label: string;
   readonly active: Filter | null;
-  readonly answer: SpreadAnswer;
+  readonly answer: HistogramAnswer;
   readonly onChange: (filter: Filter | null) => void;
 }
 

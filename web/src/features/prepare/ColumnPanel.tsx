@@ -47,12 +47,12 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
         ? plainNumber(rounded(value))
         : cell(value, info.type, info.format);
   const figures: [string, string | null][] = [
-    ['smallest', profile.smallest],
+    ['smallest', profile.min],
     ['lower quartile', profile.lowerQuartile],
     ['median', profile.median],
     ['mean', profile.mean],
     ['upper quartile', profile.upperQuartile],
-    ['largest', profile.largest],
+    ['largest', profile.max],
   ];
   return (
     <section className="card panel" aria-label={`Column ${info.label}`}>
@@ -66,8 +66,8 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
         . {count(profile.distinct)} different, {count(profile.blanks)} blank. In expressions:{' '}
         <code>{name}</code>
       </p>
-      {profile.spread && profile.spread.bins.length > 0 && (
-        <Bars bins={profile.spread.bins} from={0} to={-1} inUse={false} height={56} />
+      {profile.histogram && profile.histogram.bins.length > 0 && (
+        <Bars bins={profile.histogram.bins} from={0} to={-1} inUse={false} height={56} />
       )}
       <dl className="figures">
         {figures

@@ -37,8 +37,8 @@ export function PreviewTable({ data, rows, picked, onPick }: Props) {
                     {profile.blanks === 0 ? 'no blanks' : `${count(profile.blanks)} blank`}
                   </span>
                   <span className="column-chart">
-                    {profile.spread && profile.spread.bins.length > 0 ? (
-                      <Bars bins={profile.spread.bins} from={0} to={-1} inUse={false} height={30} />
+                    {profile.histogram && profile.histogram.bins.length > 0 ? (
+                      <Bars bins={profile.histogram.bins} from={0} to={-1} inUse={false} height={30} />
                     ) : (
                       profile.commonest.slice(0, 2).map((item) => (
                         <span key={item.value} className="commonest">

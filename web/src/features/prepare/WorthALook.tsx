@@ -1,4 +1,4 @@
-import type { DatasetDetails, Doubt, Step } from '../../api/types';
+import type { DatasetDetails, Ambiguity, Step } from '../../api/types';
 import { count } from '../../shared/format';
 
 /** What happened while the file was read, and which values did not fit. */
@@ -15,30 +15,30 @@ export function WorthALook({
   readonly busy: boolean;
   readonly onStep: (step: Step) => Promise<boolean>;
 }) {
-  const doubts = report.doubts.filter((doubt) => isOpen(doubt, steps));
-  const clean = report.notes.length === 0 && report.misfitCount === 0 && doubts.length === 0;
+  const ambiguities = report.ambiguities.filter((ambiguity) => isOpen(ambiguity, steps));
+  const clean = report.notes.length === 0 && report.conversionErrorCount === 0 && ambiguities.length === 0;
   return (
     <section className="card panel" aria-label="Worth a look">
       <h3>Worth a look</h3>
       <p className="soft">Found while reading</p>
       {clean && <p>All values of {count(rowCount)} rows read as their types say.</p>}
-      {doubts.map((doubt) => (
-        <div key={`${doubt.column} ${doubt.text}`} className="notice doubt">
-          <p>{doubt.text}</p>
+      {ambiguities.map((ambiguity) => (
+        <div key={`${ambiguity.column} ${ambiguity.text}`} className="notice doubt">
+          <p>{ambiguity.text}</p>
           <button
             type="button"
             className="button"
             disabled={busy}
-            onClick={() => void onStep(otherWay(doubt))}
+            onClick={() => void onStep(otherWay(ambiguity))}
           >
-            {press(doubt)}
+            {press(ambiguity)}
           </button>{' '}
-          {doubt.otherStep === null && (
+          {ambiguity.otherStep === null && (
             <button
               type="button"
               className="word"
               disabled={busy}
-              onClick={() => void onStep(thisWay(doubt))}
+              onClick={() => void onStep(thisWay(ambiguity))}
             >
               It is right so
             </button>
@@ -50,8 +50,8 @@ export function WorthALook({
           <li key={note}>{note}</li>
         ))}
       </ul>
-      {report.misfits.length > 0 && (
-        <table className="misfits">
+      {report.conversionErrors.length > 0 && (
+        <table className="conversion-errors">
           <thead>
             <tr>
               <th scope="col">Line</th>
@@ -61,64 +61,64 @@ export function WorthALook({
             </tr>
           </thead>
           <tbody>
-            {report.misfits.slice(0, 20).map((misfit, i) => (
+            {report.conversionErrors.slice(0, 20).map((error, i) => (
               <tr key={i}>
-                <td className="number" title={misfit.file}>
-                  {count(misfit.line)}
+                <td className="number" title={error.file}>
+                  {count(error.line)}
                 </td>
-                <td>{misfit.column}</td>
-                <td>{misfit.value}</td>
-                <td>{misfit.reason}</td>
+                <td>{error.column}</td>
+                <td>{error.value}</td>
+                <td>{error.reason}</td>
               </tr>
             ))}
           </tbody>
         </table>
       )}
-      {report.misfitCount > 20 && (
-        <p className="soft">The first 20 of {count(report.misfitCount)} are listed.</p>
+      {report.conversionErrorCount > 20 && (
+        <p className="soft">The first 20 of {count(report.conversionErrorCount)} are listed.</p>
       )}
     </section>
   );
 }
 
-function press(doubt: Doubt): string {
-  switch (doubt.otherStep) {
+function press(ambiguity: Ambiguity): string {
+  switch (ambiguity.otherStep) {
     case 'FILL_DOWN':
       return 'Fill it down';
     case 'LEAVE_OUT_ROWS':
-      return `Leave out ${doubt.value}`;
+      return `Leave out ${ambiguity.value}`;
     case null:
-      return `Read them ${doubt.other}`;
+      return `Read them ${ambiguity.other}`;
   }
 }
 
-function otherWay(doubt: Doubt): Step {
-  const { column } = doubt;
-  switch (doubt.otherStep) {
+function otherWay(ambiguity: Ambiguity): Step {
+  const { column } = ambiguity;
+  switch (ambiguity.otherStep) {
     case 'FILL_DOWN':
       return { kind: 'fillDown', column };
     case 'LEAVE_OUT_ROWS':
-      return { kind: 'leaveOutRows', column, values: [doubt.value ?? ''], blank: false };
+      return { kind: 'leaveOutRows', column, values: [ambiguity.value ?? ''], blank: false };
     case null: {
-      const { type, dates, decimalMark } = doubt;
+      const { type, dates, decimalMark } = ambiguity;
       return { kind: 'retype', column, type, dates, decimalMark };
     }
   }
 }
 
 /** What a step has settled is not asked again. */
-const isOpen = (doubt: Doubt, steps: readonly Step[]): boolean => {
-  const { kind } = otherWay(doubt);
+const isOpen = (ambiguity: Ambiguity, steps: readonly Step[]): boolean => {
+  const { kind } = otherWay(ambiguity);
   return !steps.some(
-    (step) => 'column' in step && step.column === doubt.column && step.kind === kind,
+    (step) => 'column' in step && step.column === ambiguity.column && step.kind === kind,
   );
 };
 
 /** As it was read, now by the author's word: the question is answered. */
-const thisWay = (doubt: Doubt): Step => ({
+const thisWay = (ambiguity: Ambiguity): Step => ({
   kind: 'retype',
-  column: doubt.column,
-  type: doubt.now ?? doubt.type,
-  dates: doubt.dates && (doubt.dates === 'DAY_FIRST' ? 'MONTH_FIRST' : 'DAY_FIRST'),
-  decimalMark: doubt.decimalMark && (doubt.decimalMark === '.' ? ',' : '.'),
+  column: ambiguity.column,
+  type: ambiguity.now ?? ambiguity.type,
+  dates: ambiguity.dates && (ambiguity.dates === 'DAY_FIRST' ? 'MONTH_FIRST' : 'DAY_FIRST'),
+  decimalMark: ambiguity.decimalMark && (ambiguity.decimalMark === '.' ? ',' : '.'),
 });

@@ -67,11 +67,13 @@ final class FirstApps {
 
     private static void print(LoadedTable loaded, String name) {
         loaded.report().notes().forEach(note -> System.out.println("note: " + note));
-        loaded.report().doubts().forEach(doubt -> System.out.println("asked: " + doubt.text()));
-        loaded.report().misfits().stream().limit(5).forEach(misfit -> System.out.println("misfit: " + misfit));
+        loaded.report().ambiguities().forEach(ambiguity -> System.out.println("asked: " + ambiguity.text()));
+        loaded.report().conversionErrors().stream()
+                .limit(5)
+                .forEach(conversionError -> System.out.println("misfit: " + conversionError));
         Proposals proposals = Proposals.of(loaded.table());
         proposals.notes().forEach(note -> System.out.println("note: " + note));
-        proposals.doubts().forEach(doubt -> System.out.println("asked: " + doubt.text()));
+        proposals.ambiguities().forEach(ambiguity -> System.out.println("asked: " + ambiguity.text()));
         List<Step> steps = proposals.steps();
         Steps.Run run = Steps.run(loaded.table(), steps);
         run.done().forEach(done -> System.out.println("step: " + done.sentence().text()));
@@ -90,8 +92,8 @@ final class FirstApps {
                     format == null ? "" : format.kind() + " " + format.unit(),
                     profile.column(column.name()).distinct(),
                     profile.column(column.name()).blanks(),
-                    profile.column(column.name()).smallest(),
-                    profile.column(column.name()).largest(),
+                    profile.column(column.name()).min(),
+                    profile.column(column.name()).max(),
                     measured ? "; " + adds.kind() + ", " + adds.reason() : "");
         }
         App app = FirstDraft.of(

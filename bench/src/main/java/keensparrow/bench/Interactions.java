@@ -17,7 +17,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import keensparrow.core.engine.MemoryEngine;
-import keensparrow.core.engine.Workers;
+import keensparrow.core.engine.ParallelRunner;
 import keensparrow.core.infer.LoadWatch;
 import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.core.table.Table;
@@ -42,8 +42,8 @@ public final class Interactions {
     private static final int LOADS = 3;
     private static final int WARM_UP = 4;
     private static final int WARM_UP_STEP = 20; // scripts
-    private static final int LEAST_WARM_UP = 40;
-    private static final int MOST_WARM_UP = 600;
+    private static final int MIN_WARM_UP = 40;
+    private static final int MAX_WARM_UP = 600;
     private static final double SETTLED = 0.02; // of the time, for compiling
     private static final double SESSION_SECONDS = 5;
 
@@ -54,7 +54,7 @@ public final class Interactions {
         boolean withH2 = arguments.length > 1 && arguments[1].equals("h2");
         Path folder = Files.createTempDirectory("keensparrow-bench");
         Path file = folder.resolve("departures.csv");
-        try (Workers workers = Workers.ofMachine()) {
+        try (ParallelRunner workers = ParallelRunner.ofMachine()) {
             int copies = (int) Math.ceil(rows / (double) (ROWS_A_DAY * DAYS));
             int days = (int) Math.ceil(rows / (double) (ROWS_A_DAY * copies));
             Departures.write(file, FIRST_DAY, FIRST_DAY.plusDays(days), copies);
@@ -69,7 +69,7 @@ public final class Interactions {
         }
     }
 
-    private static void run(Path file, Path snapshot, Workers workers, boolean withH2) throws Exception {
+    private static void run(Path file, Path snapshot, ParallelRunner workers, boolean withH2) throws Exception {
         Cost load = Cost.of(() -> SnapshotFile.write(load(file), snapshot));
         Table[] table = {null};
         Cost reload = Cost.of(() -> table[0] = SnapshotFile.read(snapshot));
@@ -157,7 +157,7 @@ public final class Interactions {
         });
         ours.say("one interaction", null);
         new Costs(firsts).say("  to its headline figures", null);
-        script(5, SCRIPT * LEAST_WARM_UP, state -> Page.askWithMoreFilters(engine, state));
+        script(5, SCRIPT * MIN_WARM_UP, state -> Page.askWithMoreFilters(engine, state));
         script(6, SCRIPT * ROUNDS, state -> Page.askWithMoreFilters(engine, state))
                 .say("  with 7 filters more, none in use", null);
         script(4, 3, duck::groupingSets);
@@ -179,7 +179,7 @@ public final class Interactions {
         CompilationMXBean compiler = ManagementFactory.getCompilationMXBean();
         double busy = 1;
         int round = 0;
-        while (round < MOST_WARM_UP && (round < LEAST_WARM_UP || busy > SETTLED)) {
+        while (round < MAX_WARM_UP && (round < MIN_WARM_UP || busy > SETTLED)) {
             long compiled = compiler.getTotalCompilationTime();
             long start = System.nanoTime();
             for (int i = 0; i < WARM_UP_STEP; i++) {

@@ -78,7 +78,7 @@ public class KernelBenchmark {
                 List.of(new Measure(Aggregate.SUM, "amount")),
                 Question.Order.LARGEST_FIRST);
         QuestionSet set = new QuestionSet(
-                List.of(new QuestionSet.Condition("a", Between.of("amount", "0", String.valueOf(5000 + turn++)))),
+                List.of(new QuestionSet.ActiveFilter("a", Between.of("amount", "0", String.valueOf(5000 + turn++)))),
                 List.of(new QuestionSet.Asked("q", question, java.util.Set.of())));
         new MemoryEngine(table).answer(set, hole::consume, () -> false);
     }

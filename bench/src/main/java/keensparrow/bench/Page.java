@@ -13,7 +13,7 @@ import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.filter.Between;
-import keensparrow.core.filter.During;
+import keensparrow.core.filter.DateRange;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.group.ByBins;
 import keensparrow.core.group.ByTime;
@@ -111,12 +111,12 @@ final class Page {
     }
 
     private static QuestionSet questions(State state) {
-        List<QuestionSet.Condition> conditions = List.of(
-                new QuestionSet.Condition("route", new OneOf("route", state.routes, false, false)),
-                new QuestionSet.Condition(
+        List<QuestionSet.ActiveFilter> conditions = List.of(
+                new QuestionSet.ActiveFilter("route", new OneOf("route", state.routes, false, false)),
+                new QuestionSet.ActiveFilter(
                         "delay_in_minutes",
                         Between.of("delay_in_minutes", String.valueOf(state.delayFrom), String.valueOf(state.delayTo))),
-                new QuestionSet.Condition("date", new During("date", state.from, state.to, false)));
+                new QuestionSet.ActiveFilter("date", new DateRange("date", state.from, state.to, false)));
         List<QuestionSet.Asked> asked = new ArrayList<>();
         Measure revenue = new Measure(Aggregate.SUM, "revenue");
         Measure delay = new Measure(Aggregate.AVERAGE, "delay_in_minutes");
@@ -199,7 +199,7 @@ final class Page {
             asked.add(view("more:" + column, new Question.ValueCounts(column, null, 100, List.of())));
         }
         for (String column : List.of("scheduled_departure", "revenue", "passengers")) {
-            asked.add(view("more:" + column, new Question.Spread(column)));
+            asked.add(view("more:" + column, new Question.Histogram(column)));
         }
         engine.answer(
                 new QuestionSet(page.conditions(), asked),

@@ -7,7 +7,7 @@ import keensparrow.core.infer.LoadWatch;
 import keensparrow.core.infer.LoadedTable;
 import keensparrow.core.infer.RowSource;
 import keensparrow.core.infer.TableLoader;
-import keensparrow.core.infer.Wanted;
+import keensparrow.core.infer.TypeOverride;
 import keensparrow.core.table.Table;
 
 /** Rows from a text block: a line a row, cells between commas, none of them quoted. */
@@ -33,7 +33,7 @@ public record TextRows(String name, String text) implements RowSource {
     /** A column named tags is read as a list of tags, however few rows there are. */
     public static LoadedTable load(String text) {
         boolean tags = text.substring(0, text.indexOf('\n')).matches("(.*,)?tags(,.*)?");
-        Map<String, Wanted> wanted = tags ? Map.of("tags", new Wanted(ColumnType.TAGS)) : Map.of();
+        Map<String, TypeOverride> wanted = tags ? Map.of("tags", new TypeOverride(ColumnType.TAGS)) : Map.of();
         return new TableLoader(List.of(new TextRows("rows.csv", text)), wanted, List.of(), LoadWatch.NONE).load();
     }
 }

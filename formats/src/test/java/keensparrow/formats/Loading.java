@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Map;
 import keensparrow.core.infer.LoadWatch;
 import keensparrow.core.infer.LoadedTable;
-import keensparrow.core.infer.Wanted;
+import keensparrow.core.infer.TypeOverride;
 import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Table;
@@ -25,7 +25,7 @@ public final class Loading {
         }
     }
 
-    public static Table load(Path file, Map<String, Wanted> wanted) throws IOException {
+    public static Table load(Path file, Map<String, TypeOverride> wanted) throws IOException {
         try (Document document = Document.open(file, file.getFileName().toString(), ReadingChoices.AS_FOUND)) {
             return new Reading(List.of(document), ReadingChoices.AS_FOUND)
                     .load(wanted, List.of(), LoadWatch.NONE)

@@ -8,7 +8,7 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.util.Map;
 import java.util.Optional;
-import keensparrow.core.engine.Workers;
+import keensparrow.core.engine.ParallelRunner;
 import keensparrow.server.account.AccountRoutes;
 import keensparrow.server.account.AccountService;
 import keensparrow.server.account.PeopleRoutes;
@@ -26,7 +26,7 @@ import keensparrow.server.backup.BackupRoutes;
 import keensparrow.server.backup.BackupService;
 import keensparrow.server.dataset.DatasetRoutes;
 import keensparrow.server.dataset.DatasetService;
-import keensparrow.server.dataset.Links;
+import keensparrow.server.dataset.UrlFetcher;
 import keensparrow.server.http.Access;
 import keensparrow.server.http.Api;
 import keensparrow.server.http.ConnectionGuards;
@@ -58,7 +58,7 @@ public final class Server implements AutoCloseable {
 
     private final Javalin web;
     private final Jobs jobs;
-    private final Workers workers;
+    private final ParallelRunner workers;
     private final DatasetService datasets;
     private final QueryService queries;
     private final Database database;
@@ -69,7 +69,7 @@ public final class Server implements AutoCloseable {
      * What a server is started with.
      *
      * @param port 0 for any free one
-     * @param mostUploadBytes that one file may have
+     * @param maxUploadBytes that one file may have
      * @param reserveBytes of the disk that stay free
      * @param connectionsPerAddress that one address may have open at once
      * @param beginAnew sets what is in the folder aside first, @param newKey sets the key of secrets aside
@@ -78,21 +78,21 @@ public final class Server implements AutoCloseable {
             Path data,
             String host,
             int port,
-            long mostUploadBytes,
+            long maxUploadBytes,
             long reserveBytes,
             int connectionsPerAddress,
             boolean beginAnew,
             boolean newKey) {
         public Settings(
-                Path data, String host, int port, long mostUploadBytes, long reserveBytes, int connectionsPerAddress) {
-            this(data, host, port, mostUploadBytes, reserveBytes, connectionsPerAddress, false, false);
+                Path data, String host, int port, long maxUploadBytes, long reserveBytes, int connectionsPerAddress) {
+            this(data, host, port, maxUploadBytes, reserveBytes, connectionsPerAddress, false, false);
         }
     }
 
     private Server(
             Javalin web,
             Jobs jobs,
-            Workers workers,
+            ParallelRunner workers,
             DatasetService datasets,
             QueryService queries,
             Database database,
@@ -112,7 +112,7 @@ public final class Server implements AutoCloseable {
     public static Server start(Settings settings) throws IOException {
         Clock clock = Clock.systemUTC();
         DataFolder.requireSound(settings.data(), settings.beginAnew(), settings.newKey());
-        DataFolder folder = new DataFolder(settings.data(), settings.mostUploadBytes(), settings.reserveBytes());
+        DataFolder folder = new DataFolder(settings.data(), settings.maxUploadBytes(), settings.reserveBytes());
         Database database = Database.inFile(folder.records());
         folder.noteClosed(null);
         Secrets secrets = Secrets.in(folder.keyFile());
@@ -124,10 +124,10 @@ public final class Server implements AutoCloseable {
         AccountService accounts = new AccountService(database, people, audit, clock);
         QueryService queries = new QueryService(database, secrets, folder, clock);
         queries.requireReadable(settings.newKey());
-        Workers workers = Workers.ofMachine();
+        ParallelRunner workers = ParallelRunner.ofMachine();
         long forTables = Runtime.getRuntime().maxMemory() * 6 / 10;
-        DatasetService datasets =
-                new DatasetService(database, folder, jobs, queries, new Links(), forTables, memory, workers, clock);
+        DatasetService datasets = new DatasetService(
+                database, folder, jobs, queries, new UrlFetcher(), forTables, memory, workers, clock);
         AppService apps = new AppService(database, datasets, clock);
         PageAnswers answers = new PageAnswers(datasets, memory);
         PageDownloads downloads = new PageDownloads(datasets);

@@ -7,7 +7,7 @@ public enum Aggregate {
     /** Rows of the group; no column. 0 for none. */
     ROWS("number"),
     /** Rows with a value. 0 for none. */
-    FILLED("filled values"),
+    COUNT("filled values"),
     /** Different values; for tags, different tags. 0 for none. Exact up to a million, then with a stated error. */
     DISTINCT("distinct values"),
     /** Sum of numbers, exact for decimals; blank for no value. */
@@ -21,9 +21,9 @@ public enum Aggregate {
     /** The value that so many percent of the values do not exceed, interpolated linearly; blank for no value. */
     PERCENTILE("percentile"),
     /** Smallest number or earliest time; blank for no value. */
-    SMALLEST("smallest"),
+    MIN("smallest"),
     /** Largest number or latest time; blank for no value. */
-    LARGEST("largest"),
+    MAX("largest"),
     /** Value at the earliest time of another column; of several rows at that time the first. */
     FIRST("first"),
     /** Value at the latest time of another column; of several rows at that time the last. */
@@ -31,7 +31,7 @@ public enum Aggregate {
     /** Sum of the values at the latest time of another column: for levels, which add up over groups, never over time. */
     LEVEL("level"),
     /** Standard deviation of a sample; blank for fewer than two values. */
-    DEVIATION("standard deviation"),
+    STDDEV("standard deviation"),
     /** Sum of a column over the sum of another; blank when that is 0 or blank. */
     RATIO("ratio"),
     /** Yes over yes and no, from 0 to 1; blank for no value. */
@@ -53,9 +53,9 @@ public enum Aggregate {
     public boolean fits(ColumnType type) {
         return switch (this) {
             case ROWS, FORMULA -> false;
-            case FILLED, DISTINCT -> true;
-            case SUM, AVERAGE, WEIGHTED_AVERAGE, DEVIATION, RATIO, LEVEL -> type.isNumber();
-            case MEDIAN, PERCENTILE, SMALLEST, LARGEST, FIRST, LAST -> type.isNumber() || type.isTime();
+            case COUNT, DISTINCT -> true;
+            case SUM, AVERAGE, WEIGHTED_AVERAGE, STDDEV, RATIO, LEVEL -> type.isNumber();
+            case MEDIAN, PERCENTILE, MIN, MAX, FIRST, LAST -> type.isNumber() || type.isTime();
             case SHARE -> type == ColumnType.YES_NO;
         };
     }
@@ -72,6 +72,6 @@ public enum Aggregate {
 
     /** Whether an empty period is worth 0 (counts and sums) rather than a gap. */
     public boolean isZeroWhenEmpty() {
-        return this == ROWS || this == FILLED || this == DISTINCT || this == SUM;
+        return this == ROWS || this == COUNT || this == DISTINCT || this == SUM;
     }
 }

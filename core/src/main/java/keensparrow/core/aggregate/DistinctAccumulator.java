@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
  * and up to a million in a group elsewhere; beyond, an estimate that states its error.
  */
 final class DistinctAccumulator implements Accumulator {
-    private static final long MOST_WORDS = 1 << 21;
+    private static final long MAX_WORDS = 1 << 21;
 
     private final Column column;
     private final int words; // of bits for each group; 0 when values are collected in sets
@@ -42,10 +42,10 @@ final class DistinctAccumulator implements Accumulator {
         } else if (column instanceof YesNoColumn) {
             values = 2;
         } else if (column instanceof LongColumn longs && !longs.isAllBlank()) {
-            long reach = longs.largest() - longs.smallest() + 1;
+            long reach = longs.max() - longs.min() + 1;
             values = reach > 0 && reach < Integer.MAX_VALUE ? reach : values;
         }
-        return values <= MOST_WORDS * 64 && Math.max(1, values + 63) / 64 * groups <= MOST_WORDS
+        return values <= MAX_WORDS * 64 && Math.max(1, values + 63) / 64 * groups <= MAX_WORDS
                 ? (int) Math.max(1, (values + 63) / 64)
                 : 0;
     }
@@ -90,7 +90,7 @@ final class DistinctAccumulator implements Accumulator {
             return text.codes().code(row);
         }
         if (column instanceof LongColumn longs) {
-            return words > 0 ? longs.value(row) - longs.smallest() : longs.value(row);
+            return words > 0 ? longs.value(row) - longs.min() : longs.value(row);
         }
         return column instanceof YesNoColumn yesNo ? yesNo.code(row) : ((DoubleColumn) column).rank(row);
     }

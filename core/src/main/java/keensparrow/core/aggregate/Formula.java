@@ -70,11 +70,11 @@ final class Formula implements Accumulator {
         Aggregate aggregate = switch (call.name()) {
             case "sum" -> Aggregate.SUM;
             case "avg" -> Aggregate.AVERAGE;
-            case "min" -> Aggregate.SMALLEST;
-            case "max" -> Aggregate.LARGEST;
+            case "min" -> Aggregate.MIN;
+            case "max" -> Aggregate.MAX;
             case "median" -> Aggregate.MEDIAN;
-            case "count" -> call.isDistinct() ? Aggregate.DISTINCT : Aggregate.FILLED;
-            default -> Aggregate.DEVIATION;
+            case "count" -> call.isDistinct() ? Aggregate.DISTINCT : Aggregate.COUNT;
+            default -> Aggregate.STDDEV;
         };
         if (call.isDistinct() && aggregate != Aggregate.DISTINCT) {
             throw error("“distinct” belongs to count alone.", call.span());

@@ -39,7 +39,7 @@ final class LevelAccumulator implements Accumulator {
     public void add(int[] rows, int[] ids, int count) {
         for (int i = 0; i < count; i++) {
             int row = rows[i];
-            if (!value.isBlank(row) && !time.isBlank(row) && counts(ids[i], ExtremeAccumulator.rank(time, row))) {
+            if (!value.isBlank(row) && !time.isBlank(row) && counts(ids[i], MinMaxAccumulator.rank(time, row))) {
                 if (value instanceof LongColumn longs) {
                     total.add(ids[i], longs.value(row), 1);
                 } else {

@@ -72,18 +72,18 @@ public record Measure(
         }
         Column any = argument(inputs);
         return switch (aggregate) {
-            case FILLED -> new CountAccumulator(any, groups);
+            case COUNT -> new CountAccumulator(any, groups);
             case DISTINCT -> new DistinctAccumulator(any, groups, most);
             case SHARE -> new ShareAccumulator((YesNoColumn) any, groups);
-            case SMALLEST -> new ExtremeAccumulator(any, groups, false);
-            case LARGEST -> new ExtremeAccumulator(any, groups, true);
+            case MIN -> new MinMaxAccumulator(any, groups, false);
+            case MAX -> new MinMaxAccumulator(any, groups, true);
             case MEDIAN -> new PercentileAccumulator(any, HALF, groups, most);
             case PERCENTILE -> new PercentileAccumulator(any, share(), groups, most);
-            case DEVIATION -> DeviationAccumulator.of(any, groups);
+            case STDDEV -> StddevAccumulator.of(any, groups);
             case WEIGHTED_AVERAGE -> WeightedAccumulator.of(any, second(inputs), groups);
             case RATIO -> new RatioAccumulator(any, second(inputs), groups);
-            case FIRST -> new EndAccumulator(any, second(inputs), groups, false);
-            case LAST -> new EndAccumulator(any, second(inputs), groups, true);
+            case FIRST -> new FirstLastAccumulator(any, second(inputs), groups, false);
+            case LAST -> new FirstLastAccumulator(any, second(inputs), groups, true);
             case LEVEL -> new LevelAccumulator(any, second(inputs), groups);
             default -> new SumAccumulator(any, groups, aggregate == Aggregate.AVERAGE);
         };

@@ -11,11 +11,9 @@ final class Numbers {
     /** No value of the column, as it is kept, is further from 0. */
     static double largest(Column column) {
         if (column instanceof LongColumn longs) {
-            return longs.isAllBlank()
-                    ? 0
-                    : Math.max(Math.abs((double) longs.smallest()), Math.abs((double) longs.largest()));
+            return longs.isAllBlank() ? 0 : Math.max(Math.abs((double) longs.min()), Math.abs((double) longs.max()));
         }
-        return ((DoubleColumn) column).largestMagnitude();
+        return ((DoubleColumn) column).maxMagnitude();
     }
 
     /** No number, as it is meant, is further from 0. */

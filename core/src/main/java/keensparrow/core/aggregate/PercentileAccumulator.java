@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
  * the column's values lie close together they are counted, else collected.
  */
 final class PercentileAccumulator implements Accumulator {
-    private static final long MOST_COUNTS = 1 << 22;
+    private static final long MAX_COUNTS = 1 << 22;
 
     private final Column column;
     private final BigDecimal share; // from 0 to 1
@@ -41,8 +41,8 @@ final class PercentileAccumulator implements Accumulator {
 
     private static int reach(Column column, int groups) {
         if (column instanceof LongColumn longs && !longs.isAllBlank()) {
-            long reach = longs.largest() - longs.smallest() + 1;
-            return reach > 0 && reach * groups <= MOST_COUNTS ? (int) reach : 0;
+            long reach = longs.max() - longs.min() + 1;
+            return reach > 0 && reach * groups <= MAX_COUNTS ? (int) reach : 0;
         }
         return 0;
     }
@@ -86,14 +86,14 @@ final class PercentileAccumulator implements Accumulator {
             if (reach > 0) {
                 counts[place(ids[i], row)]++;
             } else {
-                ranks.get(ids[i]).add(ExtremeAccumulator.rank(column, row));
+                ranks.get(ids[i]).add(MinMaxAccumulator.rank(column, row));
             }
         }
     }
 
     private int place(int group, int row) {
         LongColumn longs = (LongColumn) column;
-        return group * reach + (int) (longs.value(row) - longs.smallest());
+        return group * reach + (int) (longs.value(row) - longs.min());
     }
 
     @Override
@@ -150,11 +150,11 @@ final class PercentileAccumulator implements Accumulator {
         BigDecimal place = share.multiply(BigDecimal.valueOf(size - 1));
         BigInteger below = place.setScale(0, RoundingMode.FLOOR).toBigInteger();
         BigDecimal part = place.subtract(new BigDecimal(below));
-        BigDecimal low = ExtremeAccumulator.ofRank(column, at(group, below.longValueExact()));
+        BigDecimal low = MinMaxAccumulator.ofRank(column, at(group, below.longValueExact()));
         if (part.signum() == 0) {
             return low;
         }
-        BigDecimal high = ExtremeAccumulator.ofRank(column, at(group, below.longValueExact() + 1));
+        BigDecimal high = MinMaxAccumulator.ofRank(column, at(group, below.longValueExact() + 1));
         BigDecimal between = low.add(high.subtract(low).multiply(part));
         return between.precision() > MathContext.DECIMAL64.getPrecision()
                 ? between.round(MathContext.DECIMAL64)
@@ -180,7 +180,7 @@ final class PercentileAccumulator implements Accumulator {
         for (int v = 0; v < reach; v++) {
             seen += counts[group * reach + v];
             if (seen > place) {
-                return ((LongColumn) column).smallest() + v;
+                return ((LongColumn) column).min() + v;
             }
         }
         throw new IllegalArgumentException("beyond the values");

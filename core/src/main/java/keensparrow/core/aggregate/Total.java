@@ -2,7 +2,7 @@ package keensparrow.core.aggregate;
 
 import java.math.BigDecimal;
 import java.math.BigInteger;
-import keensparrow.core.column.Narrow;
+import keensparrow.core.column.PackedInts;
 
 /**
  * A sum by group, either of whole numbers exactly or of doubles rounded once; which one is settled when it is made. In
@@ -41,7 +41,7 @@ final class Total {
     }
 
     /** Many at once: the value of {@code rows[i]} to {@code ids[i]}. */
-    void add(Narrow values, int[] rows, int[] ids, int count, int sign) {
+    void add(PackedInts values, int[] rows, int[] ids, int count, int sign) {
         whole.add(values, rows, ids, count, sign);
     }
 

@@ -7,14 +7,14 @@ import org.jspecify.annotations.Nullable;
 
 /** Σ value × weight over Σ weight, of the rows that have both; blank for none of them or a total weight of 0. */
 final class WeightedAccumulator extends TwoTotals {
-    private static final double MOST_EXACT = 9e18; // every product fits a long
+    private static final double MAX_EXACT = 9e18; // every product fits a long
 
     private final Column value;
     private final Column weight;
 
     static WeightedAccumulator of(Column value, Column weight, int groups) {
         double largest = Numbers.largest(value) * Numbers.largest(weight);
-        boolean exact = value instanceof LongColumn && weight instanceof LongColumn && largest < MOST_EXACT;
+        boolean exact = value instanceof LongColumn && weight instanceof LongColumn && largest < MAX_EXACT;
         int rows = value.rowCount();
         double product = exact ? largest : Numbers.reach(value) * Numbers.reach(weight);
         double heaviest = exact ? Numbers.largest(weight) : Numbers.reach(weight);

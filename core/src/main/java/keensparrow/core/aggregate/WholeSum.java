@@ -2,7 +2,7 @@ package keensparrow.core.aggregate;
 
 import java.math.BigInteger;
 import java.util.Arrays;
-import keensparrow.core.column.Narrow;
+import keensparrow.core.column.PackedInts;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -31,7 +31,7 @@ final class WholeSum {
     }
 
     /** Adds the value of {@code rows[i]} to {@code ids[i]}, or takes it away when {@code sign} is −1. */
-    void add(Narrow values, int[] rows, int[] ids, int count, int sign) {
+    void add(PackedInts values, int[] rows, int[] ids, int count, int sign) {
         if (high != null) {
             for (int i = 0; i < count; i++) {
                 add(ids[i], values.get(rows[i]), sign);

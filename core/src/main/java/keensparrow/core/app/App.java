@@ -24,9 +24,9 @@ public record App(
         @Nullable Downloads downloads) {
     public static final int FORMAT = 1;
 
-    public static final int MOST_VIEWS = 60;
-    public static final int MOST_FILTERS = 24;
-    private static final int LONGEST_TITLE = 200;
+    public static final int MAX_VIEWS = 60;
+    public static final int MAX_FILTERS = 24;
+    private static final int MAX_TITLE = 200;
 
     public App {
         filters = List.copyOf(filters);
@@ -53,19 +53,19 @@ public record App(
 
     /** @throws UserException INVALID_REQUEST when it could not be shown: no title, ids twice, views off the grid */
     public void validate() {
-        if (title.isBlank() || title.length() > LONGEST_TITLE) {
-            throw invalid("The title needs 1 to " + LONGEST_TITLE + " characters.");
+        if (title.isBlank() || title.length() > MAX_TITLE) {
+            throw invalid("The title needs 1 to " + MAX_TITLE + " characters.");
         }
-        if (views.size() > MOST_VIEWS || filters.size() > MOST_FILTERS) {
-            throw invalid("A page holds at most " + MOST_VIEWS + " views and " + MOST_FILTERS + " filters.");
+        if (views.size() > MAX_VIEWS || filters.size() > MAX_FILTERS) {
+            throw invalid("A page holds at most " + MAX_VIEWS + " views and " + MAX_FILTERS + " filters.");
         }
         Set<String> ids = new HashSet<>();
         for (View view : views) {
             if (!view.id().matches("[A-Za-z0-9_-]{1,40}") || !ids.add(view.id())) {
                 throw invalid("Two views have the same id, or an id is not made of letters and digits.");
             }
-            if (view.title().length() > LONGEST_TITLE) {
-                throw invalid("The title of a view is longer than " + LONGEST_TITLE + " characters.");
+            if (view.title().length() > MAX_TITLE) {
+                throw invalid("The title of a view is longer than " + MAX_TITLE + " characters.");
             }
             if (!view.place().isOnGrid()) {
                 throw invalid("The view “" + view.title() + "” lies outside the page. Move it back.");

@@ -17,9 +17,9 @@ public final class AppQuestions {
     public static final String READING = "reading";
 
     private static final int FIRST_ROWS = 50;
-    private static final int MOST_ROWS = 1000;
-    private static final int MOST_SERIES = 8;
-    private static final int MOST_GROUPS = 500;
+    private static final int MAX_ROWS = 1000;
+    private static final int MAX_SERIES = 8;
+    private static final int MAX_GROUPS = 500;
     private static final int VALUES_SHOWN = 100;
 
     private AppQuestions() {}
@@ -56,14 +56,14 @@ public final class AppQuestions {
     }
 
     /** The conditions of a selection under the ids that views and filters leave out. */
-    public static List<QuestionSet.Condition> conditions(Selection selection) {
-        List<QuestionSet.Condition> conditions = new ArrayList<>();
+    public static List<QuestionSet.ActiveFilter> conditions(Selection selection) {
+        List<QuestionSet.ActiveFilter> conditions = new ArrayList<>();
         selection
                 .filters()
-                .forEach(filter -> conditions.add(new QuestionSet.Condition(filterId(filter.column()), filter)));
+                .forEach(filter -> conditions.add(new QuestionSet.ActiveFilter(filterId(filter.column()), filter)));
         selection
                 .marks()
-                .forEach(mark -> conditions.add(new QuestionSet.Condition(markId(mark.view()), mark.filter())));
+                .forEach(mark -> conditions.add(new QuestionSet.ActiveFilter(markId(mark.view()), mark.filter())));
         return conditions;
     }
 
@@ -75,9 +75,9 @@ public final class AppQuestions {
         if (view.kind() == View.Kind.TABLE) {
             PageRequest.TableSlice slice =
                     request.slice(view.id()).orElse(new PageRequest.TableSlice(0, FIRST_ROWS, null));
-            if (slice.limit() < 0 || slice.limit() > MOST_ROWS || slice.offset() < 0) {
+            if (slice.limit() < 0 || slice.limit() > MAX_ROWS || slice.offset() < 0) {
                 throw new UserException(
-                        ErrorCode.INVALID_REQUEST, "Ask for at most " + MOST_ROWS + " rows at a time, from row 0 on.");
+                        ErrorCode.INVALID_REQUEST, "Ask for at most " + MAX_ROWS + " rows at a time, from row 0 on.");
             }
             List<Question.Sort> sort = slice.sort() == null ? view.sort() : slice.sort();
             if (!sort.stream().allMatch(by -> view.columns().contains(by.column()))) {
@@ -88,10 +88,10 @@ public final class AppQuestions {
         }
         List<Question.Grouped> by = new ArrayList<>();
         if (view.kind() != View.Kind.FIGURE && view.by() != null) {
-            int largest = view.largest() > 0 ? view.largest() : MOST_GROUPS;
+            int largest = view.largest() > 0 ? view.largest() : MAX_GROUPS;
             by.add(new Question.Grouped(view.by().grouping(), view.by().step() == null ? largest : 0));
             if (view.split() != null) {
-                by.add(new Question.Grouped(new ByValue(view.split()), MOST_SERIES));
+                by.add(new Question.Grouped(new ByValue(view.split()), MAX_SERIES));
             }
         }
         Question.Order order = view.order() == null ? Question.Order.LARGEST_FIRST : view.order();
@@ -100,7 +100,7 @@ public final class AppQuestions {
 
     private static Question counts(FilterSpec filter, PageRequest request) {
         if (filter.kind() == FilterSpec.Kind.RANGE || filter.kind() == FilterSpec.Kind.DATES) {
-            return new Question.Spread(filter.column());
+            return new Question.Histogram(filter.column());
         }
         if (filter.kind() == FilterSpec.Kind.TEXT) {
             return rowsThatPass();

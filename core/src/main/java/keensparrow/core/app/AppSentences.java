@@ -160,7 +160,7 @@ public final class AppSentences {
         return switch (measure.aggregate()) {
             case SUM -> label;
             case DISTINCT -> "Different values of " + label;
-            case FILLED -> label + ", filled";
+            case COUNT -> label + ", filled";
             case SHARE -> "Share of " + label;
             default -> Wording.capital(measure.aggregate().label()) + " of " + label;
         };

@@ -30,9 +30,9 @@ public record FilterSpec(String column, Kind kind) {
             if (column.type().isTime()) {
                 return DATES;
             }
-            return column.type() == ColumnType.TEXT && distinct > MOST_VALUES ? TEXT : VALUES;
+            return column.type() == ColumnType.TEXT && distinct > MAX_VALUES ? TEXT : VALUES;
         }
     }
 
-    private static final int MOST_VALUES = 2000;
+    private static final int MAX_VALUES = 2000;
 }

@@ -30,7 +30,7 @@ final class MeasureSentences {
         }
         String label = expression != null ? expression : label(measure.column(), schema);
         return switch (measure.aggregate()) {
-            case FILLED -> "filled values of " + label;
+            case COUNT -> "filled values of " + label;
             case DISTINCT -> "distinct values of " + label;
             case WEIGHTED_AVERAGE -> "average of " + label + " weighted by " + label(measure.with(), schema);
             case RATIO -> "sum of " + label + " per " + label(measure.with(), schema);

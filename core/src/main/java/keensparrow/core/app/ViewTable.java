@@ -24,7 +24,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record ViewTable(List<String> headings, List<List<String>> rows) {
     private static final Set<Aggregate> OF_COLUMN =
-            Set.of(Aggregate.SMALLEST, Aggregate.LARGEST, Aggregate.MEDIAN, Aggregate.FIRST, Aggregate.LAST);
+            Set.of(Aggregate.MIN, Aggregate.MAX, Aggregate.MEDIAN, Aggregate.FIRST, Aggregate.LAST);
     private static final long MICROS_A_SECOND = 1_000_000;
 
     public ViewTable {

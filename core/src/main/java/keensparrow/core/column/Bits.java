@@ -55,7 +55,7 @@ public final class Bits {
     }
 
     /** Whether the row has a value; no bitset means that every row has one. */
-    public static boolean present(long @Nullable [] present, int row) {
-        return present == null || get(present, row);
+    public static boolean present(long @Nullable [] valid, int row) {
+        return valid == null || get(valid, row);
     }
 }

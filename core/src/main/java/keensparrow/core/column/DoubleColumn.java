@@ -6,12 +6,12 @@ import org.jspecify.annotations.Nullable;
 /** Decimal numbers that share no scale of up to six decimals. NaN and infinities are kept out: they are blank. */
 public final class DoubleColumn implements Column {
     private final double[] values; // unspecified where blank
-    private final Presence presence;
-    private final double largestMagnitude;
+    private final Validity validity;
+    private final double maxMagnitude;
 
     /** Takes over both arrays; a row that is not a finite number becomes blank. */
-    public DoubleColumn(double[] values, long @Nullable [] present) {
-        long[] words = present;
+    public DoubleColumn(double[] values, long @Nullable [] valid) {
+        long[] words = valid;
         for (int row = 0; row < values.length; row++) {
             if (!Double.isFinite(values[row])) {
                 if (words == null) {
@@ -21,17 +21,17 @@ public final class DoubleColumn implements Column {
             }
         }
         this.values = values;
-        this.presence = Presence.of(words, values.length);
+        this.validity = Validity.of(words, values.length);
         double largest = 0;
         for (int row = 0; row < values.length; row++) {
-            largest = presence.isBlank(row) ? largest : Math.max(largest, Math.abs(values[row]));
+            largest = validity.isBlank(row) ? largest : Math.max(largest, Math.abs(values[row]));
         }
-        this.largestMagnitude = largest;
+        this.maxMagnitude = largest;
     }
 
     /** No value is further from 0. */
-    public double largestMagnitude() {
-        return largestMagnitude;
+    public double maxMagnitude() {
+        return maxMagnitude;
     }
 
     @Override
@@ -46,16 +46,16 @@ public final class DoubleColumn implements Column {
 
     @Override
     public boolean isBlank(int row) {
-        return presence.isBlank(row);
+        return validity.isBlank(row);
     }
 
     @Override
     public int blankCount() {
-        return presence.blanks;
+        return validity.blanks;
     }
 
     public long @Nullable [] present() {
-        return presence.words;
+        return validity.words;
     }
 
     public double value(int row) {
@@ -79,7 +79,7 @@ public final class DoubleColumn implements Column {
 
     @Override
     public long sizeBytes() {
-        return 8L * values.length + presence.sizeBytes();
+        return 8L * values.length + validity.sizeBytes();
     }
 
     @Override
@@ -98,6 +98,6 @@ public final class DoubleColumn implements Column {
         for (int i = 0; i < count; i++) {
             picked[i] = values[rows[i]];
         }
-        return new DoubleColumn(picked, presence.pick(rows, count));
+        return new DoubleColumn(picked, validity.pick(rows, count));
     }
 }

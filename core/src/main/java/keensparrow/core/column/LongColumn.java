@@ -17,49 +17,49 @@ public final class LongColumn implements Column {
     private final ColumnType type;
     private final int scale;
     private final int rowCount;
-    private final Narrow values; // 0 where blank
-    private final Presence presence;
-    private final long smallest;
-    private final long largest;
+    private final PackedInts values; // 0 where blank
+    private final Validity validity;
+    private final long min;
+    private final long max;
     private volatile long @Nullable [] zones;
 
     /**
      * Takes over both arrays.
      *
      * @param values one for each row; any value where blank
-     * @param present bit set = has a value; null = no row is blank
+     * @param valid bit set = has a value; null = no row is blank
      */
-    public LongColumn(ColumnType type, int scale, long[] values, long @Nullable [] present) {
-        this(type, scale, zeroWhereBlank(values, present), present);
+    public LongColumn(ColumnType type, int scale, long[] values, long @Nullable [] valid) {
+        this(type, scale, zeroWhereBlank(values, valid), valid);
     }
 
-    private static Narrow zeroWhereBlank(long[] values, long @Nullable [] present) {
-        for (int row = 0; present != null && row < values.length; row++) {
-            if (!Bits.get(present, row)) {
+    private static PackedInts zeroWhereBlank(long[] values, long @Nullable [] valid) {
+        for (int row = 0; valid != null && row < values.length; row++) {
+            if (!Bits.get(valid, row)) {
                 values[row] = 0;
             }
         }
-        return Narrow.packed(values, values.length);
+        return PackedInts.packed(values, values.length);
     }
 
     /** Takes over the values, which are 0 where blank. */
-    public LongColumn(ColumnType type, int scale, Narrow values, long @Nullable [] present) {
+    public LongColumn(ColumnType type, int scale, PackedInts values, long @Nullable [] valid) {
         this.type = type;
         this.scale = scale;
         this.rowCount = values.length();
         this.values = values;
-        this.presence = Presence.of(present, rowCount);
+        this.validity = Validity.of(valid, rowCount);
         long low = Long.MAX_VALUE;
         long high = Long.MIN_VALUE;
         for (int row = 0; row < rowCount; row++) {
-            if (!presence.isBlank(row)) {
+            if (!validity.isBlank(row)) {
                 long value = values.get(row);
                 low = Math.min(low, value);
                 high = Math.max(high, value);
             }
         }
-        this.smallest = low;
-        this.largest = high;
+        this.min = low;
+        this.max = high;
     }
 
     @Override
@@ -92,29 +92,29 @@ public final class LongColumn implements Column {
 
     @Override
     public boolean isBlank(int row) {
-        return presence.isBlank(row);
+        return validity.isBlank(row);
     }
 
     @Override
     public int blankCount() {
-        return presence.blanks;
+        return validity.blanks;
     }
 
     public long @Nullable [] present() {
-        return presence.words;
+        return validity.words;
     }
 
-    /** Smallest value; larger than {@link #largest} when every row is blank. */
-    public long smallest() {
-        return smallest;
+    /** Smallest value; larger than {@link #max} when every row is blank. */
+    public long min() {
+        return min;
     }
 
-    public long largest() {
-        return largest;
+    public long max() {
+        return max;
     }
 
     public boolean isAllBlank() {
-        return smallest > largest;
+        return min > max;
     }
 
     /** The scaled value; 0 where blank. */
@@ -155,13 +155,13 @@ public final class LongColumn implements Column {
     }
 
     /** The scaled values, 0 where blank. */
-    public Narrow values() {
+    public PackedInts values() {
         return values;
     }
 
     @Override
     public long sizeBytes() {
-        return values.sizeBytes() + presence.sizeBytes();
+        return values.sizeBytes() + validity.sizeBytes();
     }
 
     @Override
@@ -187,6 +187,6 @@ public final class LongColumn implements Column {
     public LongColumn pick(int[] rows, int count) {
         long[] picked = new long[count];
         read(rows, count, picked);
-        return new LongColumn(type, scale, picked, presence.pick(rows, count));
+        return new LongColumn(type, scale, picked, validity.pick(rows, count));
     }
 }

@@ -13,9 +13,9 @@ public final class LongList {
     private static final int CHUNK_BITS = 16;
     private static final int CHUNK = 1 << CHUNK_BITS;
 
-    private final List<Narrow> chunks = new ArrayList<>();
+    private final List<PackedInts> chunks = new ArrayList<>();
     private long[] last = new long[256]; // grows to a chunk: a table may have thousands of columns
-    private final List<long[]> present = new ArrayList<>(); // a chunk's bits each, from the first blank on
+    private final List<long[]> validity = new ArrayList<>(); // a chunk's bits each, from the first blank on
     private int size;
     private int width = 1;
     private boolean blanks;
@@ -34,10 +34,10 @@ public final class LongList {
     private void mark(boolean filled) {
         int at = size & (CHUNK - 1);
         if (at == 0) {
-            present.add(new long[CHUNK >> 6]);
+            validity.add(new long[CHUNK >> 6]);
         }
         if (filled) {
-            present.get(present.size() - 1)[at >> 6] |= 1L << at;
+            validity.get(validity.size() - 1)[at >> 6] |= 1L << at;
         }
     }
 
@@ -54,7 +54,7 @@ public final class LongList {
     }
 
     private void pack(int count) {
-        Narrow packed = Narrow.packed(last, count);
+        PackedInts packed = PackedInts.packed(last, count);
         chunks.add(packed);
         width = Math.max(width, packed.width());
     }
@@ -64,34 +64,34 @@ public final class LongList {
     }
 
     /** Bit set = has a value; null when no row is blank. */
-    public long @Nullable [] presence() {
+    public long @Nullable [] validity() {
         if (!blanks) {
             return null;
         }
         long[] words = new long[Bits.words(size)];
-        for (int i = 0; i < present.size(); i++) {
+        for (int i = 0; i < validity.size(); i++) {
             int at = i << (CHUNK_BITS - 6);
-            System.arraycopy(present.get(i), 0, words, at, Math.min(CHUNK >> 6, words.length - at));
+            System.arraycopy(validity.get(i), 0, words, at, Math.min(CHUNK >> 6, words.length - at));
         }
         return words;
     }
 
     /** All values, blanks as 0; the list gives its chunks back while it copies and is empty afterwards. */
-    public Narrow drain() {
+    public PackedInts drain() {
         int tail = size & (CHUNK - 1);
         if (tail > 0) {
             pack(tail);
         }
-        Narrow all = Narrow.blank(size, width);
+        PackedInts all = PackedInts.blank(size, width);
         long[] chunk = chunks.isEmpty() ? last : new long[chunks.get(0).length()];
         for (int i = 0; i < chunks.size(); i++) {
-            Narrow part = chunks.get(i);
+            PackedInts part = chunks.get(i);
             part.copy(0, part.length(), chunk);
             all.put(i << CHUNK_BITS, chunk, part.length());
-            chunks.set(i, Narrow.blank(0, 1));
+            chunks.set(i, PackedInts.blank(0, 1));
         }
         chunks.clear();
-        present.clear();
+        validity.clear();
         size = 0;
         return all;
     }

@@ -10,7 +10,7 @@ import org.jspecify.annotations.Nullable;
 public final class TagsColumn implements Column {
     private final Texts dictionary;
     private final int[][] sets;
-    private final Narrow setOfRow; // −1 where blank
+    private final PackedInts setOfRow; // −1 where blank
     private final int blanks;
 
     /**
@@ -20,11 +20,11 @@ public final class TagsColumn implements Column {
      * @param sets the lists of tags, none empty, each a tag's place in the dictionary in the order written, no tag twice
      * @param setOfRow a place in {@code sets} for each row, −1 where blank
      */
-    public TagsColumn(String[] dictionary, int[][] sets, Narrow setOfRow) {
+    public TagsColumn(String[] dictionary, int[][] sets, PackedInts setOfRow) {
         this(Texts.of(dictionary), sets, setOfRow);
     }
 
-    private TagsColumn(Texts dictionary, int[][] sets, Narrow setOfRow) {
+    private TagsColumn(Texts dictionary, int[][] sets, PackedInts setOfRow) {
         this.dictionary = dictionary;
         this.sets = sets;
         this.setOfRow = setOfRow;
@@ -36,7 +36,7 @@ public final class TagsColumn implements Column {
     }
 
     /** The same tags in other rows: for each a list by its number, −1 where blank. */
-    public TagsColumn withRows(Narrow lists) {
+    public TagsColumn withRows(PackedInts lists) {
         return new TagsColumn(dictionary, sets, lists);
     }
 
@@ -83,7 +83,7 @@ public final class TagsColumn implements Column {
     }
 
     /** For each row the number of its list of tags, −1 where blank. */
-    public Narrow setOfRow() {
+    public PackedInts setOfRow() {
         return setOfRow;
     }
 

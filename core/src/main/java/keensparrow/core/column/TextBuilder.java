@@ -20,8 +20,8 @@ public final class TextBuilder {
     public TextColumn build() {
         int[] rank = new int[table.size()];
         String[] dictionary = table.sorted(rank);
-        Narrow drained = codes.drain();
-        Narrow all = Narrow.blank(drained.length(), Narrow.widthFor(0, dictionary.length));
+        PackedInts drained = codes.drain();
+        PackedInts all = PackedInts.blank(drained.length(), PackedInts.widthFor(0, dictionary.length));
         long[] one = new long[1];
         for (int i = 0; i < drained.length(); i++) {
             int code = drained.code(i);

@@ -7,7 +7,7 @@ import org.jspecify.annotations.Nullable;
 /** Text by a dictionary of its distinct values, sorted by {@link TextOrder}: codes sort as their texts do. */
 public final class TextColumn implements Column {
     private final Texts dictionary;
-    private final Narrow codes;
+    private final PackedInts codes;
     private final int blanks;
 
     /**
@@ -16,7 +16,7 @@ public final class TextColumn implements Column {
      * @param dictionary distinct, sorted by {@link TextOrder}
      * @param codes place in the dictionary for each row, −1 where blank
      */
-    public TextColumn(Texts dictionary, Narrow codes) {
+    public TextColumn(Texts dictionary, PackedInts codes) {
         this.dictionary = dictionary;
         int count = 0;
         for (int row = 0; row < codes.length(); row++) {
@@ -27,7 +27,7 @@ public final class TextColumn implements Column {
     }
 
     /** Takes over the arrays, see {@link Texts#of}. */
-    public TextColumn(String[] dictionary, Narrow codes) {
+    public TextColumn(String[] dictionary, PackedInts codes) {
         this(Texts.of(dictionary), codes);
     }
 
@@ -60,7 +60,7 @@ public final class TextColumn implements Column {
         return blanks;
     }
 
-    public Narrow codes() {
+    public PackedInts codes() {
         return codes;
     }
 
@@ -114,6 +114,6 @@ public final class TextColumn implements Column {
         for (int i = 0; i < codes.length; i++) {
             codes[i] = codes[i] < 0 ? -1 : renumbered[codes[i]];
         }
-        return new TextColumn(kept, Narrow.packed(codes));
+        return new TextColumn(kept, PackedInts.packed(codes));
     }
 }

@@ -9,14 +9,14 @@ public final class YesNoColumn implements Column {
 
     private final int rowCount;
     private final long[] yes;
-    private final Presence presence;
+    private final Validity validity;
 
     /** Takes over both arrays; bits of {@code yes} are ignored where blank. */
-    public YesNoColumn(int rowCount, long[] yes, long @Nullable [] present) {
+    public YesNoColumn(int rowCount, long[] yes, long @Nullable [] valid) {
         this.rowCount = rowCount;
         this.yes = yes;
-        this.presence = Presence.of(present, rowCount);
-        long[] words = presence.words;
+        this.validity = Validity.of(valid, rowCount);
+        long[] words = validity.words;
         if (words != null) {
             for (int i = 0; i < yes.length; i++) {
                 yes[i] &= words[i];
@@ -36,12 +36,12 @@ public final class YesNoColumn implements Column {
 
     @Override
     public boolean isBlank(int row) {
-        return presence.isBlank(row);
+        return validity.isBlank(row);
     }
 
     @Override
     public int blankCount() {
-        return presence.blanks;
+        return validity.blanks;
     }
 
     public long[] yes() {
@@ -49,7 +49,7 @@ public final class YesNoColumn implements Column {
     }
 
     public long @Nullable [] present() {
-        return presence.words;
+        return validity.words;
     }
 
     /** 1 yes, 0 no, −1 blank. */
@@ -59,7 +59,7 @@ public final class YesNoColumn implements Column {
 
     @Override
     public long sizeBytes() {
-        return 8L * yes.length + presence.sizeBytes();
+        return 8L * yes.length + validity.sizeBytes();
     }
 
     @Override
@@ -76,6 +76,6 @@ public final class YesNoColumn implements Column {
                 Bits.set(picked, i);
             }
         }
-        return new YesNoColumn(count, picked, presence.pick(rows, count));
+        return new YesNoColumn(count, picked, validity.pick(rows, count));
     }
 }

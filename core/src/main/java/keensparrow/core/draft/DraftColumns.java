@@ -24,9 +24,9 @@ import keensparrow.core.table.Schema;
 /** Which columns a first app is made of: the time, the categories and the measures that tell most, in that order. */
 final class DraftColumns {
     /** A category has at most so many values in charts. */
-    static final int MOST_GROUPS = 60;
+    static final int MAX_GROUPS = 60;
 
-    private static final int MOST_FILTERED = 500;
+    private static final int MAX_FILTERED = 500;
     private static final double BEST_GROUPS = 8;
     private static final double NEARLY_ALL = 0.98;
 
@@ -70,7 +70,7 @@ final class DraftColumns {
     /** Those to group by, the most telling first. */
     List<ColumnInfo> categories() {
         return schema.columns().stream()
-                .filter(column -> column.isGrouping() && distinct(column) >= 2 && distinct(column) <= MOST_FILTERED)
+                .filter(column -> column.isGrouping() && distinct(column) >= 2 && distinct(column) <= MAX_FILTERED)
                 .filter(column -> distinct(column) < profile.rowCount() || column.type() != ColumnType.TEXT)
                 .sorted(Comparator.comparingDouble(this::dullness))
                 .filter(new Different()::add)
@@ -102,7 +102,7 @@ final class DraftColumns {
         dull += isPartOfTime(column) ? 3 : 0;
         dull += column.label().equals("Sheet") || column.label().equals("File") ? 2 : 0; // where rows come from
         dull += column.role() == Role.PLACE ? 0.3 : 0;
-        dull += values.distinct() > MOST_GROUPS ? 3 : 0;
+        dull += values.distinct() > MAX_GROUPS ? 3 : 0;
         return dull + (isNearlyConstant(values) ? 3 : 0);
     }
 

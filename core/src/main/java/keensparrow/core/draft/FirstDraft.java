@@ -32,16 +32,16 @@ import org.jspecify.annotations.Nullable;
 /** A first app from the columns alone. The rules are written down, one by one, in docs/draft-rules.md. */
 public final class FirstDraft {
     private static final String ROWS = "rows";
-    private static final int MOST_FILTERS = 7;
-    private static final int MOST_FIGURES = 4;
-    private static final int MOST_CHARTS = 4;
-    private static final int MOST_TABLE_COLUMNS = 12;
+    private static final int MAX_FILTERS = 7;
+    private static final int MAX_FIGURES = 4;
+    private static final int MAX_CHARTS = 4;
+    private static final int MAX_TABLE_COLUMNS = 12;
     private static final int LARGEST = 6;
     private static final int LARGEST_BY_NAME = 10;
-    private static final int MOST_SERIES = 8;
-    private static final int MOST_IN_ORDER = 31;
-    private static final int MOST_PERIODS = 125;
-    private static final int MOST_OWN_PERIODS = 300; // of the length that the rows have themselves
+    private static final int MAX_SERIES = 8;
+    private static final int MAX_IN_ORDER = 31;
+    private static final int MAX_PERIODS = 125;
+    private static final int MAX_OWN_PERIODS = 300; // of the length that the rows have themselves
     private static final int WIDTH = 12;
     private static final int CHART_HEIGHT = 5;
 
@@ -84,7 +84,7 @@ public final class FirstDraft {
     }
 
     private int addFigures() {
-        List<Measure> figures = columns.figures(MOST_FIGURES);
+        List<Measure> figures = columns.figures(MAX_FIGURES);
         int width = WIDTH / figures.size();
         for (int i = 0; i < figures.size(); i++) {
             add(new Chart(View.Kind.FIGURE, figures.get(i), null, null, 0, null), new Place(i * width, 0, width, 2));
@@ -136,7 +136,7 @@ public final class FirstDraft {
         List<Chart> wanted = new ArrayList<>();
         columns.time().ifPresent(time -> wanted.add(lines(chief, time, split(categories))));
         List<ColumnInfo> grouping = new ArrayList<>(categories);
-        if (grouping.stream().noneMatch(column -> columns.distinct(column) <= DraftColumns.MOST_GROUPS)) {
+        if (grouping.stream().noneMatch(column -> columns.distinct(column) <= DraftColumns.MAX_GROUPS)) {
             columns.name()
                     .filter(name -> !grouping.contains(name) && !measured.isEmpty())
                     .ifPresent(name -> grouping.add(0, name));
@@ -174,18 +174,18 @@ public final class FirstDraft {
         List<Chart> kept = new ArrayList<>();
         for (Chart chart : wanted) {
             boolean fills = chart.measure.equals(Measure.ROWS) && kept.size() >= 2;
-            boolean more = kept.size() < (both ? MOST_CHARTS : 2) || chart.kind == View.Kind.BARS;
-            if (kept.size() < MOST_CHARTS && more && !fills && kept.stream().noneMatch(chart::repeats)) {
+            boolean more = kept.size() < (both ? MAX_CHARTS : 2) || chart.kind == View.Kind.BARS;
+            if (kept.size() < MAX_CHARTS && more && !fills && kept.stream().noneMatch(chart::repeats)) {
                 kept.add(chart);
             }
         }
-        return kept.size() == MOST_CHARTS - 1 ? kept.subList(0, 2) : kept; // no row of charts with a gap
+        return kept.size() == MAX_CHARTS - 1 ? kept.subList(0, 2) : kept; // no row of charts with a gap
     }
 
     private boolean isFinerThanYears(ColumnInfo time) {
         ColumnProfile values = profile.column(time.name());
         return step(time) != TimeStep.YEAR
-                && TimeStep.YEAR.periodOf(day(values.largest())) > TimeStep.YEAR.periodOf(day(values.smallest()));
+                && TimeStep.YEAR.periodOf(day(values.max())) > TimeStep.YEAR.periodOf(day(values.min()));
     }
 
     private Chart lines(Measure measure, ColumnInfo time, @Nullable String split) {
@@ -200,7 +200,7 @@ public final class FirstDraft {
     }
 
     private Chart bars(Measure measure, ColumnInfo by) {
-        boolean inOrder = by.type().isNumber() && columns.distinct(by) <= MOST_IN_ORDER;
+        boolean inOrder = by.type().isNumber() && columns.distinct(by) <= MAX_IN_ORDER;
         int most = columns.name().filter(by::equals).isPresent() ? LARGEST_BY_NAME : LARGEST;
         return new Chart(
                 View.Kind.BARS,
@@ -236,7 +236,7 @@ public final class FirstDraft {
                 .filter(column -> columns.distinct(column) > 0)
                 .sorted(Comparator.comparingInt(column -> column.role() == Role.TEXT ? 1 : 0))
                 .toList();
-        boolean many = all.size() > MOST_TABLE_COLUMNS;
+        boolean many = all.size() > MAX_TABLE_COLUMNS;
         if (many) { // what is filtered and drawn is seen first
             time.ifPresent(shown::add);
             filtered().stream().filter(column -> column.role() != Role.MEASURE).forEach(shown::add);
@@ -250,7 +250,7 @@ public final class FirstDraft {
                 .map(column -> List.of(new Question.Sort(column.name(), true)))
                 .orElse(List.of());
         List<String> names =
-                shown.stream().limit(MOST_TABLE_COLUMNS).map(ColumnInfo::name).toList();
+                shown.stream().limit(MAX_TABLE_COLUMNS).map(ColumnInfo::name).toList();
         List<Question.Sort> possible =
                 sort.stream().filter(by -> names.contains(by.column())).toList();
         String id = "v" + (views.size() + 1);
@@ -261,13 +261,13 @@ public final class FirstDraft {
     /** The finest step that gives few enough periods, most of which have rows. */
     private TimeStep step(ColumnInfo time) {
         ColumnProfile values = profile.column(time.name());
-        long from = day(values.smallest());
-        long to = day(values.largest());
+        long from = day(values.min());
+        long to = day(values.max());
         List<TimeStep> steps = List.of(TimeStep.DAY, TimeStep.WEEK, TimeStep.MONTH, TimeStep.QUARTER);
         for (TimeStep step : steps.subList(finest(time.format()), steps.size())) {
             long periods = step.periodOf(to) - step.periodOf(from);
             boolean own = time.format() != null && step == steps.get(finest(time.format()));
-            if (periods < (own ? MOST_OWN_PERIODS : MOST_PERIODS) && values.distinct() * 2L > periods) {
+            if (periods < (own ? MAX_OWN_PERIODS : MAX_PERIODS) && values.distinct() * 2L > periods) {
                 return step;
             }
         }
@@ -299,7 +299,7 @@ public final class FirstDraft {
         List<ColumnInfo> few = categories.stream()
                 .filter(column -> column.type() != ColumnType.TAGS
                         && !columns.isPartOfTime(column)
-                        && columns.distinct(column) <= MOST_SERIES)
+                        && columns.distinct(column) <= MAX_SERIES)
                 .toList();
         ColumnInfo bars = categories.isEmpty() ? null : categories.get(0);
         return few.stream()
@@ -324,14 +324,14 @@ public final class FirstDraft {
         categories.stream().limit(1).forEach(picked::add);
         columns.time().ifPresent(picked::add);
         int kept = Math.min(measures.size(), 1);
-        categories.stream().limit(MOST_FILTERS - 1L - kept).forEach(column -> {
-            if (picked.size() < MOST_FILTERS - kept) {
+        categories.stream().limit(MAX_FILTERS - 1L - kept).forEach(column -> {
+            if (picked.size() < MAX_FILTERS - kept) {
                 picked.add(column);
             }
         });
         measures.stream().limit(picked.size() < 4 ? 2 : kept).forEach(picked::add);
         columns.name()
-                .filter(name -> picked.size() < MOST_FILTERS && columns.distinct(name) < profile.rowCount())
+                .filter(name -> picked.size() < MAX_FILTERS && columns.distinct(name) < profile.rowCount())
                 .ifPresent(picked::add);
         return picked;
     }

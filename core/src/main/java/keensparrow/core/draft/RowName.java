@@ -12,8 +12,8 @@ import keensparrow.core.table.Schema;
 
 /** The column that says what a row is of: a title, a name, a station. It stands first wherever rows are shown. */
 public final class RowName {
-    private static final int LONGEST = 60;
-    private static final int FEWEST = 3;
+    private static final int MAX_LENGTH = 60;
+    private static final int MIN = 3;
     private static final int FEW = 12;
     private static final double NEARLY_ALL = 0.9;
     private static final double SOME = 0.1;
@@ -40,7 +40,7 @@ public final class RowName {
         boolean series = profile.series().contains(column.name());
         boolean few = values.distinct() <= FEW && different < SOME && !series;
         boolean rare = !series && different < SOME;
-        if (values.distinct() < FEWEST || few || rare || length > LONGEST || values.blanks() > profile.rowCount() / 2) {
+        if (values.distinct() < MIN || few || rare || length > MAX_LENGTH || values.blanks() > profile.rowCount() / 2) {
             return 0;
         }
         int score = Naming.weight(column.label());

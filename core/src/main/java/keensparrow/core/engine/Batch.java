@@ -1,7 +1,7 @@
 package keensparrow.core.engine;
 
 import java.util.Arrays;
-import keensparrow.core.group.RowSlots;
+import keensparrow.core.group.RowGroups;
 import keensparrow.core.rows.RowBatches;
 import org.jspecify.annotations.Nullable;
 
@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
 final class Batch {
     private final int[] rows = new int[RowBatches.BLOCK];
     private int size;
-    private @Nullable RowSlots[] known = new RowSlots[8];
+    private @Nullable RowGroups[] known = new RowGroups[8];
     private int[][] slots = new int[8][];
     private int filled;
     private int[] scratch = {};
@@ -63,7 +63,7 @@ final class Batch {
     }
 
     /** The slot of each row; not to be written to. */
-    int[] slots(RowSlots keys) {
+    int[] slots(RowGroups keys) {
         for (int i = 0; i < filled; i++) {
             if (known[i] == keys) {
                 return slots[i];

@@ -15,14 +15,14 @@ import keensparrow.core.column.TextColumn;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.expression.Expressions;
-import keensparrow.core.filter.Anywhere;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.filter.RowTest;
+import keensparrow.core.filter.TextSearch;
 import keensparrow.core.group.ByValue;
 import keensparrow.core.group.GroupKeys;
 import keensparrow.core.group.Grouping;
-import keensparrow.core.group.RowSlots;
+import keensparrow.core.group.RowGroups;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
 import keensparrow.core.question.Question;
@@ -32,8 +32,8 @@ import keensparrow.core.table.Table;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Answers from columns in memory. Questions of a set run in one or two passes over the rows (see {@link Sitting}); kept
- * are the rows of each filter by its value, tallies by what they count under which filters, and answers. Safe for
+ * Answers from columns in memory. Questions of a set run in one or two passes over the rows (see {@link QuestionSetRun}); kept
+ * are the rows of each filter by its value, aggregations by what they count under which filters, and answers. Safe for
  * several threads.
  */
 public final class MemoryEngine implements QueryEngine, Inputs {
@@ -41,39 +41,39 @@ public final class MemoryEngine implements QueryEngine, Inputs {
     private static final int SHARES = 16; // of what may be kept
 
     private final Table table;
-    private final Workers workers;
+    private final ParallelRunner runner;
     private final RowPages pages;
-    private final FilterShapes filterShapes;
-    private final Recent recent = new Recent();
-    private final Lru<Filter, RowSet> filterRows;
-    private final Lru<Set<Filter>, RowSet> passing;
-    private final Lru<Counted, Part> parts;
-    private final Lru<Counted, Answer> answers;
-    private final Lru<Grouping, GroupKeys> keys;
-    private final Lru<String, Column> computed;
-    private final Aids aids;
-    private final Lru<List<Question.Sort>, Leaders> leaders;
+    private final FilterAggregations filterShapes;
+    private final RecentFilters recent = new RecentFilters();
+    private final LruCache<Filter, RowSet> filterRows;
+    private final LruCache<Set<Filter>, RowSet> passing;
+    private final LruCache<CacheKey, PartialResult> parts;
+    private final LruCache<CacheKey, Answer> answers;
+    private final LruCache<Grouping, GroupKeys> keys;
+    private final LruCache<String, Column> computed;
+    private final IndexCache indexes;
+    private final LruCache<List<Question.Sort>, SortedPrefix> prefixes;
 
     /** On one thread. */
     public MemoryEngine(Table table) {
-        this(table, new Workers(1), KEPT_BYTES);
+        this(table, new ParallelRunner(1), KEPT_BYTES);
     }
 
     /** @param keptBytes what may be kept to answer sooner, besides the table */
-    public MemoryEngine(Table table, Workers workers, long keptBytes) {
+    public MemoryEngine(Table table, ParallelRunner runner, long keptBytes) {
         this.table = table;
-        this.workers = workers;
+        this.runner = runner;
         long share = keptBytes / SHARES;
-        this.filterRows = new Lru<>(2 * share, set -> 8L * set.words().length);
-        this.passing = new Lru<>(share / 2, set -> 8L * set.words().length);
-        this.parts = new Lru<>(5 * share / 2, MemoryEngine::weight);
-        this.answers = new Lru<>(share / 2, Weights::of);
-        this.keys = new Lru<>(3 * share / 2, kept -> 256 + kept.sizeBytes());
-        this.computed = new Lru<>(share, Column::sizeBytes);
-        this.aids = new Aids(table.rowCount(), workers, 7 * share / 2, 2 * share);
-        this.leaders = new Lru<>(share / 2, Leaders::sizeBytes);
+        this.filterRows = new LruCache<>(2 * share, set -> 8L * set.words().length);
+        this.passing = new LruCache<>(share / 2, set -> 8L * set.words().length);
+        this.parts = new LruCache<>(5 * share / 2, MemoryEngine::weight);
+        this.answers = new LruCache<>(share / 2, AnswerSize::of);
+        this.keys = new LruCache<>(3 * share / 2, kept -> 256 + kept.sizeBytes());
+        this.computed = new LruCache<>(share, Column::sizeBytes);
+        this.indexes = new IndexCache(table.rowCount(), runner, 7 * share / 2, 2 * share);
+        this.prefixes = new LruCache<>(share / 2, SortedPrefix::sizeBytes);
         this.pages = new RowPages(table, 2 * share);
-        this.filterShapes = new FilterShapes(table);
+        this.filterShapes = new FilterAggregations(table);
     }
 
     @Override
@@ -89,47 +89,47 @@ public final class MemoryEngine implements QueryEngine, Inputs {
     @Override
     public void answer(QuestionSet questions, Consumer<Answered> sink, BooleanSupplier cancelled) {
         QueryCost.of(table, questions).requireAffordable();
-        Sitting sitting = new Sitting(this, questions, cancelled);
+        QuestionSetRun run = new QuestionSetRun(this, questions, cancelled);
         List<Waiting> waiting = new ArrayList<>();
         for (QuestionSet.Asked asked : questions.asked()) {
             stopIf(cancelled);
-            Waiting one = new Waiting(asked, sitting.filters(asked.without()));
+            Waiting one = new Waiting(asked, run.filters(asked.without()));
             Answer known = answers.find(one.itself);
             if (known != null) {
                 sink.accept(new Answered(asked.id(), known, null));
-            } else if (one.tried(sink, () -> one.need(sitting, cancelled))) {
+            } else if (one.tried(sink, () -> one.need(run, cancelled))) {
                 waiting.add(one);
             }
         }
         for (int stage = 0; !waiting.isEmpty(); stage++) {
-            boolean last = sitting.run(stage);
+            boolean last = run.run(stage);
             for (Waiting one : List.copyOf(waiting)) {
-                if (last || one.isReady(sitting)) {
+                if (last || one.isReady(run)) {
                     waiting.remove(one);
                     stopIf(cancelled);
                     one.tried(sink, () -> {
-                        Answer answer = one.answer(sitting, cancelled);
+                        Answer answer = one.answer(run, cancelled);
                         answers.put(one.itself, answer);
                         sink.accept(new Answered(one.asked.id(), answer, null));
                     });
                 }
             }
         }
-        sitting.end();
+        run.end();
     }
 
     /** A question without an answer yet. */
     private final class Waiting {
         final QuestionSet.Asked asked;
         final Set<Filter> filters;
-        final Counted itself;
-        private @Nullable Counted counted;
-        private @Nullable Counted total; // the same over all rows
+        final CacheKey itself;
+        private @Nullable CacheKey key;
+        private @Nullable CacheKey total; // the same over all rows
 
         Waiting(QuestionSet.Asked asked, Set<Filter> filters) {
             this.asked = asked;
             this.filters = filters;
-            this.itself = new Counted(asked.question(), filters);
+            this.itself = new CacheKey(asked.question(), filters);
         }
 
         /** Runs; what the person can act on becomes this question's answer, and the others go on. */
@@ -147,46 +147,46 @@ public final class MemoryEngine implements QueryEngine, Inputs {
         }
 
         /** Says what has to be counted for the answer; fails when the question does not fit the table. */
-        void need(Sitting sitting, BooleanSupplier cancelled) {
+        void need(QuestionSetRun run, BooleanSupplier cancelled) {
             if (asked.question() instanceof Question.Groups groups) {
                 requireFew(groups);
-                Shape shape = new Shape(
+                AggregationSpec shape = new AggregationSpec(
                         groups.by().stream().map(Question.Grouped::grouping).toList(),
                         groups.measures().stream().map(Measure::plain).toList());
-                counted = new Counted(shape, filters);
-                sitting.need(
-                        counted,
-                        () -> tally(shape, sitting, cancelled),
+                key = new CacheKey(shape, filters);
+                run.need(
+                        key,
+                        () -> aggregation(shape, run, cancelled),
                         groups.by().isEmpty());
             } else if (asked.question() instanceof Question.Rows rows) {
                 rows.columns().forEach(table::column);
                 RowOrder order = new RowOrder(table, rows.sort());
                 Set<Filter> narrowed = narrowed(rows);
-                sitting.requireFit(narrowed);
+                run.requireFit(narrowed);
                 long end = (long) rows.offset() + rows.limit();
-                if (!rows.sort().isEmpty() && end <= TopRows.MOST) {
-                    counted = new Counted(new FirstRows(rows.sort(), (int) Math.max(0, end)), narrowed);
-                    sitting.need(counted, () -> new TopRows(order, (int) Math.max(0, end)), false);
+                if (!rows.sort().isEmpty() && end <= TopN.MAX) {
+                    key = new CacheKey(new FirstRows(rows.sort(), (int) Math.max(0, end)), narrowed);
+                    run.need(key, () -> new TopN(order, (int) Math.max(0, end)), false);
                 }
             } else {
-                Shape shape = asked.question() instanceof Question.ValueCounts counts
-                        ? FilterShapes.shape(counts)
-                        : filterShapes.shape((Question.Spread) asked.question());
-                counted = new Counted(shape, filters);
-                total = new Counted(shape, Set.of());
-                sitting.need(counted, () -> tally(shape, sitting, cancelled), false);
-                sitting.need(total, () -> tally(shape, sitting, cancelled), false);
+                AggregationSpec shape = asked.question() instanceof Question.ValueCounts counts
+                        ? FilterAggregations.shape(counts)
+                        : filterShapes.shape((Question.Histogram) asked.question());
+                key = new CacheKey(shape, filters);
+                total = new CacheKey(shape, Set.of());
+                run.need(key, () -> aggregation(shape, run, cancelled), false);
+                run.need(total, () -> aggregation(shape, run, cancelled), false);
             }
         }
 
         private void requireFew(Question.Groups groups) {
-            if (groups.by().size() > Question.Groups.MOST_GROUPINGS
+            if (groups.by().size() > Question.Groups.MAX_GROUPINGS
                     || groups.measures().isEmpty()
                     || groups.orderingMeasure() < 0
                     || groups.orderingMeasure() >= groups.measures().size()) {
                 throw new UserException(
                         ErrorCode.INVALID_REQUEST,
-                        "A question needs at least one measure, at most " + Question.Groups.MOST_GROUPINGS
+                        "A question needs at least one measure, at most " + Question.Groups.MAX_GROUPINGS
                                 + " groupings, and an order by one of its measures.");
             }
         }
@@ -196,31 +196,31 @@ public final class MemoryEngine implements QueryEngine, Inputs {
                 return filters;
             }
             Set<Filter> narrowed = new HashSet<>(filters);
-            narrowed.add(new Anywhere(rows.columns(), rows.find()));
+            narrowed.add(new TextSearch(rows.columns(), rows.find()));
             return narrowed;
         }
 
-        boolean isReady(Sitting sitting) {
-            return counted != null && sitting.has(counted) && (total == null || sitting.has(total));
+        boolean isReady(QuestionSetRun run) {
+            return key != null && run.has(key) && (total == null || run.has(total));
         }
 
-        Answer answer(Sitting sitting, BooleanSupplier cancelled) {
+        Answer answer(QuestionSetRun run, BooleanSupplier cancelled) {
             if (asked.question() instanceof Question.Groups groups) {
-                return Shaping.of(table, groups, (Tally) sitting.part(counted));
+                return ResultAssembler.of(table, groups, (GroupedAggregation) run.part(key));
             }
             if (asked.question() instanceof Question.Rows rows) {
-                return page(rows, sitting, cancelled);
+                return page(rows, run, cancelled);
             }
-            Tally tally = (Tally) sitting.part(counted);
-            Tally all = (Tally) sitting.part(total);
+            GroupedAggregation aggregation = (GroupedAggregation) run.part(key);
+            GroupedAggregation all = (GroupedAggregation) run.part(total);
             return asked.question() instanceof Question.ValueCounts counts
-                    ? filterShapes.valueCounts(counts, tally, all)
-                    : filterShapes.spread((Question.Spread) asked.question(), tally, all);
+                    ? filterShapes.valueCounts(counts, aggregation, all)
+                    : filterShapes.spread((Question.Histogram) asked.question(), aggregation, all);
         }
 
-        private Answer page(Question.Rows rows, Sitting sitting, BooleanSupplier cancelled) {
-            if (counted != null) {
-                TopRows top = (TopRows) sitting.part(counted);
+        private Answer page(Question.Rows rows, QuestionSetRun run, BooleanSupplier cancelled) {
+            if (key != null) {
+                TopN top = (TopN) run.part(key);
                 return pages.answer(rows, top.rowCount(), RowPages.page(rows, top.sorted()));
             }
             Set<Filter> narrowed = narrowed(rows);
@@ -235,40 +235,42 @@ public final class MemoryEngine implements QueryEngine, Inputs {
     /** The first so many rows under a sort. */
     record FirstRows(List<Question.Sort> sort, int count) {}
 
-    /** An empty tally; fails when what it is of does not fit the table. */
-    private Tally tally(Shape shape, Sitting sitting, BooleanSupplier cancelled) {
+    /** An empty aggregation; fails when what it is of does not fit the table. */
+    private GroupedAggregation aggregation(AggregationSpec shape, QuestionSetRun run, BooleanSupplier cancelled) {
         stopIf(cancelled);
         List<GroupKeys> by = new ArrayList<>();
         for (Grouping grouping : shape.by()) {
             by.add(keys(grouping, cancelled));
         }
-        sitting.reserve(Tally.cells(by), shape.measures().size());
-        int most = (int) Math.min(Tally.MOST_CELLS, Tally.cells(by));
+        run.reserve(GroupedAggregation.cells(by), shape.measures().size());
+        int most = (int) Math.min(GroupedAggregation.MAX_CELLS, GroupedAggregation.cells(by));
         List<Accumulator> measures = new ArrayList<>();
         for (Measure measure : shape.measures()) {
-            int capacity = Tally.capacity(by);
+            int capacity = GroupedAggregation.capacity(by);
             measures.add(
                     measure.expression() == null
                             ? measure.start(this, capacity, most)
-                            : workers.aside(() -> measure.start(this, capacity, most), cancelled));
+                            : runner.aside(() -> measure.start(this, capacity, most), cancelled));
         }
-        JointSlots joint = aids.joint(shape.by(), by, cancelled);
-        RowSlots slots = joint == null && by.size() == 1 ? by.get(0) : joint;
+        CompositeKeys composite = indexes.composite(shape.by(), by, cancelled);
+        RowGroups slots = composite == null && by.size() == 1 ? by.get(0) : composite;
         boolean rowsOnly = shape.measures().stream().allMatch(measure -> measure.aggregate() == Aggregate.ROWS);
-        SlotBits bits = rowsOnly && slots != null ? aids.bits(shape.by(), slots, Tally.cells(by), cancelled) : null;
-        return new Tally(by, measures, bits, joint);
+        BitmapIndex bits = rowsOnly && slots != null
+                ? indexes.bits(shape.by(), slots, GroupedAggregation.cells(by), cancelled)
+                : null;
+        return new GroupedAggregation(by, measures, bits, composite);
     }
 
     private GroupKeys keys(Grouping grouping, BooleanSupplier cancelled) {
         GroupKeys known = keys.find(grouping);
-        return known != null ? known : workers.aside(() -> keys.get(grouping, () -> grouping.keys(table)), cancelled);
+        return known != null ? known : runner.aside(() -> keys.get(grouping, () -> grouping.keys(table)), cancelled);
     }
 
     /** A filter made ready: by the bits of its values where they are there, else by looking at the rows. */
     RowTest test(Filter filter) {
         if (filter instanceof OneOf oneOf && table.column(oneOf.column()) instanceof TextColumn text) {
             Grouping grouping = new ByValue(oneOf.column());
-            SlotBits known = aids.knownBits(grouping);
+            BitmapIndex known = indexes.knownBits(grouping);
             if (known != null) {
                 boolean[] wanted = new boolean
                         [keys.get(grouping, () -> grouping.keys(table)).slots()];
@@ -284,24 +286,25 @@ public final class MemoryEngine implements QueryEngine, Inputs {
     }
 
     /** The foremost rows under a sort. */
-    Leaders leaders(List<Question.Sort> sort, BooleanSupplier cancelled) {
-        return leaders.get(sort, () -> Leaders.of(new RowOrder(table, sort), table.rowCount(), workers, cancelled));
+    SortedPrefix prefixes(List<Question.Sort> sort, BooleanSupplier cancelled) {
+        return prefixes.get(
+                sort, () -> SortedPrefix.of(new RowOrder(table, sort), table.rowCount(), runner, cancelled));
     }
 
-    Lru<Counted, Part> parts() {
+    LruCache<CacheKey, PartialResult> parts() {
         return parts;
     }
 
-    Lru<Filter, RowSet> filterRows() {
+    LruCache<Filter, RowSet> filterRows() {
         return filterRows;
     }
 
-    Recent recent() {
+    RecentFilters recent() {
         return recent;
     }
 
-    Workers workers() {
-        return workers;
+    ParallelRunner runner() {
+        return runner;
     }
 
     /** The rows for which all of {@code filters} hold. */
@@ -326,8 +329,8 @@ public final class MemoryEngine implements QueryEngine, Inputs {
         }
     }
 
-    private static long weight(Part part) {
-        return part instanceof Tally tally ? tally.sizeBytes() : ((TopRows) part).sizeBytes();
+    private static long weight(PartialResult part) {
+        return part instanceof GroupedAggregation aggregation ? aggregation.sizeBytes() : ((TopN) part).sizeBytes();
     }
 
     /** Heap of the table and of what is kept to answer sooner, in bytes. */
@@ -339,8 +342,8 @@ public final class MemoryEngine implements QueryEngine, Inputs {
                 + answers.weight()
                 + keys.weight()
                 + computed.weight()
-                + aids.sizeBytes()
-                + leaders.weight()
+                + indexes.sizeBytes()
+                + prefixes.weight()
                 + pages.sizeBytes();
     }
 }

@@ -54,7 +54,7 @@ record QueryCost(double valueReads) {
      * @throws UserException TOO_MUCH_ASKED when the counters of a question set with these are more than a quarter of the heap
      */
     static long requireFits(long cells, int measures, int rowCount, long bytesSoFar) {
-        long most = Math.min(cells, Math.min(rowCount, Tally.MOST_CELLS));
+        long most = Math.min(cells, Math.min(rowCount, GroupedAggregation.MAX_CELLS));
         long bytes = bytesSoFar + most * COUNTER_BYTES * (1 + measures);
         if (bytes > MAX_COUNTER_BYTES) {
             throw tooMuch("about " + (bytes >> 20) + " MB for the groups, and at most " + (MAX_COUNTER_BYTES >> 20));

@@ -19,15 +19,15 @@ import org.jspecify.annotations.Nullable;
  */
 final class RowPages {
     private final Table table;
-    private final Lru<List<Question.Sort>, int[]> orders;
-    private final Lru<Selected, int[]> selections;
+    private final LruCache<List<Question.Sort>, int[]> orders;
+    private final LruCache<Selected, int[]> selections;
 
     private record Selected(List<Question.Sort> sort, Set<Filter> filters) {}
 
     RowPages(Table table, long keptBytes) {
         this.table = table;
-        this.orders = new Lru<>(keptBytes / 2, order -> 4L * order.length);
-        this.selections = new Lru<>(keptBytes / 2, order -> 4L * order.length);
+        this.orders = new LruCache<>(keptBytes / 2, order -> 4L * order.length);
+        this.selections = new LruCache<>(keptBytes / 2, order -> 4L * order.length);
     }
 
     /** The rows given, which are the page asked for. */

@@ -9,7 +9,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class UserException extends RuntimeException {
     private static final long serialVersionUID = 1L;
-    private static final int LONGEST_QUOTE = 100;
+    private static final int MAX_QUOTE = 100;
 
     private final ErrorCode code;
     private final transient @Nullable Span span;
@@ -40,7 +40,7 @@ public final class UserException extends RuntimeException {
 
     /** What a person typed, in quotation marks and cut at 100 characters, for use inside a message. */
     public static String quote(String input) {
-        String shown = input.length() <= LONGEST_QUOTE ? input : input.substring(0, LONGEST_QUOTE) + "…";
+        String shown = input.length() <= MAX_QUOTE ? input : input.substring(0, MAX_QUOTE) + "…";
         return "“" + shown.replaceAll("\\p{Cntrl}", " ") + "”";
     }
 }

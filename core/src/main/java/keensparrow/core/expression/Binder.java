@@ -45,8 +45,8 @@ final class Binder {
                 return Vector.ofTexts(texts, new boolean[count]);
             });
         }
-        if (expression instanceof Expression.TruthLiteral truth) {
-            return fixed(Kind.TRUTH, truth.value() ? 1 : 0);
+        if (expression instanceof Expression.BooleanLiteral truth) {
+            return fixed(Kind.BOOLEAN, truth.value() ? 1 : 0);
         }
         if (expression instanceof Expression.TimeLiteral time) {
             return time(time.value(), time.isDate());
@@ -72,13 +72,13 @@ final class Binder {
             return comparison(comparison);
         }
         if (expression instanceof Expression.Logic logic) {
-            return TruthNodes.logic(logic.isAnd(), truth(logic.left()), truth(logic.right()));
+            return BooleanNodes.logic(logic.isAnd(), condition(logic.left()), condition(logic.right()));
         }
         if (expression instanceof Expression.Not not) {
-            return TruthNodes.not(truth(not.of()));
+            return BooleanNodes.not(condition(not.of()));
         }
         if (expression instanceof Expression.IsBlank is) {
-            return TruthNodes.isBlank(bind(is.of()));
+            return BooleanNodes.isBlank(bind(is.of()));
         }
         if (expression instanceof Expression.Case cases) {
             return cases(cases);
@@ -139,7 +139,7 @@ final class Binder {
                             Arrays.copyOfRange(doubles.values(), from, from + count), blanks(column, from, count)));
         }
         if (column instanceof YesNoColumn yesNo) {
-            return Node.of(Kind.TRUTH, 0, (from, count) -> {
+            return Node.of(Kind.BOOLEAN, 0, (from, count) -> {
                 long[] values = new long[count];
                 for (int i = 0; i < count; i++) {
                     values[i] = Math.max(0, yesNo.code(from + i));
@@ -188,9 +188,9 @@ final class Binder {
     }
 
     /** @throws UserException TYPE_MISMATCH when it does not give yes or no */
-    Node truth(Expression expression) {
+    Node condition(Expression expression) {
         Node node = bind(expression);
-        if (node.kind() != Kind.TRUTH && node.kind() != Kind.NOTHING) {
+        if (node.kind() != Kind.BOOLEAN && node.kind() != Kind.NOTHING) {
             throw mismatch(expression, node, "a condition is needed here, such as a comparison");
         }
         return node;
@@ -213,7 +213,7 @@ final class Binder {
         left = right.kind().isTime() ? timeFromText(comparison.left(), left) : left;
         right = left.kind().isTime() ? timeFromText(comparison.right(), right) : right;
         List<Node> alike = alike(List.of(left, right), comparison.span());
-        return TruthNodes.comparison(comparison.relation(), alike.get(0), alike.get(1));
+        return BooleanNodes.comparison(comparison.relation(), alike.get(0), alike.get(1));
     }
 
     /** A text that is compared with dates is read as one. */
@@ -238,12 +238,12 @@ final class Binder {
         List<Node> tests = new ArrayList<>();
         List<Node> values = new ArrayList<>();
         for (Expression.When when : cases.whens()) {
-            tests.add(truth(when.condition()));
+            tests.add(condition(when.condition()));
             values.add(bind(when.then()));
         }
         Expression otherwise = cases.otherwise();
         values.add(bind(otherwise == null ? new Expression.Blank(cases.span()) : otherwise));
-        return TruthNodes.firstThatHolds(tests, alike(values, cases.span()));
+        return BooleanNodes.firstThatHolds(tests, alike(values, cases.span()));
     }
 
     /** The same values in one kind and scale. @throws UserException TYPE_MISMATCH when there is none */

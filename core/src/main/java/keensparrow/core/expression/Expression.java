@@ -17,7 +17,7 @@ public sealed interface Expression {
     record TextLiteral(String value, Span span) implements Expression {}
 
     /** {@code true} or {@code false}. */
-    record TruthLiteral(boolean value, Span span) implements Expression {}
+    record BooleanLiteral(boolean value, Span span) implements Expression {}
 
     /** {@code date '2026-01-31'} or {@code timestamp '2026-01-31 06:15'}. */
     record TimeLiteral(LocalDateTime value, boolean isDate, Span span) implements Expression {}

@@ -8,7 +8,7 @@ import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.LongList;
-import keensparrow.core.column.Narrow;
+import keensparrow.core.column.PackedInts;
 import keensparrow.core.column.TextBuilder;
 import keensparrow.core.column.YesNoColumn;
 import keensparrow.core.error.ErrorCode;
@@ -21,16 +21,16 @@ public final class Expressions {
     public static final Set<String> AGGREGATES =
             Set.of("sum", "avg", "min", "max", "count", "median", "stddev", "stddev_samp");
 
-    private static final int LONGEST = 4000;
+    private static final int MAX_LENGTH = 4000;
     private static final int BLOCK = 4096;
 
     private Expressions() {}
 
     /** @throws UserException EXPRESSION_SYNTAX with the place */
     public static Expression parse(String text) {
-        if (text.length() > LONGEST) {
+        if (text.length() > MAX_LENGTH) {
             throw new UserException(
-                    ErrorCode.EXPRESSION_SYNTAX, "The expression is longer than " + LONGEST + " characters.");
+                    ErrorCode.EXPRESSION_SYNTAX, "The expression is longer than " + MAX_LENGTH + " characters.");
         }
         return new Parser(text).parse();
     }
@@ -45,7 +45,7 @@ public final class Expressions {
         Expression expression = parse(text);
         try {
             return column(new Binder(table, true).bind(expression), table.rowCount(), expression);
-        } catch (NumberNodes.BeyondLong e) {
+        } catch (NumberNodes.Overflow e) {
             return column(new Binder(table, false).bind(expression), table.rowCount(), expression);
         }
     }
@@ -55,15 +55,15 @@ public final class Expressions {
      *
      * @throws UserException as {@link #compute}, and TYPE_MISMATCH when it is no condition
      */
-    public static Condition condition(String text, Table table) {
+    public static RowPredicate condition(String text, Table table) {
         Expression expression = parse(text);
-        Node exact = new Binder(table, true).truth(expression);
-        Node approximate = new Binder(table, false).truth(expression);
+        Node exact = new Binder(table, true).condition(expression);
+        Node approximate = new Binder(table, false).condition(expression);
         return (from, count) -> {
             Vector values;
             try {
                 values = exact.at(from, count);
-            } catch (NumberNodes.BeyondLong e) {
+            } catch (NumberNodes.Overflow e) {
                 values = approximate.at(from, count);
             }
             boolean[] holds = new boolean[count];
@@ -80,7 +80,7 @@ public final class Expressions {
             case DATE -> longs(node, rows, ColumnType.DATE);
             case DATE_TIME -> longs(node, rows, ColumnType.DATE_TIME);
             case TEXT -> texts(node, rows);
-            case TRUTH -> truths(node, rows);
+            case BOOLEAN -> booleans(node, rows);
             case NOTHING -> throw Binder.mismatch("This is blank in every row.", expression.span());
         };
     }
@@ -116,36 +116,36 @@ public final class Expressions {
 
     private static Column longs(Node node, int rows, ColumnType type) {
         LongList list = list(node, rows);
-        long[] present = list.presence();
-        return new LongColumn(type, node.scale(), list.drain(), present);
+        long[] valid = list.validity();
+        return new LongColumn(type, node.scale(), list.drain(), valid);
     }
 
-    private static Column truths(Node node, int rows) {
+    private static Column booleans(Node node, int rows) {
         LongList list = list(node, rows);
-        long[] present = list.presence();
-        Narrow values = list.drain();
+        long[] valid = list.validity();
+        PackedInts values = list.drain();
         long[] yes = new long[Bits.words(rows)];
         for (int row = 0; row < rows; row++) {
             if (values.get(row) == 1) {
                 Bits.set(yes, row);
             }
         }
-        return new YesNoColumn(rows, yes, present);
+        return new YesNoColumn(rows, yes, valid);
     }
 
     private static Column doubles(Node node, int rows) {
         double[] all = new double[rows];
-        long[] present = new long[Bits.words(rows)];
+        long[] valid = new long[Bits.words(rows)];
         each(node, rows, (from, values) -> {
             double[] doubles = Objects.requireNonNull(values.doubles);
             for (int i = 0; i < values.count(); i++) {
                 if (!values.blank[i]) {
                     all[from + i] = doubles[i];
-                    Bits.set(present, from + i);
+                    Bits.set(valid, from + i);
                 }
             }
         });
-        return new DoubleColumn(all, present);
+        return new DoubleColumn(all, valid);
     }
 
     private static Column texts(Node node, int rows) {

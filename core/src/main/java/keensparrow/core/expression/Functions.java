@@ -37,7 +37,7 @@ final class Functions {
                 for (Expression argument : arguments(call, 1, 100)) {
                     values.add(binder.bind(argument));
                 }
-                yield TruthNodes.firstFilled(Binder.alike(values, call.span()));
+                yield BooleanNodes.firstFilled(Binder.alike(values, call.span()));
             }
             case "nullif" -> nullIf(call);
             case "abs" -> absolute(binder.number(arguments(call, 1, 1).get(0)));
@@ -127,7 +127,7 @@ final class Functions {
         try {
             return value.setScale(places, RoundingMode.HALF_UP).unscaledValue().longValueExact();
         } catch (ArithmeticException e) {
-            throw new NumberNodes.BeyondLong();
+            throw new NumberNodes.Overflow();
         }
     }
 

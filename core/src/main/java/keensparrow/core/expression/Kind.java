@@ -8,7 +8,7 @@ enum Kind {
     TEXT("text"),
     DATE("dates"),
     DATE_TIME("dates and times"),
-    TRUTH("yes or no"),
+    BOOLEAN("yes or no"),
     /** Always blank; fits wherever a value can be. */
     NOTHING("nothing but blanks");
 
@@ -31,7 +31,7 @@ enum Kind {
             case WHOLE, DECIMAL -> NUMBER;
             case DATE -> DATE;
             case DATE_TIME -> DATE_TIME;
-            case YES_NO -> TRUTH;
+            case YES_NO -> BOOLEAN;
             case TEXT, TAGS -> TEXT;
         };
     }

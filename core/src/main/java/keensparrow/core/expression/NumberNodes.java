@@ -8,10 +8,10 @@ final class NumberNodes {
     private NumberNodes() {}
 
     /** A number that leaves a long's range on the way: the whole expression goes on with doubles. */
-    static final class BeyondLong extends RuntimeException {
+    static final class Overflow extends RuntimeException {
         private static final long serialVersionUID = 1;
 
-        BeyondLong() {
+        Overflow() {
             super("beyond a long", null, false, false);
         }
     }
@@ -88,7 +88,7 @@ final class NumberNodes {
                 default -> Math.multiplyExact(a, b);
             };
         } catch (ArithmeticException e) {
-            throw new BeyondLong();
+            throw new Overflow();
         }
     }
 

@@ -232,7 +232,7 @@ final class Parser {
         }
         if (in.isAhead("true") || in.isAhead("false")) {
             boolean value = in.word("true") || !in.word("false");
-            return new Expression.TruthLiteral(value, in.since(from));
+            return new Expression.BooleanLiteral(value, in.since(from));
         }
         String name = in.name();
         if (RESERVED.contains(name.toLowerCase(Locale.ROOT))) {

@@ -7,7 +7,8 @@ import keensparrow.core.rows.RowSet;
 import keensparrow.core.table.Table;
 
 /** A condition on the rows of a table, as data: equal conditions are equal records. */
-public sealed interface Filter permits OneOf, HasAll, Between, During, NamedPeriod, Containing, Anywhere, Box, Where {
+public sealed interface Filter
+        permits OneOf, HasAll, Between, DateRange, RelativePeriod, Containing, TextSearch, RangePair, ExpressionFilter {
     /** Name of the column it looks at, of several the first. */
     String column();
 

@@ -4,7 +4,7 @@ import java.lang.invoke.MethodHandles;
 import java.lang.invoke.VarHandle;
 import java.nio.ByteOrder;
 import java.util.Objects;
-import keensparrow.core.column.Narrow;
+import keensparrow.core.column.PackedInts;
 
 /**
  * Ranges over bytes and shorts that are not negative, eight or four values to a long: the free highest bit of each
@@ -22,7 +22,7 @@ final class NarrowRanges {
     private NarrowRanges() {}
 
     /** The 64 rows from {@code row} on whose values lie in {@code [low, high]}, both of the range of the values. */
-    static long word(Narrow values, int low, int high, int row) {
+    static long word(PackedInts values, int low, int high, int row) {
         byte[] bytes = values.bytes();
         if (bytes != null) {
             return ofBytes(bytes, low, high, row);

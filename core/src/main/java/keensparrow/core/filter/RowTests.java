@@ -3,7 +3,7 @@ package keensparrow.core.filter;
 import java.util.function.IntPredicate;
 import keensparrow.core.column.Bits;
 import keensparrow.core.column.LongColumn;
-import keensparrow.core.column.Narrow;
+import keensparrow.core.column.PackedInts;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -43,7 +43,7 @@ final class RowTests {
     }
 
     /** Rows whose code is wanted; {@code wanted[code + 1]}, so that blank (−1) has a place too. */
-    static RowTest ofCodes(Narrow codes, boolean[] wanted) {
+    static RowTest ofCodes(PackedInts codes, boolean[] wanted) {
         byte[] pass = new byte[wanted.length];
         for (int i = 0; i < pass.length; i++) {
             pass[i] = (byte) (wanted[i] ? 1 : 0);
@@ -56,7 +56,7 @@ final class RowTests {
         };
     }
 
-    private static long codeWord(Narrow codes, byte[] pass, int from, int to) {
+    private static long codeWord(PackedInts codes, byte[] pass, int from, int to) {
         long word = 0;
         if (codes.bytes() != null) {
             byte[] array = codes.bytes();
@@ -80,12 +80,12 @@ final class RowTests {
     static RowTest inside(LongColumn column, long low, long high, boolean blanks) {
         int rows = column.rowCount();
         long[] present = column.present();
-        boolean reachable = low <= high && low <= column.largest() && high >= column.smallest();
+        boolean reachable = low <= high && low <= column.max() && high >= column.min();
         // no value is lost by clamping, and the differences below cannot overflow
-        long from = Math.max(low, column.smallest());
-        long to = Math.min(high, column.largest());
-        Narrow values = column.values();
-        boolean plain = column.smallest() >= 0 && from >= 0;
+        long from = Math.max(low, column.min());
+        long to = Math.min(high, column.max());
+        PackedInts values = column.values();
+        boolean plain = column.min() >= 0 && from >= 0;
         return (fromWord, toWord, out, shift) -> {
             long[] zones = column.zones();
             for (int w = fromWord; w < toWord; w++) {
@@ -106,7 +106,7 @@ final class RowTests {
         };
     }
 
-    private static long rangeWord(Narrow values, long low, long high, int from, int to) {
+    private static long rangeWord(PackedInts values, long low, long high, int from, int to) {
         long word = 0;
         if (values.bytes() != null) {
             byte[] array = values.bytes();

@@ -19,7 +19,7 @@ import keensparrow.core.error.UserException;
  */
 public final class Bins {
     private static final int WANTED = 24;
-    private static final int MOST = 100_000;
+    private static final int MAX = 100_000;
     private static final double FAR = 1.5;
     private static final int SAMPLE = 200_000;
 
@@ -84,7 +84,7 @@ public final class Bins {
         BigDecimal first = smallest.divide(width, 0, RoundingMode.FLOOR).multiply(width);
         BigDecimal bins =
                 largest.subtract(first).divide(width, 0, RoundingMode.CEILING).max(BigDecimal.ONE);
-        if (bins.compareTo(BigDecimal.valueOf(MOST)) > 0) {
+        if (bins.compareTo(BigDecimal.valueOf(MAX)) > 0) {
             throw new UserException(
                     ErrorCode.TOO_MANY_GROUPS,
                     UserException.quote(label) + " in bins of " + width.toPlainString() + " gives "
@@ -157,13 +157,13 @@ public final class Bins {
 
     private static double smallest(Column column, double[] sample) {
         return column instanceof LongColumn longs
-                ? longs.smallest() / (double) longs.unit()
+                ? longs.min() / (double) longs.unit()
                 : extreme(column, sample[0], false);
     }
 
     private static double largest(Column column, double[] sample) {
         return column instanceof LongColumn longs
-                ? longs.largest() / (double) longs.unit()
+                ? longs.max() / (double) longs.unit()
                 : extreme(column, sample[sample.length - 1], true);
     }
 

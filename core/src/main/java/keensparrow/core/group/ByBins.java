@@ -6,7 +6,7 @@ import java.util.Optional;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.LongList;
-import keensparrow.core.column.Narrow;
+import keensparrow.core.column.PackedInts;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.table.Table;
 import org.jspecify.annotations.Nullable;
@@ -37,24 +37,24 @@ public record ByBins(String column, @Nullable BigDecimal width) implements Group
         Optional<Bins> bins = bins(table, column, width);
         int blank = bins.map(Bins::count).orElse(0);
         if (bins.isPresent() && any instanceof LongColumn longs) {
-            long reach = longs.largest() - longs.smallest();
+            long reach = longs.max() - longs.min();
             if (reach >= 0 && reach < NEAR && longs.values().width() < Long.BYTES) {
                 int[] slotOf = new int[(int) reach + 1];
                 for (int i = 0; i < slotOf.length; i++) {
-                    slotOf[i] = bins.get().of((longs.smallest() + i) / (double) longs.unit());
+                    slotOf[i] = bins.get().of((longs.min() + i) / (double) longs.unit());
                 }
-                return keys(any, bins.get(), Slots.ofValues(longs, slotOf, blank), 4L * slotOf.length);
+                return keys(any, bins.get(), GroupIds.ofValues(longs, slotOf, blank), 4L * slotOf.length);
             }
         }
         LongList slots = new LongList();
         for (int row = 0; row < any.rowCount(); row++) {
             slots.add(any.isBlank(row) ? blank : bins.orElseThrow().of(Bins.number(any, row)));
         }
-        Narrow codes = slots.drain();
-        return keys(any, bins.orElse(null), Slots.ofCodes(codes, -1), codes.sizeBytes());
+        PackedInts codes = slots.drain();
+        return keys(any, bins.orElse(null), GroupIds.ofCodes(codes, -1), codes.sizeBytes());
     }
 
-    private static GroupKeys keys(Column column, @Nullable Bins bins, Slots slots, long ownBytes) {
+    private static GroupKeys keys(Column column, @Nullable Bins bins, GroupIds slots, long ownBytes) {
         int bars = bins == null ? 0 : bins.count();
         return new PlainKeys(
                 slots,

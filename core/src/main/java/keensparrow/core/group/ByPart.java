@@ -14,7 +14,7 @@ public record ByPart(String column, DatePart part) implements Grouping {
             throw Filter.mismatch(table, column, "dates with times");
         }
         long hour = 3_600_000_000L;
-        Slots slots = part == DatePart.HOUR_OF_DAY
+        GroupIds slots = part == DatePart.HOUR_OF_DAY
                 ? ByTime.materialized(times, value -> (int) (Math.floorMod(value, 24 * hour) / hour), part.count())
                 : ByTime.ofDays(times, day -> part.of(day) - part.first(), part.count());
         return new PlainKeys(

@@ -15,11 +15,11 @@ import keensparrow.core.table.Table;
 /** A group for each calendar period from the first date to the last, empty ones too. */
 public record ByTime(String column, TimeStep step) implements Grouping {
     /** More periods than this are refused: no chart or table can show them. */
-    public static final int MOST_PERIODS = 100_000;
+    public static final int MAX_PERIODS = 100_000;
 
     private static final long MICROS_A_DAY = 86_400_000_000L;
     private static final long MICROS_AN_HOUR = 3_600_000_000L;
-    private static final int MOST_DAYS = 4_000_000;
+    private static final int MAX_DAYS = 4_000_000;
 
     @Override
     public GroupKeys keys(Table table) {
@@ -30,11 +30,11 @@ public record ByTime(String column, TimeStep step) implements Grouping {
         if (times.isAllBlank()) {
             return keys(times, ofDays(times, day -> 0, 0), 0, 0, 1);
         }
-        long firstDay = Math.floorDiv(times.smallest(), unit(times));
-        long lastDay = Math.floorDiv(times.largest(), unit(times));
-        long first = period(times.smallest(), times);
-        long periods = period(times.largest(), times) - first + 1;
-        if (periods > MOST_PERIODS || lastDay - firstDay > MOST_DAYS) {
+        long firstDay = Math.floorDiv(times.min(), unit(times));
+        long lastDay = Math.floorDiv(times.max(), unit(times));
+        long first = period(times.min(), times);
+        long periods = period(times.max(), times) - first + 1;
+        if (periods > MAX_PERIODS || lastDay - firstDay > MAX_DAYS) {
             throw new UserException(
                     ErrorCode.TOO_MANY_GROUPS,
                     UserException.quote(table.schema().label(column)) + " by " + step.label() + " gives " + periods
@@ -43,7 +43,7 @@ public record ByTime(String column, TimeStep step) implements Grouping {
         }
         int every = step == TimeStep.YEAR ? spacing(times, first) : 1;
         int count = (int) ((periods - 1) / every + 1);
-        Slots slots = step == TimeStep.HOUR
+        GroupIds slots = step == TimeStep.HOUR
                 ? materialized(times, value -> (int) (Math.floorDiv(value, MICROS_AN_HOUR) - first), count)
                 : ofDays(times, day -> (step.periodOf(day) - first) / every, count);
         return keys(times, slots, first, count, every);
@@ -66,34 +66,32 @@ public record ByTime(String column, TimeStep step) implements Grouping {
     /** How many periods of days a column with a value reaches over. */
     public static long periods(LongColumn column, TimeStep step) {
         long unit = unit(column);
-        return step.periodOf(Math.floorDiv(column.largest(), unit))
-                - step.periodOf(Math.floorDiv(column.smallest(), unit))
-                + 1;
+        return step.periodOf(Math.floorDiv(column.max(), unit)) - step.periodOf(Math.floorDiv(column.min(), unit)) + 1;
     }
 
     /** Slots by the day; asked once for each day that there may be. Blank rows go to {@code blank}. */
-    static Slots ofDays(LongColumn times, LongUnaryOperator slotOfDay, int blank) {
+    static GroupIds ofDays(LongColumn times, LongUnaryOperator slotOfDay, int blank) {
         if (times.isAllBlank()) {
             return materialized(times, value -> blank, blank);
         }
         long unit = unit(times);
-        long firstDay = Math.floorDiv(times.smallest(), unit);
-        int[] slots = new int[(int) (Math.floorDiv(times.largest(), unit) - firstDay + 1)];
+        long firstDay = Math.floorDiv(times.min(), unit);
+        int[] slots = new int[(int) (Math.floorDiv(times.max(), unit) - firstDay + 1)];
         for (int i = 0; i < slots.length; i++) {
             slots[i] = (int) slotOfDay.applyAsLong(firstDay + i);
         }
         return times.type() == ColumnType.DATE
-                ? Slots.ofValues(times, slots, blank)
+                ? GroupIds.ofValues(times, slots, blank)
                 : materialized(times, value -> slots[(int) (Math.floorDiv(value, unit) - firstDay)], blank);
     }
 
     /** Slots worked out once for each row: dividing microseconds again for every question costs ten times as much. */
-    static Slots materialized(LongColumn times, LongToIntFunction slotOf, int blank) {
+    static GroupIds materialized(LongColumn times, LongToIntFunction slotOf, int blank) {
         LongList slots = new LongList();
         for (int row = 0; row < times.rowCount(); row++) {
             slots.add(times.isBlank(row) ? blank : slotOf.applyAsInt(times.value(row)));
         }
-        return Slots.ofCodes(slots.drain(), -1);
+        return GroupIds.ofCodes(slots.drain(), -1);
     }
 
     /** Values of the column to a day: 1 for dates, microseconds for dates and times. */
@@ -124,7 +122,7 @@ public record ByTime(String column, TimeStep step) implements Grouping {
         return b == 0 ? a : greatestCommon(b, a % b);
     }
 
-    private GroupKeys keys(LongColumn times, Slots slots, long first, int count, int every) {
+    private GroupKeys keys(LongColumn times, GroupIds slots, long first, int count, int every) {
         return new PlainKeys(
                 slots,
                 count,
@@ -142,14 +140,14 @@ public record ByTime(String column, TimeStep step) implements Grouping {
                     LongColumn.dateTime(start + MICROS_AN_HOUR).toString());
         }
         LocalDate end = step.end(period);
-        long lastDay = Math.floorDiv(times.largest(), unit(times));
+        long lastDay = Math.floorDiv(times.max(), unit(times));
         boolean partial = isLast && end.toEpochDay() > lastDay && !isCoarse(times);
         return GroupKey.period(step.start(period).toString(), end, partial);
     }
 
     /** Dates that all stand for months are written as firsts of a month: such a month is whole, not one day old. */
     private static boolean isCoarse(LongColumn times) {
-        return isFirstOfMonth(times.smallest(), times) && isFirstOfMonth(times.largest(), times);
+        return isFirstOfMonth(times.min(), times) && isFirstOfMonth(times.max(), times);
     }
 
     private static boolean isFirstOfMonth(long value, LongColumn times) {

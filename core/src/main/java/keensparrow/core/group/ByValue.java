@@ -18,7 +18,7 @@ public record ByValue(String column) implements Grouping {
         if (any instanceof TextColumn text) {
             boolean blanks = text.blankCount() > 0;
             return new PlainKeys(
-                    Slots.ofCodes(text.codes(), blanks ? text.dictionarySize() : -1),
+                    GroupIds.ofCodes(text.codes(), blanks ? text.dictionarySize() : -1),
                     text.dictionarySize(),
                     blanks,
                     code -> GroupKey.of(text.text(code)),
@@ -26,7 +26,7 @@ public record ByValue(String column) implements Grouping {
                     0);
         }
         if (any instanceof TagsColumn tags) {
-            return new TagKeys(tags, Slots.ofCodes(tags.setOfRow(), tags.blankCount() > 0 ? tags.setCount() : -1));
+            return new TagKeys(tags, GroupIds.ofCodes(tags.setOfRow(), tags.blankCount() > 0 ? tags.setCount() : -1));
         }
         if (any instanceof YesNoColumn yesNo) {
             return new YesNoKeys(yesNo);
@@ -34,7 +34,7 @@ public record ByValue(String column) implements Grouping {
         return NumberKeys.of(any, label);
     }
 
-    private record TagKeys(TagsColumn column, Slots of) implements GroupKeys {
+    private record TagKeys(TagsColumn column, GroupIds of) implements GroupKeys {
         @Override
         public int slots() {
             return column.setCount() + (column.blankCount() > 0 ? 1 : 0);

@@ -4,7 +4,7 @@ package keensparrow.core.group;
  * The groups of one table under a grouping. Each row has one slot; a slot stands for one group or, where rows are
  * lists of tags, for each group of its list. A blank is a group of its own, the last.
  */
-public interface GroupKeys extends RowSlots {
+public interface GroupKeys extends RowGroups {
     /** Slots are {@code [0, slots())}. */
     int slots();
 

@@ -6,13 +6,13 @@ import keensparrow.core.column.Column;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.LongList;
-import keensparrow.core.column.Narrow;
+import keensparrow.core.column.PackedInts;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 
 /** A group for each different number, date or time of a column, in their order. */
 final class NumberKeys {
-    private static final int MOST = 2_000_000;
+    private static final int MAX = 2_000_000;
     private static final int NEAR = 1 << 16; // values this close together are looked up in an array
 
     private NumberKeys() {}
@@ -22,24 +22,24 @@ final class NumberKeys {
                 column instanceof LongColumn near && isNear(near) ? distinctNear(near) : distinct(column, label);
         int blank = column.blankCount() > 0 ? distinct.length : -1;
         if (column instanceof LongColumn longs && isNear(longs)) {
-            int[] slotOf = new int[(int) (longs.largest() - longs.smallest()) + 1];
+            int[] slotOf = new int[(int) (longs.max() - longs.min()) + 1];
             for (int slot = 0; slot < distinct.length; slot++) {
-                slotOf[(int) (distinct[slot] - longs.smallest())] = slot;
+                slotOf[(int) (distinct[slot] - longs.min())] = slot;
             }
-            Slots slots = Slots.ofValues(longs, slotOf, blank);
+            GroupIds slots = GroupIds.ofValues(longs, slotOf, blank);
             return keys(column, distinct, slots, slots.ownBytes(false));
         }
         LongList slots = new LongList();
         for (int row = 0; row < column.rowCount(); row++) {
             slots.add(column.isBlank(row) ? -1 : Arrays.binarySearch(distinct, rank(column, row)));
         }
-        Narrow codes = slots.drain();
-        return keys(column, distinct, Slots.ofCodes(codes, blank), codes.sizeBytes());
+        PackedInts codes = slots.drain();
+        return keys(column, distinct, GroupIds.ofCodes(codes, blank), codes.sizeBytes());
     }
 
     /** Whether the values lie close enough together for an array of all there may be. */
     private static boolean isNear(LongColumn longs) {
-        long reach = longs.largest() - longs.smallest();
+        long reach = longs.max() - longs.min();
         return !longs.isAllBlank()
                 && reach >= 0
                 && reach < NEAR
@@ -47,15 +47,15 @@ final class NumberKeys {
     }
 
     private static long[] distinctNear(LongColumn longs) {
-        boolean[] seen = new boolean[(int) (longs.largest() - longs.smallest()) + 1];
+        boolean[] seen = new boolean[(int) (longs.max() - longs.min()) + 1];
         for (int row = 0; row < longs.rowCount(); row++) {
             if (!longs.isBlank(row)) {
-                seen[(int) (longs.value(row) - longs.smallest())] = true;
+                seen[(int) (longs.value(row) - longs.min())] = true;
             }
         }
         return IntStream.range(0, seen.length)
                 .filter(place -> seen[place])
-                .mapToLong(place -> longs.smallest() + place)
+                .mapToLong(place -> longs.min() + place)
                 .toArray();
     }
 
@@ -73,10 +73,10 @@ final class NumberKeys {
             }
             if (size == found.length) {
                 size = distinctSoFar(found, size);
-                if (size > MOST) {
+                if (size > MAX) {
                     throw new UserException(
                             ErrorCode.TOO_MANY_GROUPS,
-                            UserException.quote(label) + " has more than " + MOST
+                            UserException.quote(label) + " has more than " + MAX
                                     + " different values, too many to group by. Group by bins, or pick another column.");
                 }
                 if (size > found.length / 2) {
@@ -100,7 +100,7 @@ final class NumberKeys {
     }
 
     /** @param values distinct, rising; doubles as bits that rise with them */
-    private static GroupKeys keys(Column column, long[] values, Slots slots, long ownBytes) {
+    private static GroupKeys keys(Column column, long[] values, GroupIds slots, long ownBytes) {
         return new PlainKeys(
                 slots,
                 values.length,

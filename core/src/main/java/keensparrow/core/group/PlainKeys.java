@@ -9,7 +9,7 @@ import org.jspecify.annotations.Nullable;
  * @param filled groups that are not blank
  * @param named the key of each of them
  */
-record PlainKeys(Slots of, int filled, boolean hasBlank, IntFunction<GroupKey> named, Order order, long sizeBytes)
+record PlainKeys(GroupIds of, int filled, boolean hasBlank, IntFunction<GroupKey> named, Order order, long sizeBytes)
         implements GroupKeys {
     private static final int FEW = 4096; // keys that are kept once they were made
 

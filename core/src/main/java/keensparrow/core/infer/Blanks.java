@@ -7,7 +7,7 @@ import java.util.Set;
 
 /** What people write where there is nothing. */
 final class Blanks {
-    static final int LONGEST = 12;
+    static final int MAX_LENGTH = 12;
 
     /** Blank in a column of any type. */
     private static final Set<String> ANYWHERE = Set.of(
@@ -62,7 +62,7 @@ final class Blanks {
 
     /** The same of its length, its first and its last character. */
     static boolean canBe(int length, char first, char last) {
-        if (length > LONGEST) {
+        if (length > MAX_LENGTH) {
             return false;
         }
         return first < ASCII && last < ASCII

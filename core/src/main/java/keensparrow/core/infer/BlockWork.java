@@ -44,7 +44,7 @@ final class BlockWork {
     static @Nullable Outcome run(BlockReader source, List<ColumnPlan> plan, LongConsumer progress) {
         try (source) {
             return new BlockWork(source, plan, progress).run();
-        } catch (Misfit e) {
+        } catch (Unfit e) {
             return null;
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -52,16 +52,16 @@ final class BlockWork {
     }
 
     /** A value does not fit. */
-    private static final class Misfit extends RuntimeException {
+    private static final class Unfit extends RuntimeException {
         private static final long serialVersionUID = 1;
 
-        Misfit() {
+        Unfit() {
             super("does not fit", null, false, false);
         }
     }
 
     private Outcome run() {
-        Together.run(Together.workers(), failure, worker -> work(worker == 0));
+        LoadThreads.run(LoadThreads.workers(), failure, worker -> work(worker == 0));
         RowCounts counts = RowCounts.NONE;
         List<List<ColumnShare.Part>> columns = new ArrayList<>();
         for (int i = 0; i < plan.size(); i++) {
@@ -84,8 +84,8 @@ final class BlockWork {
             ColumnShare.Part[] parts = new ColumnShare.Part[shares.size()];
             for (int i = 0; i < parts.length; i++) {
                 parts[i] = shares.get(i).take(block, i);
-                if (shares.get(i).hasMisfits()) {
-                    throw new Misfit();
+                if (shares.get(i).hasErrors()) {
+                    throw new Unfit();
                 }
             }
             long soFar = keep(block.number(), new Done(block.counts(), parts));

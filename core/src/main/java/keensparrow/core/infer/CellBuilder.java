@@ -7,7 +7,7 @@ import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.LongList;
-import keensparrow.core.column.Narrow;
+import keensparrow.core.column.PackedInts;
 import keensparrow.core.column.TagsBuilder;
 import keensparrow.core.column.TextBuilder;
 import keensparrow.core.column.YesNoColumn;
@@ -93,7 +93,7 @@ interface CellBuilder {
         @Override
         public boolean add(CellKind kind, char[] chars, int from, int to) {
             long value = reader.read(kind, chars, from, to);
-            if (value == Cells.MISFIT) {
+            if (value == Cells.INVALID) {
                 values.addBlank();
                 return false;
             }
@@ -108,11 +108,11 @@ interface CellBuilder {
 
         @Override
         public Column build() {
-            long[] present = values.presence();
+            long[] valid = values.validity();
             int rows = values.size();
-            Narrow all = values.drain();
+            PackedInts all = values.drain();
             if (plan.type() != ColumnType.YES_NO) {
-                return new LongColumn(plan.type(), Math.max(0, plan.scale()), all, present);
+                return new LongColumn(plan.type(), Math.max(0, plan.scale()), all, valid);
             }
             long[] yes = new long[Bits.words(rows)];
             for (int row = 0; row < rows; row++) {
@@ -120,7 +120,7 @@ interface CellBuilder {
                     Bits.set(yes, row);
                 }
             }
-            return new YesNoColumn(rows, yes, present);
+            return new YesNoColumn(rows, yes, valid);
         }
     }
 
@@ -151,13 +151,13 @@ interface CellBuilder {
 
         @Override
         public Column build() {
-            long[] present = values.presence();
-            Narrow bits = values.drain();
+            long[] valid = values.validity();
+            PackedInts bits = values.drain();
             double[] doubles = new double[bits.length()];
             for (int i = 0; i < doubles.length; i++) {
                 doubles[i] = Double.longBitsToDouble(bits.get(i));
             }
-            return new DoubleColumn(doubles, present);
+            return new DoubleColumn(doubles, valid);
         }
     }
 }

@@ -41,12 +41,12 @@ public enum CellLook {
         if (date.read(chars, 0, timed ? time.dateEnd() : chars.length) && isDate(date)) {
             return DATE;
         }
-        return time.time(chars, 0, chars.length) == Cells.MISFIT ? WORD : DATE;
+        return time.time(chars, 0, chars.length) == Cells.INVALID ? WORD : DATE;
     }
 
     private static boolean isDate(DateText date) {
         for (DatePattern pattern : DatePattern.values()) {
-            if (date.day(pattern) != Cells.MISFIT) {
+            if (date.day(pattern) != Cells.INVALID) {
                 return true;
             }
         }

@@ -1,11 +1,11 @@
 package keensparrow.core.infer;
 
-/** Reads values from the characters of a cell without making a String. What does not fit gives {@link #MISFIT}. */
+/** Reads values from the characters of a cell without making a String. What does not fit gives {@link #INVALID}. */
 final class Cells {
     /** No number, date or time is written so. */
-    static final long MISFIT = Long.MIN_VALUE;
+    static final long INVALID = Long.MIN_VALUE;
 
-    private static final int MOST_DIGITS = 18;
+    private static final int MAX_DIGITS = 18;
 
     private Cells() {}
 
@@ -54,15 +54,15 @@ final class Cells {
             } else if (c == '.' && decimals < 0) {
                 decimals = 0;
             } else {
-                return MISFIT;
+                return INVALID;
             }
-            if (digits > MOST_DIGITS) {
-                return MISFIT;
+            if (digits > MAX_DIGITS) {
+                return INVALID;
             }
         }
         int missing = scale - Math.max(0, decimals);
-        if (missing < 0 || digits + missing > MOST_DIGITS || !hasDigit(chars, from, to)) {
-            return MISFIT;
+        if (missing < 0 || digits + missing > MAX_DIGITS || !hasDigit(chars, from, to)) {
+            return INVALID;
         }
         for (int i = 0; i < missing; i++) {
             value *= 10;

@@ -11,7 +11,7 @@ import java.util.function.IntFunction;
  */
 final class CodeGuess {
     private static final int SHORTEST = 2;
-    private static final int LONGEST = 3;
+    private static final int MAX_LENGTH = 3;
     private static final int LETTERS = 26;
     private static final int FEW = 3;
     private static final int MANY = 20;
@@ -27,7 +27,7 @@ final class CodeGuess {
     /** @param chars that begin with a letter of ASCII */
     void add(char[] chars, int from, int to) {
         int letters = to - from;
-        if (letters < SHORTEST || letters > LONGEST || (length != 0 && letters != length)) {
+        if (letters < SHORTEST || letters > MAX_LENGTH || (length != 0 && letters != length)) {
             return;
         }
         char base = chars[from] >= 'a' ? 'a' : 'A';

@@ -15,10 +15,10 @@ final class ColumnFilling implements ColumnWork.Task {
     private final String source;
     private final int toldOf;
     private final CellText text = new CellText();
-    private final List<LoadReport.Misfit> misfits = new ArrayList<>();
-    private long misfitCount;
+    private final List<LoadReport.ConversionError> conversionErrors = new ArrayList<>();
+    private long conversionErrorCount;
 
-    /** @param toldOf how many misfits are kept to be told */
+    /** @param toldOf how many conversion errors are kept to be told */
     ColumnFilling(ColumnPlan plan, CellBuilder builder, String source, int toldOf) {
         this.plan = plan;
         this.builder = builder;
@@ -57,30 +57,32 @@ final class ColumnFilling implements ColumnWork.Task {
 
     /** The row that was added without its line ends. */
     void endRow(long line) {
-        int last = misfits.size() - 1;
-        if (last >= 0 && misfits.get(last).line() == NOT_KNOWN) {
-            misfits.set(last, misfits.get(last).at(line));
+        int last = conversionErrors.size() - 1;
+        if (last >= 0 && conversionErrors.get(last).line() == NOT_KNOWN) {
+            conversionErrors.set(last, conversionErrors.get(last).at(line));
         }
     }
 
     private boolean isBlank(char[] chars, int from, int to) {
-        return !blanks.isEmpty() && to - from <= Blanks.LONGEST && blanks.contains(new String(chars, from, to - from));
+        return !blanks.isEmpty()
+                && to - from <= Blanks.MAX_LENGTH
+                && blanks.contains(new String(chars, from, to - from));
     }
 
     private void tell(char[] chars, int from, int to, long line) {
-        misfitCount++;
-        if (misfits.size() < toldOf) {
+        conversionErrorCount++;
+        if (conversionErrors.size() < toldOf) {
             String value = new String(chars, from, Math.min(to - from, 100));
-            misfits.add(new LoadReport.Misfit(
+            conversionErrors.add(new LoadReport.ConversionError(
                     source, line, plan.heading(), value, "is no " + plan.type().label()));
         }
     }
 
-    long misfitCount() {
-        return misfitCount;
+    long conversionErrorCount() {
+        return conversionErrorCount;
     }
 
-    List<LoadReport.Misfit> misfits() {
-        return misfits;
+    List<LoadReport.ConversionError> conversionErrors() {
+        return conversionErrors;
     }
 }

@@ -13,15 +13,15 @@ import org.jspecify.annotations.Nullable;
 /** Counts how the values of one column are written, and decides its type over all of them. */
 final class ColumnGuess {
     /** A column keeps its type when no more than this share of its values does not fit; each of those is reported. */
-    static final double MISFITS_BORNE = 0.02;
+    static final double ERRORS_TOLERATED = 0.02;
 
     private static final double MOSTLY_CODES = 0.9;
     private static final int FEW = 50;
     private static final int CODE = 5; // characters: values of one length, some of them no numbers, are codes
-    private static final int MOST_MARKERS = 20;
-    private static final int LONGEST_YEAR = 9; // characters: 2024/2025
+    private static final int MAX_MARKERS = 20;
+    private static final int MAX_YEAR = 9; // characters: 2024/2025
     private static final int SHORTEST_MOMENT = 9;
-    private static final double MOST_DATES = 0.8; // of a column of dates written in several ways
+    private static final double MAX_DATES = 0.8; // of a column of dates written in several ways
     private static final Pattern DATED = Pattern.compile(
             "(?iu).*(date|datum|day|tag|jour|fecha|data|giorno|dia|dzie|month|monat|mois|mes|mese|mês|maand|miesi|period|yyyy).*");
 
@@ -61,10 +61,10 @@ final class ColumnGuess {
             if (!known || (to - from >= 5 && to - from <= 8)) {
                 known |= dates.add(kind, chars, from, to);
             }
-            if (to - from <= LONGEST_YEAR) {
+            if (to - from <= MAX_YEAR) {
                 known |= years.add(chars, from, to);
             } else if (to - from >= SHORTEST_MOMENT) {
-                moments += EpochText.micros(chars, from, to) == Cells.MISFIT ? 0 : 1;
+                moments += EpochText.micros(chars, from, to) == Cells.INVALID ? 0 : 1;
             }
             if (known) {
                 return; // no list of tags
@@ -92,7 +92,7 @@ final class ColumnGuess {
             if (!dates.add(kind, chars, from, to)) {
                 numbers.add(kind, chars, from, to); // EUR 12
             }
-            if (to - from <= LONGEST_YEAR) {
+            if (to - from <= MAX_YEAR) {
                 years.add(chars, from, to); // FY24
             }
         }
@@ -112,7 +112,7 @@ final class ColumnGuess {
     }
 
     private static void count(Map<String, Long> counts, String value) {
-        if (counts.size() < MOST_MARKERS || counts.containsKey(value)) {
+        if (counts.size() < MAX_MARKERS || counts.containsKey(value)) {
             counts.merge(value, 1L, Long::sum);
         }
     }
@@ -122,12 +122,12 @@ final class ColumnGuess {
     }
 
     /** The type that the values are written in, and how. */
-    ColumnPlan decide(String name, String heading, Habits habits) {
+    ColumnPlan decide(String name, String heading, FormatHints habits) {
         return as(type(heading, habits), name, heading, habits);
     }
 
     /** How this column is read as another type than its own. */
-    ColumnPlan as(ColumnType type, String name, String heading, Habits habits) {
+    ColumnPlan as(ColumnType type, String name, String heading, FormatHints habits) {
         NumberStyle style = type.isNumber() ? numbers.style(habits) : null;
         DatePattern pattern = type.isTime() ? pattern(heading, habits) : null;
         Character separator =
@@ -165,7 +165,7 @@ final class ColumnGuess {
         return filled > 0 && codes.count() >= filled * MOSTLY_CODES;
     }
 
-    private ColumnType type(String heading, Habits habits) {
+    private ColumnType type(String heading, FormatHints habits) {
         if (filled == 0) {
             return ColumnType.TEXT;
         }
@@ -194,7 +194,7 @@ final class ColumnGuess {
         }
         DatePattern pattern = dates.pattern(habits);
         if (fits(dates.count(pattern), meant)
-                || (pattern == DatePattern.SEVERAL && dates.count(pattern) >= meant * MOST_DATES)) {
+                || (pattern == DatePattern.SEVERAL && dates.count(pattern) >= meant * MAX_DATES)) {
             return dates.hasTimes(pattern) ? ColumnType.DATE_TIME : ColumnType.DATE;
         }
         return tags.likeliest() != null ? ColumnType.TAGS : ColumnType.TEXT;
@@ -204,7 +204,7 @@ final class ColumnGuess {
         return fits(years.count(), meant) && years.isLikely(heading, meant);
     }
 
-    private DatePattern pattern(String heading, Habits habits) {
+    private DatePattern pattern(String heading, FormatHints habits) {
         long meant = filled - sum(besideNumbers);
         if (areYears(heading, meant) || (years.areAll(meant) && dates.count(dates.pattern(habits)) < meant)) {
             return DatePattern.YEAR;
@@ -217,7 +217,7 @@ final class ColumnGuess {
     }
 
     private static boolean fits(long count, long filled) {
-        return count == filled || (filled >= FEW && filled - count <= filled * MISFITS_BORNE);
+        return count == filled || (filled >= FEW && filled - count <= filled * ERRORS_TOLERATED);
     }
 
     /** Values, marks of blanks that count in a column of any type left out. */
@@ -227,7 +227,7 @@ final class ColumnGuess {
 
     /** Whether there may be marks of blanks that are not kept. */
     boolean hasManyMarks() {
-        return blanks.size() >= MOST_MARKERS || besideNumbers.size() >= MOST_MARKERS;
+        return blanks.size() >= MAX_MARKERS || besideNumbers.size() >= MAX_MARKERS;
     }
 
     /** How often the marks of blanks were met in all rows, once those are read. */
@@ -260,7 +260,7 @@ final class ColumnGuess {
     /** What this column says beyond doubt; null for each part that it does not. */
     @Nullable
     Character mark() {
-        NumberStyle style = numbers.style(Habits.UNKNOWN);
+        NumberStyle style = numbers.style(FormatHints.UNKNOWN);
         return fits(numbers.count(style), filled - sum(besideNumbers)) ? numbers.mark() : null;
     }
 

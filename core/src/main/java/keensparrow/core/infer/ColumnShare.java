@@ -4,7 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import keensparrow.core.column.Bits;
 import keensparrow.core.column.ByteTable;
-import keensparrow.core.column.Narrow;
+import keensparrow.core.column.PackedInts;
 import org.jspecify.annotations.Nullable;
 
 /** What one worker makes of one column, block by block. */
@@ -15,11 +15,11 @@ abstract class ColumnShare {
      * @param values 0 where blank
      * @param present bit set = has a value; null when no row is blank
      */
-    record Part(ColumnShare from, Narrow values, long @Nullable [] present) {}
+    record Part(ColumnShare from, PackedInts values, long @Nullable [] present) {}
 
     private long[] values = new long[0];
     private long @Nullable [] present; // of the block
-    private long misfits;
+    private long conversionErrors;
 
     static ColumnShare of(ColumnPlan plan) {
         return switch (plan.type()) {
@@ -40,8 +40,8 @@ abstract class ColumnShare {
     }
 
     /** Whether a value was met that is no number or time of the column, nor one of its marks of blanks. */
-    boolean hasMisfits() {
-        return misfits > 0;
+    boolean hasErrors() {
+        return conversionErrors > 0;
     }
 
     /** How often each mark of blanks was met. */
@@ -61,7 +61,7 @@ abstract class ColumnShare {
         }
         present = null;
         fill(block, column, values);
-        return new Part(this, Narrow.packed(values, rows), present);
+        return new Part(this, PackedInts.packed(values, rows), present);
     }
 
     /** Reads the cells of a block; each kind of column has a loop of its own, which is compiled for it alone. */
@@ -69,7 +69,7 @@ abstract class ColumnShare {
 
     /** What stands for a cell that is blank or does not fit. */
     final long blank(CellBlock block, int row, int from, int to) {
-        misfits += from == to || isMark(block.bytes(), from, to) ? 0 : 1;
+        conversionErrors += from == to || isMark(block.bytes(), from, to) ? 0 : 1;
         if (present == null) {
             present = Bits.ones(block.rows());
         }

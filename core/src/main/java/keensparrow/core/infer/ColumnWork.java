@@ -45,7 +45,7 @@ final class ColumnWork {
         this.source = source;
         this.tasks = tasks;
         this.progress = progress;
-        workers = Math.max(1, Math.min(Together.workers(), tasks.size()));
+        workers = Math.max(1, Math.min(LoadThreads.workers(), tasks.size()));
         for (int i = 0; i < BLOCKS; i++) {
             free.add(new Shared(new CellBlock(tasks.size())));
         }
@@ -68,7 +68,7 @@ final class ColumnWork {
     }
 
     private RowCounts run() {
-        Together.run(workers + 1, failure, worker -> {
+        LoadThreads.run(workers + 1, failure, worker -> {
             if (worker == 0) {
                 cut();
             } else {

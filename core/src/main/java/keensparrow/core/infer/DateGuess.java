@@ -36,7 +36,7 @@ final class DateGuess {
     }
 
     private boolean addIso(CellKind kind, char[] chars, int from, int to) {
-        if (Cells.isoDay(chars, from) == Cells.MISFIT) {
+        if (Cells.isoDay(chars, from) == Cells.INVALID) {
             return false;
         }
         boolean timed = to - from > 10;
@@ -55,7 +55,7 @@ final class DateGuess {
 
     private boolean isTime(char[] chars, int to) {
         long ofDay = time.time(chars, to);
-        if (ofDay == Cells.MISFIT) {
+        if (ofDay == Cells.INVALID) {
             return false;
         }
         timesOfDay |= ofDay != 0;
@@ -66,14 +66,14 @@ final class DateGuess {
 
     private boolean addWritten(char[] chars, int from, int to) {
         boolean timed = time.split(chars, from, to);
-        if (!text.read(chars, from, timed ? time.dateEnd() : to) || (timed && time.time(chars, to) == Cells.MISFIT)) {
+        if (!text.read(chars, from, timed ? time.dateEnd() : to) || (timed && time.time(chars, to) == Cells.INVALID)) {
             return false;
         }
         boolean any = false;
         for (DatePattern pattern : PATTERNS) {
             long day = text.day(pattern);
             boolean numbers = pattern.isDigits() || (pattern == DatePattern.MONTH && !text.hasWord());
-            boolean fits = day != Cells.MISFIT && (!timed || pattern.isDay()) && (!numbers || isNear(day));
+            boolean fits = day != Cells.INVALID && (!timed || pattern.isDay()) && (!numbers || isNear(day));
             if (fits) {
                 countDecimal(pattern);
                 (timed ? times : dates)[pattern.ordinal()]++;
@@ -148,7 +148,7 @@ final class DateGuess {
     }
 
     /** The pattern that most values fit. */
-    DatePattern pattern(Habits habits) {
+    DatePattern pattern(FormatHints habits) {
         DatePattern best = DatePattern.ISO;
         for (DatePattern pattern : PATTERNS) {
             if (pattern.isDay() && !pattern.isDigits() && count(pattern) > count(best)) {

@@ -5,7 +5,7 @@ import java.time.LocalDate;
 
 /** Takes a date apart as people write it: up to three numbers, one of them perhaps a month's name. Used again and again. */
 final class DateText {
-    private static final int LONGEST = 40;
+    private static final int MAX_LENGTH = 40;
     private static final int PIVOT = 50; // two digits below it are 20.., others 19..
 
     private static final int SERIAL_OF_1970 = 25_569;
@@ -28,7 +28,7 @@ final class DateText {
         period = 0;
         dotted = false;
         marked = false;
-        if (to - from > LONGEST || to - from < 4) {
+        if (to - from > MAX_LENGTH || to - from < 4) {
             return false;
         }
         int at = from;
@@ -109,31 +109,31 @@ final class DateText {
                 || word.equals("do");
     }
 
-    /** Day number under that pattern, or {@link Cells#MISFIT}. */
+    /** Day number under that pattern, or {@link Cells#INVALID}. */
     long day(DatePattern pattern) {
         return switch (pattern) {
-            case ISO -> count == 3 && period == 0 && digits[0] == 4 ? of(number[0], 1, 2) : Cells.MISFIT;
-            case DAY_FIRST -> threeParts() ? dayFirst() : Cells.MISFIT;
-            case MONTH_FIRST -> threeParts() ? monthFirst() : Cells.MISFIT;
+            case ISO -> count == 3 && period == 0 && digits[0] == 4 ? of(number[0], 1, 2) : Cells.INVALID;
+            case DAY_FIRST -> threeParts() ? dayFirst() : Cells.INVALID;
+            case MONTH_FIRST -> threeParts() ? monthFirst() : Cells.INVALID;
             case DIGITS ->
                 count == 1 && digits[0] == 8
                         ? day(number[0] / 10_000, number[0] / 100 % 100, number[0] % 100)
-                        : Cells.MISFIT;
-            case SERIAL -> count == 1 && digits[0] == 5 && period == 0 ? serial() : Cells.MISFIT;
+                        : Cells.INVALID;
+            case SERIAL -> count == 1 && digits[0] == 5 && period == 0 ? serial() : Cells.INVALID;
             case MONTH_DIGITS ->
-                count == 1 && digits[0] == 6 && period == 0 ? day(number[0] / 100, number[0] % 100, 1) : Cells.MISFIT;
-            case MONTH -> count == 2 && period == 0 ? month() : Cells.MISFIT;
-            case QUARTER -> period == 'Q' ? quarter() : Cells.MISFIT;
-            case WEEK -> period == 'W' ? week() : Cells.MISFIT;
+                count == 1 && digits[0] == 6 && period == 0 ? day(number[0] / 100, number[0] % 100, 1) : Cells.INVALID;
+            case MONTH -> count == 2 && period == 0 ? month() : Cells.INVALID;
+            case QUARTER -> period == 'Q' ? quarter() : Cells.INVALID;
+            case WEEK -> period == 'W' ? week() : Cells.INVALID;
             case SEVERAL -> several();
-            case YEAR, EPOCH -> Cells.MISFIT; // other readers know them
+            case YEAR, EPOCH -> Cells.INVALID; // other readers know them
         };
     }
 
     /** A day that is written beyond doubt: year first, the month named, or day and month parted by points. */
     private long several() {
         if (count != 3 || period != 0) {
-            return Cells.MISFIT;
+            return Cells.INVALID;
         }
         if (digits[0] == 4) {
             return of(number[0], 1, 2);
@@ -141,12 +141,12 @@ final class DateText {
         if (monthAt == 0) {
             return dayFirst();
         }
-        return monthAt == 1 ? monthFirst() : dotted && threeParts() ? dayFirst() : Cells.MISFIT;
+        return monthAt == 1 ? monthFirst() : dotted && threeParts() ? dayFirst() : Cells.INVALID;
     }
 
     private long serial() {
         long day = number[0] - SERIAL_OF_1970;
-        return day >= FIRST_BY_SERIAL && day < BEHIND_SERIALS ? day : Cells.MISFIT;
+        return day >= FIRST_BY_SERIAL && day < BEHIND_SERIALS ? day : Cells.INVALID;
     }
 
     private boolean threeParts() {
@@ -154,11 +154,11 @@ final class DateText {
     }
 
     private long dayFirst() {
-        return monthAt == 0 ? ofYear(2, 0, 1) : digits[0] <= 2 && digits[1] <= 2 ? ofYear(2, 1, 0) : Cells.MISFIT;
+        return monthAt == 0 ? ofYear(2, 0, 1) : digits[0] <= 2 && digits[1] <= 2 ? ofYear(2, 1, 0) : Cells.INVALID;
     }
 
     private long monthFirst() {
-        return monthAt == 1 ? ofYear(2, 1, 0) : digits[0] <= 2 && digits[1] <= 2 ? ofYear(2, 0, 1) : Cells.MISFIT;
+        return monthAt == 1 ? ofYear(2, 1, 0) : digits[0] <= 2 && digits[1] <= 2 ? ofYear(2, 0, 1) : Cells.INVALID;
     }
 
     /** Whether day and month stand in numbers that each could be either. */
@@ -196,7 +196,7 @@ final class DateText {
 
     private long of(int year, int monthPlace, int dayPlace) {
         boolean short2 = digits[monthPlace] <= 2 && digits[dayPlace] <= 2;
-        return monthAt == 2 || !short2 ? Cells.MISFIT : day(year, number[monthPlace], number[dayPlace]);
+        return monthAt == 2 || !short2 ? Cells.INVALID : day(year, number[monthPlace], number[dayPlace]);
     }
 
     private long ofYear(int yearPlace, int monthPlace, int dayPlace) {
@@ -214,14 +214,14 @@ final class DateText {
             if (digits[other] == 2 && monthAt == 0) {
                 year += year < PIVOT ? 2000 : 1900;
             } else if (digits[other] != 4) {
-                return Cells.MISFIT;
+                return Cells.INVALID;
             }
             return day(year, number[monthAt], 1);
         }
         if (digits[0] == 4 && digits[1] <= 2) {
             return day(number[0], number[1], 1);
         }
-        return digits[1] == 4 && digits[0] <= 2 ? day(number[1], number[0], 1) : Cells.MISFIT;
+        return digits[1] == 4 && digits[0] <= 2 ? day(number[1], number[0], 1) : Cells.INVALID;
     }
 
     private int yearBeside(int place) {
@@ -231,29 +231,29 @@ final class DateText {
 
     private long quarter() {
         if (periodAt > 1 || count != 2) {
-            return Cells.MISFIT;
+            return Cells.INVALID;
         }
         int quarter = number[periodAt];
-        return quarter >= 1 && quarter <= 4 ? day(yearBeside(periodAt), quarter * 3 - 2, 1) : Cells.MISFIT;
+        return quarter >= 1 && quarter <= 4 ? day(yearBeside(periodAt), quarter * 3 - 2, 1) : Cells.INVALID;
     }
 
     private long week() {
         int year = periodAt > 1 || count != 2 ? 0 : yearBeside(periodAt);
         if (year < 1) {
-            return Cells.MISFIT;
+            return Cells.INVALID;
         }
         int week = number[periodAt];
-        return Weeks.monday(year, number[periodAt]).map(LocalDate::toEpochDay).orElse(Cells.MISFIT);
+        return Weeks.monday(year, number[periodAt]).map(LocalDate::toEpochDay).orElse(Cells.INVALID);
     }
 
     static long day(int year, int month, int day) {
         if (year < 1 || year > 9999 || month < 1 || month > 12 || day < 1 || day > 31) {
-            return Cells.MISFIT;
+            return Cells.INVALID;
         }
         try {
             return LocalDate.of(year, month, day).toEpochDay();
         } catch (DateTimeException e) {
-            return Cells.MISFIT; // such as 31 April
+            return Cells.INVALID; // such as 31 April
         }
     }
 }

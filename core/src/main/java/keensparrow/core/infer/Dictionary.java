@@ -4,7 +4,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import keensparrow.core.column.ByteTable;
-import keensparrow.core.column.Narrow;
+import keensparrow.core.column.PackedInts;
 import keensparrow.core.column.TextColumn;
 import keensparrow.core.column.TextOrder;
 import keensparrow.core.column.Texts;
@@ -190,7 +190,7 @@ final class Dictionary {
     }
 
     /** @param codes place of its text for each row, −1 where blank */
-    TextColumn column(Narrow codes) {
+    TextColumn column(PackedInts codes) {
         long length = 0;
         for (int place = 0; place < size; place++) {
             length += length(place);

@@ -13,7 +13,7 @@ final class EpochText {
 
     private EpochText() {}
 
-    /** Microseconds since 1970, from 1990 to 2049; else {@link Cells#MISFIT}. */
+    /** Microseconds since 1970, from 1990 to 2049; else {@link Cells#INVALID}. */
     static long micros(char[] chars, int from, int to) {
         int whole = from;
         while (whole < to && chars[whole] >= '0' && chars[whole] <= '9') {
@@ -21,7 +21,7 @@ final class EpochText {
         }
         int digits = whole - from;
         if (whole < to && !isFraction(chars, whole, to)) {
-            return Cells.MISFIT;
+            return Cells.INVALID;
         }
         boolean known = digits == SECONDS
                 || digits == SECONDS - 1
@@ -29,14 +29,14 @@ final class EpochText {
                 || digits == MILLIS - 1
                 || digits == MICROS;
         if (!known) {
-            return Cells.MISFIT;
+            return Cells.INVALID;
         }
         long value = Cells.number(chars, from, whole, 0);
         long micros = digits <= SECONDS ? value * 1_000_000 : digits <= MILLIS ? value * 1_000 : value;
         if (digits <= SECONDS && whole < to) {
             micros += fraction(chars, whole + 1, to);
         }
-        return micros >= FIRST && micros < BEHIND ? micros : Cells.MISFIT;
+        return micros >= FIRST && micros < BEHIND ? micros : Cells.INVALID;
     }
 
     /** Of a second, in microseconds. */

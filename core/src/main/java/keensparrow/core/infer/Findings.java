@@ -10,11 +10,16 @@ import keensparrow.core.sentence.Wording;
 
 /** What is worth telling about how the values of a source were read, and what the author should decide. */
 final class Findings {
-    private final Habits hint;
+    private final FormatHints hint;
     private final List<String> notes = new ArrayList<>();
-    private final List<LoadReport.Doubt> doubts = new ArrayList<>();
+    private final List<LoadReport.Ambiguity> ambiguities = new ArrayList<>();
 
-    Findings(List<ColumnGuess> guesses, List<ColumnPlan> plan, Habits habits, Habits hint, Map<String, Wanted> wanted) {
+    Findings(
+            List<ColumnGuess> guesses,
+            List<ColumnPlan> plan,
+            FormatHints habits,
+            FormatHints hint,
+            Map<String, TypeOverride> wanted) {
         this.hint = hint;
         for (int i = 0; i < plan.size(); i++) {
             ColumnPlan column = plan.get(i);
@@ -39,8 +44,8 @@ final class Findings {
         return notes;
     }
 
-    List<LoadReport.Doubt> doubts() {
-        return doubts;
+    List<LoadReport.Ambiguity> ambiguities() {
+        return ambiguities;
     }
 
     private void tellBlanks(ColumnPlan column, ColumnGuess guess, String label) {
@@ -63,7 +68,7 @@ final class Findings {
         return count == 1 ? "once" : Wording.number(count) + " times";
     }
 
-    private void tellDates(ColumnPlan column, ColumnGuess guess, String label, Habits habits, boolean decided) {
+    private void tellDates(ColumnPlan column, ColumnGuess guess, String label, FormatHints habits, boolean decided) {
         DateGuess dates = guess.dates();
         DatePattern pattern = column.dates();
         boolean ordered = pattern == DatePattern.DAY_FIRST || pattern == DatePattern.MONTH_FIRST;
@@ -76,7 +81,7 @@ final class Findings {
                     : dates.byFirstsOfMonths() != null
                             ? "since these are then the firsts of months"
                             : "since no value tells";
-            doubts.add(LoadReport.Doubt.ofReading(
+            ambiguities.add(LoadReport.Ambiguity.ofReading(
                     column.name(),
                     "The dates of " + label + ", such as "
                             + UserException.quote(Objects.requireNonNull(dates.eitherExample()))
@@ -91,7 +96,7 @@ final class Findings {
                     + ": other values would be no dates in the other order.");
         }
         if (pattern == DatePattern.EPOCH && !decided) {
-            doubts.add(LoadReport.Doubt.ofReading(
+            ambiguities.add(LoadReport.Ambiguity.ofReading(
                     column.name(),
                     "The numbers of " + label + " are read as seconds or milliseconds since 1970, in UTC, as their"
                             + " heading and size suggest.",
@@ -115,7 +120,7 @@ final class Findings {
         }
     }
 
-    private void tellNumbers(ColumnPlan column, ColumnGuess guess, String label, Habits habits, boolean decided) {
+    private void tellNumbers(ColumnPlan column, ColumnGuess guess, String label, FormatHints habits, boolean decided) {
         String example = guess.numbers().doubtful();
         NumberStyle style = column.numbers();
         if (style == null) {
@@ -128,7 +133,7 @@ final class Findings {
                     : hint.decimalMark() != null
                             ? "as is usual where semicolons part the cells"
                             : "since no value tells";
-            doubts.add(LoadReport.Doubt.ofReading(
+            ambiguities.add(LoadReport.Ambiguity.ofReading(
                     column.name(),
                     "The numbers of " + label + ", such as " + UserException.quote(example)
                             + ", could have a decimal point or a decimal comma. They are read with a decimal "

@@ -8,32 +8,32 @@ import keensparrow.core.error.UserException;
 final class Fit {
     private final List<ColumnPlan> earlier;
     private final List<ColumnPlan> plan;
-    private final long[] misfitsOf;
+    private final long[] errorsOf;
     private final long rows;
 
-    Fit(List<ColumnPlan> earlier, List<ColumnPlan> plan, long[] misfitsOf, long rows) {
+    Fit(List<ColumnPlan> earlier, List<ColumnPlan> plan, long[] errorsOf, long rows) {
         this.earlier = earlier;
         this.plan = plan;
-        this.misfitsOf = misfitsOf;
+        this.errorsOf = errorsOf;
         this.rows = rows;
     }
 
-    void check(List<LoadReport.Misfit> misfits) {
+    void check(List<LoadReport.ConversionError> conversionErrors) {
         for (int i = 0; i < plan.size() && !earlier.isEmpty(); i++) {
             ColumnPlan column = plan.get(i);
             boolean known = earlier.stream().anyMatch(before -> before.name().equals(column.name()));
-            if (known && misfitsOf[i] > rows * ColumnGuess.MISFITS_BORNE) {
-                throw refusal(column, misfitsOf[i], misfits);
+            if (known && errorsOf[i] > rows * ColumnGuess.ERRORS_TOLERATED) {
+                throw refusal(column, errorsOf[i], conversionErrors);
             }
         }
     }
 
-    private UserException refusal(ColumnPlan column, long count, List<LoadReport.Misfit> misfits) {
-        String example = misfits.stream()
-                .filter(misfit -> misfit.column().equals(column.heading()))
+    private UserException refusal(ColumnPlan column, long count, List<LoadReport.ConversionError> conversionErrors) {
+        String example = conversionErrors.stream()
+                .filter(conversionError -> conversionError.column().equals(column.heading()))
                 .findFirst()
-                .map(misfit -> ", such as " + UserException.quote(misfit.value()) + " in line " + misfit.line()
-                        + " of “" + misfit.file() + "”")
+                .map(conversionError -> ", such as " + UserException.quote(conversionError.value()) + " in line "
+                        + conversionError.line() + " of “" + conversionError.file() + "”")
                 .orElse("");
         return new UserException(
                 ErrorCode.VERSION_DOES_NOT_FIT,

@@ -15,7 +15,7 @@ import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
-import keensparrow.core.column.Narrow;
+import keensparrow.core.column.PackedInts;
 import keensparrow.core.column.TagsBuilder;
 import keensparrow.core.column.TagsColumn;
 import keensparrow.core.column.TextColumn;
@@ -56,7 +56,7 @@ final class JoinedParts {
 
     /** Numbers, dates and times. */
     Column values() {
-        Narrow values = joined(null);
+        PackedInts values = joined(null);
         long[] present = presence();
         if (plan.type().isTime() || plan.scale() >= 0) {
             return new LongColumn(plan.type(), Math.max(0, plan.scale()), values, present);
@@ -69,7 +69,7 @@ final class JoinedParts {
     }
 
     /** All values; where they are codes, changed to what their share's codes stand for. */
-    private Narrow joined(@Nullable Map<ColumnShare, int[]> meaning) {
+    private PackedInts joined(@Nullable Map<ColumnShare, int[]> meaning) {
         long low = 0;
         long high = 0;
         int width = 1;
@@ -78,12 +78,12 @@ final class JoinedParts {
             for (int[] codes : meaning.values()) {
                 high = Math.max(high, Arrays.stream(codes).max().orElse(0));
             }
-            width = Narrow.widthFor(low, high);
+            width = PackedInts.widthFor(low, high);
         }
         for (ColumnShare.Part part : parts) {
             width = meaning == null ? Math.max(width, part.values().width()) : width;
         }
-        Narrow all = Narrow.blank(rows, width);
+        PackedInts all = PackedInts.blank(rows, width);
         long[] scratch = new long[0];
         int at = 0;
         for (ColumnShare.Part part : parts) {
@@ -183,7 +183,7 @@ final class JoinedParts {
             int code = texts.codes().code(row);
             setOf[row] = code < 0 ? -1 : each.setOfRow().code(code);
         }
-        return each.withRows(Narrow.packed(setOf));
+        return each.withRows(PackedInts.packed(setOf));
     }
 
     /** What stands between separators, nothing left out but what is empty. */
@@ -209,7 +209,7 @@ final class JoinedParts {
         for (int code = 0; code < value.length; code++) {
             char[] word = texts.text(code).toCharArray();
             value[code] = reader.read(CellKind.TEXT, word, 0, word.length);
-            if (value[code] == Cells.MISFIT || reader.isMixed()) {
+            if (value[code] == Cells.INVALID || reader.isMixed()) {
                 return null;
             }
         }

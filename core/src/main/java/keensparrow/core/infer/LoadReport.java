@@ -8,15 +8,19 @@ import org.jspecify.annotations.Nullable;
  * What happened while a table was read.
  *
  * @param notes sentences, each saying what was done
- * @param misfits the first values that did not fit their column's type and became blank
- * @param misfitCount how many there were in all
- * @param doubts what the author should look at: columns that could be read in two ways
+ * @param conversionErrors the first values that did not fit their column's type and became blank
+ * @param conversionErrorCount how many there were in all
+ * @param ambiguities what the author should look at: columns that could be read in two ways
  */
-public record LoadReport(List<String> notes, List<Misfit> misfits, long misfitCount, List<Doubt> doubts) {
+public record LoadReport(
+        List<String> notes,
+        List<ConversionError> conversionErrors,
+        long conversionErrorCount,
+        List<Ambiguity> ambiguities) {
     public LoadReport {
         notes = List.copyOf(notes);
-        misfits = List.copyOf(misfits);
-        doubts = doubts == null ? List.of() : List.copyOf(doubts); // older records have none
+        conversionErrors = List.copyOf(conversionErrors);
+        ambiguities = ambiguities == null ? List.of() : List.copyOf(ambiguities); // older records have none
     }
 
     /**
@@ -30,7 +34,7 @@ public record LoadReport(List<String> notes, List<Misfit> misfits, long misfitCo
      * @param otherStep the step that makes it so; null for one that reads the column as that type
      * @param value whose rows that step is about, written plainly; null for all of the column
      */
-    public record Doubt(
+    public record Ambiguity(
             String column,
             String text,
             String other,
@@ -41,7 +45,7 @@ public record LoadReport(List<String> notes, List<Misfit> misfits, long misfitCo
             @Nullable OtherStep otherStep,
             @Nullable String value) {
         /** A column whose values could be read as another type, with dates in another order or another mark. */
-        static Doubt ofReading(
+        static Ambiguity ofReading(
                 String column,
                 String text,
                 String other,
@@ -49,18 +53,18 @@ public record LoadReport(List<String> notes, List<Misfit> misfits, long misfitCo
                 @Nullable DatePattern dates,
                 @Nullable Character decimalMark,
                 @Nullable ColumnType now) {
-            return new Doubt(column, text, other, type, dates, decimalMark, now, null, null);
+            return new Ambiguity(column, text, other, type, dates, decimalMark, now, null, null);
         }
 
         /** A column whose blanks may mean what stands above them. */
-        public static Doubt ofLabelsOnce(String column, String text, ColumnType type) {
-            return new Doubt(
+        public static Ambiguity ofLabelsOnce(String column, String text, ColumnType type) {
+            return new Ambiguity(
                     column, text, "with blanks filled down", type, null, null, null, OtherStep.FILL_DOWN, null);
         }
 
         /** A value of a category whose rows may sum up those of the others. */
-        public static Doubt ofTotal(String column, String text, ColumnType type, String value) {
-            return new Doubt(column, text, "without it", type, null, null, null, OtherStep.LEAVE_OUT_ROWS, value);
+        public static Ambiguity ofTotal(String column, String text, ColumnType type, String value) {
+            return new Ambiguity(column, text, "without it", type, null, null, null, OtherStep.LEAVE_OUT_ROWS, value);
         }
     }
 
@@ -71,9 +75,9 @@ public record LoadReport(List<String> notes, List<Misfit> misfits, long misfitCo
     }
 
     /** @param line in the file, from 1 */
-    public record Misfit(String file, long line, String column, String value, String reason) {
-        Misfit at(long newLine) {
-            return new Misfit(file, newLine, column, value, reason);
+    public record ConversionError(String file, long line, String column, String value, String reason) {
+        ConversionError at(long newLine) {
+            return new ConversionError(file, newLine, column, value, reason);
         }
     }
 }

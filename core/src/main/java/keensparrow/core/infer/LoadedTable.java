@@ -11,12 +11,14 @@ public record LoadedTable(Table table, List<ColumnPlan> plan, LoadReport report)
     }
 
     /** The same with more notes and questions in its report. */
-    public LoadedTable noting(List<String> notes, List<LoadReport.Doubt> doubts) {
+    public LoadedTable noting(List<String> notes, List<LoadReport.Ambiguity> ambiguities) {
         List<String> allNotes = new ArrayList<>(report.notes());
         allNotes.addAll(notes);
-        List<LoadReport.Doubt> allDoubts = new ArrayList<>(report.doubts());
-        allDoubts.addAll(doubts);
+        List<LoadReport.Ambiguity> allDoubts = new ArrayList<>(report.ambiguities());
+        allDoubts.addAll(ambiguities);
         return new LoadedTable(
-                table, plan, new LoadReport(allNotes, report.misfits(), report.misfitCount(), allDoubts));
+                table,
+                plan,
+                new LoadReport(allNotes, report.conversionErrors(), report.conversionErrorCount(), allDoubts));
     }
 }

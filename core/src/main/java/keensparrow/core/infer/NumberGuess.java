@@ -8,13 +8,13 @@ final class NumberGuess {
     private static final char[] MARKS = {'.', ','};
     private static final int POINT = 0;
     private static final int COMMA = 1;
-    private static final int MOST_WHOLE = 18;
+    private static final int MAX_WHOLE = 18;
 
     private final NumberText text = new NumberText();
     private final long[] fits = new long[2]; // by mark
     private final long[] withPlaces = new long[2];
     private final int[] largestScale = new int[2];
-    private final int[] mostWhole = new int[2];
+    private final int[] maxWhole = new int[2];
     private long onlyPoint;
     private long onlyComma;
     private long either; // numbers under both marks, and not the same
@@ -56,7 +56,7 @@ final class NumberGuess {
         }
         if (whole > 1 && chars[start] == '0') {
             codes++;
-        } else if (whole > MOST_WHOLE) {
+        } else if (whole > MAX_WHOLE) {
             return true; // too long to be exact: an identifier
         }
         zeros += whole + scale == 1 && chars[start] == '0' ? 1 : 0;
@@ -73,7 +73,7 @@ final class NumberGuess {
         fits[mark]++;
         withPlaces[mark] += scale > 0 ? 1 : 0;
         largestScale[mark] = Math.max(largestScale[mark], scale);
-        mostWhole[mark] = Math.max(mostWhole[mark], whole);
+        maxWhole[mark] = Math.max(maxWhole[mark], whole);
     }
 
     private boolean addExponent(char[] chars, int from, int to) {
@@ -158,7 +158,7 @@ final class NumberGuess {
         return mark() == null && either > 0 ? eitherExample : null;
     }
 
-    NumberStyle style(Habits habits) {
+    NumberStyle style(FormatHints habits) {
         Character known = mark();
         Character told = habits.decimalMark();
         char decimal = known != null ? known : told != null ? told : '.';
@@ -215,7 +215,7 @@ final class NumberGuess {
         int mark = place(style.decimalMark());
         boolean exact = exponents == 0
                 && largestScale[mark] <= LongColumn.LARGEST_SCALE
-                && mostWhole[mark] + largestScale[mark] <= MOST_WHOLE;
+                && maxWhole[mark] + largestScale[mark] <= MAX_WHOLE;
         return exact ? largestScale[mark] : -1;
     }
 }

@@ -5,7 +5,7 @@ import org.jspecify.annotations.Nullable;
 
 /** Reads the numbers of a column in its style. Those of digits with a point or none take the short way. */
 final class NumberReader implements LongReader {
-    static final int MOST_DIGITS = 18;
+    static final int MAX_DIGITS = 18;
 
     private final NumberText text = new NumberText();
     private final NumberStyle style;
@@ -24,18 +24,18 @@ final class NumberReader implements LongReader {
     public long read(CellKind kind, char[] chars, int from, int to) {
         if (plainIsRight) {
             long plain = Cells.number(chars, from, to, scale);
-            if (plain != Cells.MISFIT) {
+            if (plain != Cells.INVALID) {
                 odd |= isCode(chars, from, to);
                 return plain;
             }
         }
         if (!text.read(chars, from, to)) {
-            return Cells.MISFIT;
+            return Cells.INVALID;
         }
         written = true;
         noteOdd(kind);
         long value = text.value(mark(kind), scale);
-        return isLost(kind, value) ? Cells.MISFIT : value;
+        return isLost(kind, value) ? Cells.INVALID : value;
     }
 
     private static boolean isCode(char[] chars, int from, int to) {

@@ -24,13 +24,13 @@ final class NumberShare extends ColumnShare.Read {
         for (int row = 0; row < block.rows(); row++) {
             int from = block.start(row, column);
             int to = block.end(row, column);
-            long value = plainIsRight && from < to ? plain(bytes, from, to) : Cells.MISFIT;
-            if (value == Cells.MISFIT) {
+            long value = plainIsRight && from < to ? plain(bytes, from, to) : Cells.INVALID;
+            if (value == Cells.INVALID) {
                 from = CellText.trimmedFrom(bytes, from, to);
                 to = CellText.trimmedTo(bytes, from, to);
-                value = from < to ? written(bytes, from, to) : Cells.MISFIT;
+                value = from < to ? written(bytes, from, to) : Cells.INVALID;
             }
-            into[row] = value == Cells.MISFIT ? blank(block, row, from, to) : value;
+            into[row] = value == Cells.INVALID ? blank(block, row, from, to) : value;
         }
     }
 
@@ -40,7 +40,7 @@ final class NumberShare extends ColumnShare.Read {
             return reader.read(CellKind.TEXT, text.chars(), 0, text.length());
         }
         Double number = reader.number(CellKind.TEXT, text.chars(), 0, text.length());
-        return number == null ? Cells.MISFIT : Double.doubleToRawLongBits(number);
+        return number == null ? Cells.INVALID : Double.doubleToRawLongBits(number);
     }
 
     /** Digits with an optional minus and mark, no zeros in front; everything else is for the reader. */
@@ -56,14 +56,14 @@ final class NumberShare extends ColumnShare.Read {
             } else if (bytes[at] == mark && point < 0 && at > start) {
                 point = at;
             } else {
-                return Cells.MISFIT;
+                return Cells.INVALID;
             }
         }
         int whole = (point < 0 ? to : point) - start;
         int decimals = point < 0 ? 0 : to - point - 1;
         boolean code = whole > 1 && bytes[start] == '0';
-        if (whole == 0 || code || decimals > scale || whole + scale > NumberReader.MOST_DIGITS) {
-            return Cells.MISFIT;
+        if (whole == 0 || code || decimals > scale || whole + scale > NumberReader.MAX_DIGITS) {
+            return Cells.INVALID;
         }
         for (int i = decimals; i < scale; i++) {
             value *= 10;

@@ -8,8 +8,8 @@ import org.jspecify.annotations.Nullable;
  * between thousands. What a point or a comma in it means is decided by whoever asks. Used again and again.
  */
 final class NumberText {
-    private static final int LONGEST = 40;
-    private static final int MOST_DIGITS = 18;
+    private static final int MAX_LENGTH = 40;
+    private static final int MAX_DIGITS = 18;
     private static final Set<String> CURRENCIES = Set.of(
             "€", "$", "£", "¥", "₹", "₽", "₺", "₴", "₩", "zł", "Kč", "kr", "Ft", "Fr.", "Rs", "US$", "A$", "C$", "R$",
             "EUR", "USD", "GBP", "CHF", "JPY", "CNY", "PLN", "CZK", "SEK", "NOK", "DKK", "HUF", "RON", "BGN", "TRY",
@@ -32,7 +32,7 @@ final class NumberText {
         percent = false;
         power = 0;
         currency = null;
-        if (end - start > LONGEST) {
+        if (end - start > MAX_LENGTH) {
             return false;
         }
         boolean plus = takeOff();
@@ -250,12 +250,12 @@ final class NumberText {
         return percent ? -2 : power;
     }
 
-    /** The value × 10^scale, or {@link Cells#MISFIT} when it has more places or digits than that holds. */
+    /** The value × 10^scale, or {@link Cells#INVALID} when it has more places or digits than that holds. */
     long value(char mark, int scale) {
         int decimals = decimals(mark);
         int missing = scale + shift() - Math.max(0, decimals);
         if (decimals < 0 || missing < -18) {
-            return Cells.MISFIT;
+            return Cells.INVALID;
         }
         long value = 0;
         int digits = 0;
@@ -264,19 +264,19 @@ final class NumberText {
             if (c >= '0' && c <= '9') {
                 value = value * 10 + (c - '0');
                 digits += value == 0 ? 0 : 1;
-                if (digits > MOST_DIGITS) {
-                    return Cells.MISFIT;
+                if (digits > MAX_DIGITS) {
+                    return Cells.INVALID;
                 }
             }
         }
         for (; missing < 0; missing++) {
             if (value % 10 != 0) {
-                return Cells.MISFIT;
+                return Cells.INVALID;
             }
             value /= 10;
         }
-        if (digits + missing > MOST_DIGITS && value != 0) {
-            return Cells.MISFIT;
+        if (digits + missing > MAX_DIGITS && value != 0) {
+            return Cells.INVALID;
         }
         for (; missing > 0; missing--) {
             value *= 10;

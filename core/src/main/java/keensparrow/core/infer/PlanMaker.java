@@ -17,18 +17,18 @@ import org.jspecify.annotations.Nullable;
 
 /** Decides how each column is read: as asked for, else as in the version before, else as its values look. */
 final class PlanMaker {
-    private static final int MOST_TOLD = 5;
+    private static final int MAX_TOLD = 5;
 
     private final SourceGuess guess;
-    private final Habits habits;
-    private final Map<String, Wanted> wanted;
+    private final FormatHints habits;
+    private final Map<String, TypeOverride> wanted;
     private final List<ColumnPlan> earlier;
     private final List<String> notes;
 
     PlanMaker(
             SourceGuess guess,
-            Habits habits,
-            Map<String, Wanted> wanted,
+            FormatHints habits,
+            Map<String, TypeOverride> wanted,
             List<ColumnPlan> earlier,
             List<String> notes) {
         this.guess = guess;
@@ -73,10 +73,10 @@ final class PlanMaker {
         for (int i = 0; i < headings.size(); i++) {
             List<String> same = byHeading.remove(Headings.key(headings.get(i)));
             if (same != null && same.size() > 1) {
-                List<String> told = same.size() <= MOST_TOLD ? same : same.subList(0, MOST_TOLD);
+                List<String> told = same.size() <= MAX_TOLD ? same : same.subList(0, MAX_TOLD);
                 notes.add("“" + Headings.label(headings.get(i), i) + "” is the heading of "
                         + Wording.small(same.size()) + " columns; in expressions they are " + Wording.all(told)
-                        + (same.size() > MOST_TOLD ? " and so on." : "."));
+                        + (same.size() > MAX_TOLD ? " and so on." : "."));
             }
         }
     }
@@ -99,7 +99,7 @@ final class PlanMaker {
     }
 
     private ColumnPlan column(ColumnGuess values, String name, String heading, Optional<ColumnPlan> before) {
-        Wanted asked = wanted.get(name);
+        TypeOverride asked = wanted.get(name);
         if (asked != null) {
             return asWanted(values, asked, name, heading);
         }
@@ -132,7 +132,7 @@ final class PlanMaker {
     }
 
     /** The author's word counts even where values say otherwise: those then do not fit, and are listed. */
-    private ColumnPlan asWanted(ColumnGuess values, Wanted asked, String name, String heading) {
+    private ColumnPlan asWanted(ColumnGuess values, TypeOverride asked, String name, String heading) {
         ColumnPlan found = values.as(asked.type(), name, heading, asked.over(habits));
         DatePattern dates = asked.dates();
         NumberStyle style = style(found.numbers(), asked.decimalMark());

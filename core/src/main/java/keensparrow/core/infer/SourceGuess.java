@@ -122,10 +122,10 @@ final class SourceGuess implements RowSource.CellHandler {
     }
 
     private void requireFew(int columns) {
-        if (columns > TableLoader.MOST_COLUMNS) {
+        if (columns > TableLoader.MAX_COLUMNS) {
             throw new UserException(
                     ErrorCode.FILE_NOT_READABLE,
-                    "“" + source.name() + "” has more than " + TableLoader.MOST_COLUMNS
+                    "“" + source.name() + "” has more than " + TableLoader.MAX_COLUMNS
                             + " columns. Leave out those that are not needed and load it again.");
         }
     }

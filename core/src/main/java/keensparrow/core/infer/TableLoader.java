@@ -17,12 +17,12 @@ import org.jspecify.annotations.Nullable;
  */
 public final class TableLoader {
     /** More columns than this are refused. */
-    public static final int MOST_COLUMNS = 2000;
+    public static final int MAX_COLUMNS = 2000;
 
     private static final String FILE = "File";
 
     private final List<RowSource> sources;
-    private final LoadWishes wishes;
+    private final LoadOptions wishes;
     private final LoadWatch watch;
     private final String sourceLabel;
 
@@ -32,8 +32,11 @@ public final class TableLoader {
      * @param earlier how the version before was read; empty for the first
      */
     public TableLoader(
-            List<? extends RowSource> sources, Map<String, Wanted> wanted, List<ColumnPlan> earlier, LoadWatch watch) {
-        this(sources, wanted, earlier, watch, Habits.UNKNOWN, Habits.UNKNOWN, FILE);
+            List<? extends RowSource> sources,
+            Map<String, TypeOverride> wanted,
+            List<ColumnPlan> earlier,
+            LoadWatch watch) {
+        this(sources, wanted, earlier, watch, FormatHints.UNKNOWN, FormatHints.UNKNOWN, FILE);
     }
 
     /**
@@ -43,14 +46,14 @@ public final class TableLoader {
      */
     public TableLoader(
             List<? extends RowSource> sources,
-            Map<String, Wanted> wanted,
+            Map<String, TypeOverride> wanted,
             List<ColumnPlan> earlier,
             LoadWatch watch,
-            Habits told,
-            Habits hint,
+            FormatHints told,
+            FormatHints hint,
             String sourceLabel) {
         this.sources = List.copyOf(sources);
-        this.wishes = new LoadWishes(wanted, earlier, told, hint);
+        this.wishes = new LoadOptions(wanted, earlier, told, hint);
         this.watch = watch;
         this.sourceLabel = sourceLabel;
     }
@@ -64,7 +67,7 @@ public final class TableLoader {
             if (sources.size() > 1) {
                 return twice(false, null);
             }
-            QuickReading once = new QuickReading(sources.get(0), wishes, watch);
+            SinglePassLoader once = new SinglePassLoader(sources.get(0), wishes, watch);
             LoadedTable quick = once.read();
             return quick != null ? quick : twice(true, once.whole());
         } catch (BlockReader.NotPlain e) {
@@ -73,7 +76,7 @@ public final class TableLoader {
     }
 
     private LoadedTable twice(boolean inBlocks, @Nullable SourceGuess looked) {
-        return new TwoReadings(sources, wishes, watch, sourceLabel, inBlocks).read(looked);
+        return new TwoPassLoader(sources, wishes, watch, sourceLabel, inBlocks).read(looked);
     }
 
     /** @param table what people call what is read */

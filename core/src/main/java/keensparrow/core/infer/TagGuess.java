@@ -8,14 +8,14 @@ import java.util.Map;
  * stands alone elsewhere, or with others. “Blanket, wool, double” is the name of one thing.
  */
 final class TagGuess {
-    static final int LONGEST_TAG = 40;
+    static final int MAX_TAG = 40;
 
-    private static final int MOST_TAGS = 200;
+    private static final int MAX_TAGS = 200;
     private static final int FEW_TAGS = 20;
-    private static final int LEAST_COMBINED = 3;
+    private static final int MIN_COMBINED = 3;
     private static final double RECOMBINED = 0.5;
-    private static final double LEAST_SHARE = 0.005;
-    private static final double LEAST_SHARE_OF_COMMAS = 0.05; // they stand in sentences and names too
+    private static final double MIN_SHARE = 0.005;
+    private static final double MIN_SHARE_OF_COMMAS = 0.05; // they stand in sentences and names too
 
     private final char separator;
     private final TagGuesses all;
@@ -27,7 +27,7 @@ final class TagGuess {
     private long separators;
     private long spaced; // with a space behind
     private int fewestParts = Integer.MAX_VALUE;
-    private int mostParts;
+    private int maxParts;
     private boolean ruledOut;
 
     /** Where a part was met: its places in values, and the number of parts of those. */
@@ -76,12 +76,12 @@ final class TagGuess {
             }
         }
         fewestParts = Math.min(fewestParts, parts);
-        mostParts = Math.max(mostParts, parts);
+        maxParts = Math.max(maxParts, parts);
         if (parts > 1) {
             combined += times;
             count(chars, start, to, times);
             parts(chars, from, to, parts);
-        } else if (to - from > LONGEST_TAG) {
+        } else if (to - from > MAX_TAG) {
             ruledOut = true;
         } else {
             all.addAlone(chars, from, to);
@@ -106,13 +106,13 @@ final class TagGuess {
 
     private void count(char[] chars, int from, int to, int times) {
         tags += times;
-        if (to - from > LONGEST_TAG) {
+        if (to - from > MAX_TAG) {
             ruledOut = true;
         } else if (from < to) {
             String text = recent.ifNew(chars, from, to);
             if (text != null) {
                 seen.computeIfAbsent(text.trim(), part -> new Part());
-                ruledOut |= seen.size() > MOST_TAGS;
+                ruledOut |= seen.size() > MAX_TAGS;
             }
         }
     }
@@ -151,9 +151,9 @@ final class TagGuess {
         return !ruledOut
                 && all.allow(separator)
                 && recombine()
-                && combined >= LEAST_COMBINED
-                && combined >= everything * (separator == ',' ? LEAST_SHARE_OF_COMMAS : LEAST_SHARE)
-                && (separator != ',' || fewest < mostParts) // “Lyon, France” is a place, not two tags
+                && combined >= MIN_COMBINED
+                && combined >= everything * (separator == ',' ? MIN_SHARE_OF_COMMAS : MIN_SHARE)
+                && (separator != ',' || fewest < maxParts) // “Lyon, France” is a place, not two tags
                 && seen.size() * (seen.size() <= FEW_TAGS ? 2L : 5L) <= tags;
     }
 }

@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
 final class TagGuesses {
     static final String SEPARATORS = ";|,";
 
-    private static final int MOST_ALONE = 1000;
+    private static final int MAX_ALONE = 1000;
 
     private final List<TagGuess> guesses;
     private final RecentTexts recent = new RecentTexts();
@@ -53,7 +53,7 @@ final class TagGuesses {
             }
         } else {
             count += times;
-            noTags = to - from > TagGuess.LONGEST_TAG;
+            noTags = to - from > TagGuess.MAX_TAG;
             anySentence |= isSentence(chars[to - 1]);
             addAlone(chars, from, to);
         }
@@ -63,12 +63,12 @@ final class TagGuesses {
     void addWord(int length, int times) {
         unknownAlone = true;
         count += times;
-        noTags |= length > TagGuess.LONGEST_TAG;
+        noTags |= length > TagGuess.MAX_TAG;
     }
 
     /** A value of one tag. */
     void addAlone(char[] chars, int from, int to) {
-        if (alone.size() < MOST_ALONE) {
+        if (alone.size() < MAX_ALONE) {
             String text = recent.ifNew(chars, from, to);
             if (text != null) {
                 alone.add(text.trim());

@@ -27,7 +27,7 @@ final class TimeReader implements LongReader {
     public long read(CellKind kind, char[] chars, int from, int to) {
         if (pattern == DatePattern.YEAR) {
             int year = years.read(chars, from, to);
-            return year < 0 ? Cells.MISFIT : DateText.day(year, 1, 1);
+            return year < 0 ? Cells.INVALID : DateText.day(year, 1, 1);
         }
         if (pattern == DatePattern.EPOCH) {
             return EpochText.micros(chars, from, to);
@@ -35,13 +35,13 @@ final class TimeReader implements LongReader {
         boolean hasTime = time.split(chars, from, to);
         int dateEnd = hasTime ? time.dateEnd() : to;
         long day = day(kind, chars, from, dateEnd);
-        if (day == Cells.MISFIT) {
-            return Cells.MISFIT;
+        if (day == Cells.INVALID) {
+            return Cells.INVALID;
         }
         long micros = hasTime ? time.time(chars, to) : 0;
         odd |= hasTime && time.zoneMinutes() != TimeText.NO_ZONE;
-        if (micros == Cells.MISFIT || (hasTime && !timed && micros != 0)) {
-            return Cells.MISFIT; // a time of day does not fit into a date
+        if (micros == Cells.INVALID || (hasTime && !timed && micros != 0)) {
+            return Cells.INVALID; // a time of day does not fit into a date
         }
         if (!timed) {
             return day;
@@ -66,7 +66,7 @@ final class TimeReader implements LongReader {
             return Cells.isoDay(chars, from);
         }
         if (!text.read(chars, from, to)) {
-            return Cells.MISFIT;
+            return Cells.INVALID;
         }
         either |= text.isEitherOrder() && text.first() != text.second() && !text.isDotted();
         return text.day(pattern);

@@ -35,13 +35,13 @@ final class TimeShare extends ColumnShare.Read {
                 into[row] = valueBefore;
                 continue;
             }
-            long value = isIso ? iso(bytes, from, to) : Cells.MISFIT;
-            if (value == Cells.MISFIT) {
+            long value = isIso ? iso(bytes, from, to) : Cells.INVALID;
+            if (value == Cells.INVALID) {
                 from = CellText.trimmedFrom(bytes, from, to);
                 to = CellText.trimmedTo(bytes, from, to);
-                value = from < to ? written(bytes, from, to) : Cells.MISFIT;
+                value = from < to ? written(bytes, from, to) : Cells.INVALID;
             }
-            if (value == Cells.MISFIT) {
+            if (value == Cells.INVALID) {
                 into[row] = blank(block, row, from, to);
             } else {
                 into[row] = value;
@@ -61,22 +61,22 @@ final class TimeShare extends ColumnShare.Read {
     private long iso(byte[] bytes, int from, int to) {
         int length = to - from;
         if (!timed) {
-            return length == DAY ? day(bytes, from) : Cells.MISFIT;
+            return length == DAY ? day(bytes, from) : Cells.INVALID;
         }
         boolean seconds = length == SECONDS && bytes[from + MINUTES] == ':';
         boolean parted = (length == MINUTES || seconds)
                 && (bytes[from + DAY] == 'T' || bytes[from + DAY] == ' ')
                 && bytes[from + DAY + 3] == ':';
         if (!parted) {
-            return Cells.MISFIT;
+            return Cells.INVALID;
         }
         long day = day(bytes, from);
         int hour = digits(bytes, from + DAY + 1, 2);
         int minute = digits(bytes, from + DAY + 4, 2);
         int second = seconds ? digits(bytes, from + MINUTES + 1, 2) : 0;
         boolean fits = (hour | minute | second) >= 0 && hour < 24 && minute < 60 && second < 60;
-        return day == Cells.MISFIT || !fits
-                ? Cells.MISFIT
+        return day == Cells.INVALID || !fits
+                ? Cells.INVALID
                 : (day * SECONDS_A_DAY + hour * 3600 + minute * 60 + second) * MICROS;
     }
 
@@ -85,7 +85,7 @@ final class TimeShare extends ColumnShare.Read {
         int year = digits(bytes, from, 4);
         int month = digits(bytes, from + 5, 2);
         int day = digits(bytes, from + 8, 2);
-        return parted && (year | month | day) >= 0 ? DateText.day(year, month, day) : Cells.MISFIT;
+        return parted && (year | month | day) >= 0 ? DateText.day(year, month, day) : Cells.INVALID;
     }
 
     private static int digits(byte[] bytes, int from, int count) {

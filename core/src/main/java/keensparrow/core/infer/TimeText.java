@@ -41,7 +41,7 @@ final class TimeText {
         return zoneMinutes;
     }
 
-    /** Microseconds since midnight of what {@link #split} found, or {@link Cells#MISFIT}. */
+    /** Microseconds since midnight of what {@link #split} found, or {@link Cells#INVALID}. */
     long time(char[] chars, int to) {
         return time(chars, timeFrom, to);
     }
@@ -58,19 +58,19 @@ final class TimeText {
         }
         int colon = colon(chars, from, end);
         if (colon < 0 || colon - from > 2 || end - colon < 3) {
-            return Cells.MISFIT;
+            return Cells.INVALID;
         }
         int hour = Cells.digits(chars, from, colon);
         int minute = Cells.digits(chars, colon + 1, colon + 3);
         long seconds = seconds(chars, colon + 3, end);
         if (half != 0) {
             if (hour < 1 || hour > 12) {
-                return Cells.MISFIT;
+                return Cells.INVALID;
             }
             hour = hour % 12 + (half > 0 ? 12 : 0);
         }
         boolean valid = hour >= 0 && hour < 24 && minute >= 0 && minute < 60 && seconds >= 0;
-        return valid ? (hour * 3600L + minute * 60L) * MICROS_A_SECOND + seconds : Cells.MISFIT;
+        return valid ? (hour * 3600L + minute * 60L) * MICROS_A_SECOND + seconds : Cells.INVALID;
     }
 
     private static int colon(char[] chars, int from, int to) {
@@ -96,23 +96,23 @@ final class TimeText {
             return 0;
         }
         if (chars[from] != ':' || to - from < 3) {
-            return Cells.MISFIT;
+            return Cells.INVALID;
         }
         int second = Cells.digits(chars, from + 1, from + 3);
         if (second < 0 || second > 59) {
-            return Cells.MISFIT;
+            return Cells.INVALID;
         }
         long micros = 0;
         if (to > from + 3) {
             boolean mark = chars[from + 3] == '.' || chars[from + 3] == ',';
             int places = to - from - 4;
             if (!mark || places < 1 || places > 9) {
-                return Cells.MISFIT;
+                return Cells.INVALID;
             }
             int shown = Math.min(6, places);
             micros = Cells.digits(chars, from + 4, from + 4 + shown);
             if (micros < 0 || Cells.digits(chars, from + 4, to) < 0) {
-                return Cells.MISFIT;
+                return Cells.INVALID;
             }
             for (int i = shown; i < 6; i++) {
                 micros *= 10;

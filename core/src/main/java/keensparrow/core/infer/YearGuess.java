@@ -9,7 +9,7 @@ import org.jspecify.annotations.Nullable;
 /** Whether the values of a column are years: by its heading, or by how they follow each other. */
 final class YearGuess {
     private static final int ENOUGH_FAILURES = 200;
-    private static final int FEWEST = 4; // different years that tell without a heading
+    private static final int MIN = 4; // different years that tell without a heading
 
     private final YearText text = new YearText();
     private final BitSet seen = new BitSet();
@@ -65,7 +65,7 @@ final class YearGuess {
 
     private boolean followEachOther() {
         int years = seen.cardinality();
-        return years >= FEWEST && seen.length() - seen.nextSetBit(0) == years;
+        return years >= MIN && seen.length() - seen.nextSetBit(0) == years;
     }
 
     /** Whether the decision made of the first rows holds for a column read as years, or as numbers. */
@@ -83,9 +83,8 @@ final class YearGuess {
             }
             return style() != YearStyle.PLAIN || all.length() - all.nextSetBit(0) == all.cardinality();
         }
-        boolean couldBe = !column.isAllBlank()
-                && column.smallest() >= 1500 * column.unit()
-                && column.largest() <= 2200 * column.unit();
+        boolean couldBe =
+                !column.isAllBlank() && column.min() >= 1500 * column.unit() && column.max() <= 2200 * column.unit();
         return !couldBe;
     }
 }

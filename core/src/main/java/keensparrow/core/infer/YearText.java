@@ -7,14 +7,14 @@ final class YearText {
     private static final int FIRST = 1500;
     private static final int LAST = 2200;
     private static final int PIVOT = 70; // two digits below it are 20.., others 19..
-    private static final int LONGEST = 10;
+    private static final int MAX_LENGTH = 10;
 
     private YearStyle style = YearStyle.PLAIN;
 
     /** The year, or −1 when it is none; {@link #style} says how it is written. */
     int read(char[] chars, int from, int to) {
         int length = to - from;
-        if (length < 4 || length > LONGEST) {
+        if (length < 4 || length > MAX_LENGTH) {
             return -1;
         }
         int digits = digits(chars, from, to);

@@ -29,7 +29,7 @@ final class YesNo {
         "prawda fałsz",
         "t f"
     };
-    static final int LONGEST = 10;
+    static final int MAX_LENGTH = 10;
     private static final Map<String, Integer> YES = new HashMap<>(); // word -> bits of its pairs
     private static final Map<String, Integer> NO = new HashMap<>();
 
@@ -45,7 +45,7 @@ final class YesNo {
 
     /** A bit for each pair the word belongs to; 0 for none. */
     static int pairs(char[] chars, int from, int to) {
-        if (to - from > LONGEST) {
+        if (to - from > MAX_LENGTH) {
             return 0;
         }
         String word = new String(chars, from, to - from).toLowerCase(Locale.ROOT);
@@ -68,15 +68,15 @@ final class YesNo {
         }
     }
 
-    /** 1 for yes, 0 for no, {@link Cells#MISFIT} for anything else; 1 and 0 count too. */
+    /** 1 for yes, 0 for no, {@link Cells#INVALID} for anything else; 1 and 0 count too. */
     static long value(char[] chars, int from, int to) {
-        if (to - from > LONGEST) {
-            return Cells.MISFIT;
+        if (to - from > MAX_LENGTH) {
+            return Cells.INVALID;
         }
         String word = new String(chars, from, to - from).toLowerCase(Locale.ROOT);
         if (YES.containsKey(word) || word.equals("1")) {
             return 1;
         }
-        return NO.containsKey(word) || word.equals("0") ? 0 : Cells.MISFIT;
+        return NO.containsKey(word) || word.equals("0") ? 0 : Cells.INVALID;
     }
 }

@@ -10,7 +10,7 @@ final class ColumnFacts {
     /** More rows are not looked at. */
     static final int SAMPLE = 20_000;
 
-    private static final int MOST_CODES = 31;
+    private static final int MAX_CODES = 31;
 
     private final double[] values; // of the rows looked at that are filled, in their order
     private final double[] sorted;
@@ -81,7 +81,7 @@ final class ColumnFacts {
                 return false;
             }
         }
-        return integral && values.length > 0 && values[0] >= 0 && values[0] <= 1 && distinct > MOST_CODES;
+        return integral && values.length > 0 && values[0] >= 0 && values[0] <= 1 && distinct > MAX_CODES;
     }
 
     /** Whether each value follows the one before by one: the rows are counted. */

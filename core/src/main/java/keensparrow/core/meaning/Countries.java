@@ -59,7 +59,7 @@ final class Countries {
             "reunion",
             "sao tome and principe",
             "the netherlands");
-    private static final int LEAST = 3;
+    private static final int MIN = 3;
     private static final double MOSTLY = 0.8;
 
     private static final Set<String> NAMES = new HashSet<>(ALSO);
@@ -88,7 +88,7 @@ final class Countries {
 
     /** Whether most of these values are countries by name; by code only where all are, and some are no states of one country. */
     static boolean are(List<String> values) {
-        if (values.size() < LEAST) {
+        if (values.size() < MIN) {
             return false;
         }
         long names =
@@ -96,6 +96,6 @@ final class Countries {
         long codes = values.stream().filter(CODES::contains).count();
         boolean long3 = values.stream().allMatch(value -> value.length() == 3);
         return names >= values.size() * MOSTLY
-                || (codes >= values.size() * (long3 ? MOSTLY : 1) && values.size() >= LEAST + 2);
+                || (codes >= values.size() * (long3 ? MOSTLY : 1) && values.size() >= MIN + 2);
     }
 }

@@ -20,7 +20,7 @@ import keensparrow.core.table.Role;
  * often. Where each row is of a time of its own, nothing is said.
  */
 final class Repeats {
-    private static final int LEAST_THINGS = 8; // with several rows each
+    private static final int MIN_THINGS = 8; // with several rows each
     private static final double MOSTLY = 0.5;
     private static final double VARIED = 0.6;
 
@@ -90,7 +90,7 @@ final class Repeats {
                 different.add(numberOf.get(each.getKey()));
             }
         }
-        return several >= LEAST_THINGS && several >= rowsOf.size() * MOSTLY && different.size() >= several * VARIED;
+        return several >= MIN_THINGS && several >= rowsOf.size() * MOSTLY && different.size() >= several * VARIED;
     }
 
     private static long key(Column things, int row) {

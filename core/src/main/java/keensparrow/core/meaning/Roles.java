@@ -11,14 +11,14 @@ import keensparrow.core.table.Role;
 
 /** What a column is for, from its type, its values and its heading. The rules are in docs/draft-rules.md. */
 public final class Roles {
-    private static final int MOST_CATEGORIES = 2000;
-    private static final int MOST_PLACES = 50_000;
-    private static final int LONGEST_CATEGORY = 60;
-    private static final int LONGEST_CODE = 40;
+    private static final int MAX_CATEGORIES = 2000;
+    private static final int MAX_PLACES = 50_000;
+    private static final int MAX_CATEGORY = 60;
+    private static final int MAX_CODE = 40;
     private static final int SHORT_CODE = 5;
     private static final int FEW_CODES = 12;
-    private static final int MOST_CODED = 31; // days of a month
-    private static final int MOST_NUMBERED = 60; // shops known by their number
+    private static final int MAX_CODED = 31; // days of a month
+    private static final int MAX_NUMBERED = 60; // shops known by their number
     private static final int FEW_NUMBERS = 8;
     private static final double MOSTLY = 0.8;
     private static final int LOOKED_AT = 1000; // texts
@@ -51,14 +51,14 @@ public final class Roles {
             return facts.areFewCodes(FEW_CODES) ? Role.CATEGORY : Role.IDENTIFIER;
         }
         boolean again = facts.filled() >= facts.distinct() * 2L;
-        if (words.endsWith(Vocabulary.CODED) && facts.distinct() <= MOST_CODED && facts.min() >= 0 && again) {
+        if (words.endsWith(Vocabulary.CODED) && facts.distinct() <= MAX_CODED && facts.min() >= 0 && again) {
             return Role.CATEGORY;
         }
         boolean numbered = words.endsWith(Vocabulary.NAMING)
                 || words.endsWith(Vocabulary.PLACE)
                 || (words.endsWith(Vocabulary.NUMBERED) && words.plural().isEmpty());
         if (numbered && !isMeasured(words) && facts.min() >= 0) {
-            return facts.distinct() <= MOST_NUMBERED && again ? Role.CATEGORY : Role.IDENTIFIER;
+            return facts.distinct() <= MAX_NUMBERED && again ? Role.CATEGORY : Role.IDENTIFIER;
         }
         boolean few = facts.areFlags()
                 || (facts.areFewCodes(FEW_NUMBERS) && words.plural().isEmpty());
@@ -106,21 +106,21 @@ public final class Roles {
         long filled = column.rowCount() - (long) column.blankCount();
         List<String> values = some(column);
         double length = values.stream().mapToInt(String::length).average().orElse(0);
-        boolean isShort = length <= LONGEST_CATEGORY;
+        boolean isShort = length <= MAX_CATEGORY;
         boolean named = words.has(Vocabulary.PLACE) || words.has(Vocabulary.POSTAL);
-        boolean code = words.endsWith(Vocabulary.IDENTIFIER) && length <= LONGEST_CODE;
-        if (isShort && !code && distinct <= MOST_PLACES && (named || Countries.are(values))) {
+        boolean code = words.endsWith(Vocabulary.IDENTIFIER) && length <= MAX_CODE;
+        if (isShort && !code && distinct <= MAX_PLACES && (named || Countries.are(values))) {
             return Role.PLACE;
         }
         if (filled == 0) {
             return Role.TEXT;
         }
         boolean isUnique = distinct == filled && filled > 1;
-        if (isUnique && (code || areCodes(values)) || code && distinct > MOST_NUMBERED) {
+        if (isUnique && (code || areCodes(values)) || code && distinct > MAX_NUMBERED) {
             return Role.IDENTIFIER;
         }
         boolean repeats =
-                distinct <= MOST_CATEGORIES && (distinct * 2L <= filled || (distinct <= FEW_CODES && !isUnique));
+                distinct <= MAX_CATEGORIES && (distinct * 2L <= filled || (distinct <= FEW_CODES && !isUnique));
         if (repeats && isShort) {
             return Role.CATEGORY;
         }

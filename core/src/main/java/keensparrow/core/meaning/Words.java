@@ -29,8 +29,8 @@ final class Words {
             "basis",
             "sales");
     private static final Set<String> BETWEEN = Set.of("per", "pro", "par", "por", "je");
-    private static final int LEAST_PLURAL = 4;
-    private static final int LEAST_STEM = 5; // letters: shorter ones are part of too many words
+    private static final int MIN_PLURAL = 4;
+    private static final int MIN_STEM = 5; // letters: shorter ones are part of too many words
 
     private final String label;
     private final List<String> words;
@@ -119,10 +119,10 @@ final class Words {
         if (word.endsWith("s") && list.contains(word.substring(0, word.length() - 1))) {
             return true;
         }
-        return word.length() > LEAST_STEM
+        return word.length() > MIN_STEM
                 && list.stream()
                         .anyMatch(stem ->
-                                stem.length() >= LEAST_STEM && stem.length() < word.length() && word.endsWith(stem));
+                                stem.length() >= MIN_STEM && stem.length() < word.length() && word.endsWith(stem));
     }
 
     /** Whether it is something for each of something else, such as {@code km/h} or {@code cost per head}. */
@@ -142,7 +142,7 @@ final class Words {
     /** The last word of the name where it looks like the plural of something that is counted; else empty. */
     String plural() {
         String last = last();
-        boolean ends = last.length() > LEAST_PLURAL
+        boolean ends = last.length() > MIN_PLURAL
                 && last.endsWith("s")
                 && !last.endsWith("ss")
                 && !last.endsWith("us")

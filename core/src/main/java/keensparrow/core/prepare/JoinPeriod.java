@@ -112,8 +112,8 @@ public record JoinPeriod(String year, String part, @Nullable String day, Period 
                 found.addBlank();
             }
         }
-        long[] presence = found.presence();
-        return new LongColumn(ColumnType.DATE, 0, found.drain(), presence);
+        long[] valid = found.validity();
+        return new LongColumn(ColumnType.DATE, 0, found.drain(), valid);
     }
 
     private static Optional<LocalDate> within(LocalDate first, String ofMonth) {

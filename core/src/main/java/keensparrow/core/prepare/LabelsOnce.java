@@ -9,9 +9,9 @@ import keensparrow.core.table.Table;
 /** Finds columns of labels that are written once above the block of rows that they belong to. */
 final class LabelsOnce {
     private static final int LOOKED_AT = 20_000;
-    private static final int FEWEST_ROWS = 4;
-    private static final double LEAST_BLANK = 0.3;
-    private static final double MOST_BLANK = 0.99;
+    private static final int MIN_ROWS = 4;
+    private static final double MIN_BLANK = 0.3;
+    private static final double MAX_BLANK = 0.99;
     private static final double NEARLY_ALL = 0.9;
 
     private LabelsOnce() {}
@@ -22,7 +22,7 @@ final class LabelsOnce {
         List<ColumnInfo> infos = table.schema().columns();
         for (int i = 0; i + 1 < infos.size() && i == found.size(); i++) {
             boolean once = table.columns().get(i) instanceof TextColumn texts
-                    && texts.rowCount() >= FEWEST_ROWS
+                    && texts.rowCount() >= MIN_ROWS
                     && isOfBlocks(texts)
                     && restIsFilled(table, i + 1);
             if (once) {
@@ -48,8 +48,8 @@ final class LabelsOnce {
         return !texts.isBlank(0)
                 && repeats == 0
                 && texts.dictionarySize() > 1
-                && blanks >= rows * LEAST_BLANK
-                && blanks <= rows * MOST_BLANK;
+                && blanks >= rows * MIN_BLANK
+                && blanks <= rows * MAX_BLANK;
     }
 
     /** Whether some column behind says something of nearly every row. */

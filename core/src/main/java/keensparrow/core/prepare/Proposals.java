@@ -18,9 +18,9 @@ import keensparrow.core.table.Table;
  *
  * @param steps what can be told for certain
  * @param notes what they did, and what is worth a look
- * @param doubts what the author is asked
+ * @param ambiguities what the author is asked
  */
-public record Proposals(List<Step> steps, List<String> notes, List<LoadReport.Doubt> doubts) {
+public record Proposals(List<Step> steps, List<String> notes, List<LoadReport.Ambiguity> ambiguities) {
     public static final Proposals NONE = new Proposals(List.of(), List.of(), List.of());
 
     private static final int DAYS_OF_MONTH = 31;
@@ -29,20 +29,20 @@ public record Proposals(List<Step> steps, List<String> notes, List<LoadReport.Do
     public Proposals {
         steps = List.copyOf(steps);
         notes = List.copyOf(notes);
-        doubts = List.copyOf(doubts);
+        ambiguities = List.copyOf(ambiguities);
     }
 
     public static Proposals of(Table table) {
         List<Step> steps = new ArrayList<>();
         List<String> notes = new ArrayList<>();
-        List<LoadReport.Doubt> doubts = new ArrayList<>();
+        List<LoadReport.Ambiguity> ambiguities = new ArrayList<>();
         for (TotalRows.Found total : new TotalRows(table).find()) {
             if (total.sums()) {
                 steps.add(new LeaveOutRows(total.column().name(), List.of(total.value()), false));
                 notes.add("The rows where “" + total.column().label() + "” is “" + total.value()
                         + "” sum up the others and were left out by a step.");
             } else {
-                doubts.add(LoadReport.Doubt.ofTotal(
+                ambiguities.add(LoadReport.Ambiguity.ofTotal(
                         total.column().name(),
                         "“" + total.column().label() + "” has a value “" + total.value()
                                 + "”. Do its rows sum up the others? Then they are counted twice and must be left out.",
@@ -56,13 +56,13 @@ public record Proposals(List<Step> steps, List<String> notes, List<LoadReport.Do
                 notes.add("Year and part of the year stand in columns of their own and were joined by a step."));
         steps.addAll(joining);
         for (ColumnInfo label : LabelsOnce.find(table)) {
-            doubts.add(LoadReport.Doubt.ofLabelsOnce(
+            ambiguities.add(LoadReport.Ambiguity.ofLabelsOnce(
                     label.name(),
                     "“" + label.label() + "” stands only in the first row of each block: below it the column is"
                             + " blank. Is a blank what stands above it?",
                     label.type()));
         }
-        return new Proposals(steps, notes, doubts);
+        return new Proposals(steps, notes, ambiguities);
     }
 
     /** A year in one column and its month, quarter or week in another are joined where there is no finer date. */
@@ -105,9 +105,9 @@ public record Proposals(List<Step> steps, List<String> notes, List<LoadReport.Do
     private static boolean isWithin(Column column, int from, int to) {
         return column instanceof LongColumn numbers
                 && !numbers.isAllBlank()
-                && numbers.smallest() >= from * numbers.unit()
-                && numbers.largest() <= to * numbers.unit()
-                && numbers.largest() > JoinPeriod.Period.MONTH.most() * numbers.unit();
+                && numbers.min() >= from * numbers.unit()
+                && numbers.max() <= to * numbers.unit()
+                && numbers.max() > JoinPeriod.Period.MONTH.most() * numbers.unit();
     }
 
     private static boolean isOfYears(ColumnInfo info) {

@@ -8,14 +8,14 @@ import keensparrow.core.table.Table;
 
 /** Gives a column another label; its name stays, so that nothing that uses it breaks. */
 public record Relabel(String column, String label) implements Step {
-    private static final int LONGEST = 120;
+    private static final int MAX_LENGTH = 120;
 
     @Override
     public Table apply(Table before) {
         String trimmed = label.strip();
-        if (trimmed.isEmpty() || trimmed.length() > LONGEST) {
+        if (trimmed.isEmpty() || trimmed.length() > MAX_LENGTH) {
             throw new UserException(
-                    ErrorCode.STEP_DOES_NOT_FIT, "A label needs 1 to " + LONGEST + " characters. Type another one.");
+                    ErrorCode.STEP_DOES_NOT_FIT, "A label needs 1 to " + MAX_LENGTH + " characters. Type another one.");
         }
         return before.withInfo(before.schema().get(column).withLabel(trimmed));
     }

@@ -5,7 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.Wanted;
+import keensparrow.core.infer.TypeOverride;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.Table;
@@ -70,11 +70,11 @@ public final class Steps {
     }
 
     /** The types asked for while reading; of several for one column the last counts. */
-    public static Map<String, Wanted> wantedTypes(List<Step> steps) {
-        Map<String, Wanted> wanted = new HashMap<>();
+    public static Map<String, TypeOverride> wantedTypes(List<Step> steps) {
+        Map<String, TypeOverride> wanted = new HashMap<>();
         for (Step step : steps) {
             if (step instanceof Retype retype) {
-                wanted.put(retype.column(), new Wanted(retype.type(), retype.dates(), retype.decimalMark()));
+                wanted.put(retype.column(), new TypeOverride(retype.type(), retype.dates(), retype.decimalMark()));
             }
         }
         return wanted;

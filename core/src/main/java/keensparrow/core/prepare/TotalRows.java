@@ -20,8 +20,8 @@ final class TotalRows {
     private static final Pattern CALLED = Pattern.compile(
             "(?iu)(grand )?totals?\\b.*|.*\\btotal|all\\b.*|overall|world|both( sexes)?|sum"
                     + "|gesamt.*|insgesamt|alle\\b.*|summe|ensemble|tous\\b.*|toutes\\b.*|todos\\b.*|todas\\b.*|totale|tutti\\b.*|totaal|razem|ogółem");
-    private static final int MOST_ROWS = 300_000;
-    private static final int MOST_VALUES = 300;
+    private static final int MAX_ROWS = 300_000;
+    private static final int MAX_VALUES = 300;
     private static final double NEARLY = 0.005;
     private static final double MOSTLY = 0.9;
 
@@ -36,7 +36,7 @@ final class TotalRows {
 
     List<Found> find() {
         List<Found> found = new ArrayList<>();
-        if (table.rowCount() > MOST_ROWS) {
+        if (table.rowCount() > MAX_ROWS) {
             return found;
         }
         for (ColumnInfo info : table.schema().columns()) {
@@ -51,7 +51,7 @@ final class TotalRows {
 
     /** The code of the only value that is called a total. */
     private static Optional<Integer> called(TextColumn texts) {
-        if (texts.dictionarySize() < 3 || texts.dictionarySize() > MOST_VALUES) {
+        if (texts.dictionarySize() < 3 || texts.dictionarySize() > MAX_VALUES) {
             return Optional.empty();
         }
         List<Integer> codes = new ArrayList<>();

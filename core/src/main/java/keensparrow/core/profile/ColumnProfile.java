@@ -10,20 +10,20 @@ import org.jspecify.annotations.Nullable;
  * @param distinct different values, blank not counted
  * @param lowerQuartile between order statistics, interpolated linearly; so are the median and the upper quartile
  * @param commonest the most frequent values of a category, the most frequent first
- * @param spread of a number or date column over bins or periods
+ * @param histogram of a number or date column over bins or periods
  */
 public record ColumnProfile(
         String name,
         int blanks,
         int distinct,
-        @Nullable String smallest,
+        @Nullable String min,
         @Nullable String lowerQuartile,
         @Nullable String median,
         @Nullable String mean,
         @Nullable String upperQuartile,
-        @Nullable String largest,
+        @Nullable String max,
         List<Answer.ValueCount> commonest,
-        Answer.@Nullable Spread spread) {
+        Answer.@Nullable Histogram histogram) {
     public ColumnProfile {
         commonest = List.copyOf(commonest);
     }

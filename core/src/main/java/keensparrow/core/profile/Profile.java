@@ -19,7 +19,7 @@ import keensparrow.core.column.TagsColumn;
 import keensparrow.core.column.TextColumn;
 import keensparrow.core.column.YesNoColumn;
 import keensparrow.core.engine.MemoryEngine;
-import keensparrow.core.engine.Workers;
+import keensparrow.core.engine.ParallelRunner;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
@@ -66,7 +66,7 @@ public record Profile(int rowCount, List<ColumnProfile> columns, List<String> se
             if (info.type().isCoded()) {
                 asked.add(ask(name, new Question.ValueCounts(name, null, COMMONEST, List.of())));
             } else {
-                asked.add(ask(name, new Question.Spread(name)));
+                asked.add(ask(name, new Question.Histogram(name)));
             }
             if (info.type().isNumber()) {
                 Measure mean = new Measure(Aggregate.AVERAGE, name);
@@ -74,7 +74,7 @@ public record Profile(int rowCount, List<ColumnProfile> columns, List<String> se
             }
         }
         Map<String, Answer> answers = new HashMap<>();
-        try (Workers workers = Workers.ofMachine()) {
+        try (ParallelRunner workers = ParallelRunner.ofMachine()) {
             new MemoryEngine(table, workers, 0)
                     .answer(
                             new QuestionSet(List.of(), asked),
@@ -107,7 +107,7 @@ public record Profile(int rowCount, List<ColumnProfile> columns, List<String> se
         List<Answer.ValueCount> commonest = answer instanceof Answer.ValueCounts counts
                 ? counts.values().stream().limit(COMMONEST).toList()
                 : isOfDifferentTexts(column) ? firstTexts((TextColumn) column) : List.of();
-        Answer.Spread spread = answer instanceof Answer.Spread found ? found : null;
+        Answer.Histogram spread = answer instanceof Answer.Histogram found ? found : null;
         if (column instanceof LongColumn longs) {
             return ofLongs(info, longs, mean(info, answers), spread);
         }
@@ -152,7 +152,7 @@ public record Profile(int rowCount, List<ColumnProfile> columns, List<String> se
     }
 
     private static ColumnProfile ofLongs(
-            ColumnInfo info, LongColumn column, @Nullable String mean, Answer.@Nullable Spread spread) {
+            ColumnInfo info, LongColumn column, @Nullable String mean, Answer.@Nullable Histogram spread) {
         long[] sorted = new long[column.rowCount() - column.blankCount()];
         int filled = 0;
         for (int row = 0; row < column.rowCount(); row++) {
@@ -195,7 +195,7 @@ public record Profile(int rowCount, List<ColumnProfile> columns, List<String> se
     }
 
     private static ColumnProfile ofDoubles(
-            ColumnInfo info, DoubleColumn column, @Nullable String mean, Answer.@Nullable Spread spread) {
+            ColumnInfo info, DoubleColumn column, @Nullable String mean, Answer.@Nullable Histogram spread) {
         double[] sorted = IntStream.range(0, column.rowCount())
                 .filter(row -> !column.isBlank(row))
                 .mapToDouble(column::value)

@@ -14,7 +14,7 @@ import keensparrow.core.table.Table;
 /** Finds the columns whose values each come once at a time, as countries do in a table of one row for each and year. */
 final class Series {
     private static final int LOOKED_AT = 100_000;
-    private static final double LEAST_FILLED = 0.5; // of all pairs of a value and a time
+    private static final double MIN_FILLED = 0.5; // of all pairs of a value and a time
 
     private Series() {}
 
@@ -33,7 +33,7 @@ final class Series {
             double cells = moments * profiles.get(i).distinct();
             boolean repeats = profiles.get(i).distinct() * 3L <= table.rowCount() * 2L;
             if (repeats
-                    && cells * LEAST_FILLED <= table.rowCount()
+                    && cells * MIN_FILLED <= table.rowCount()
                     && table.column(infos.get(i).name()) instanceof TextColumn texts
                     && comesOnceAtATime(texts, times)) {
                 found.add(infos.get(i).name());

@@ -77,7 +77,7 @@ public sealed interface Answer {
      * @param step of the periods, null for numbers
      * @param blanks rows that pass and are blank; null when no row of the dataset is
      */
-    record Spread(
+    record Histogram(
             List<Bin> bins,
             boolean openLow,
             boolean openHigh,

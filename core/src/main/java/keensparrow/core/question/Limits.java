@@ -39,7 +39,9 @@ public final class Limits {
 
     /** @throws UserException INVALID_REQUEST naming the limit */
     public static void check(QuestionSet questions) {
-        check(questions.conditions().stream().map(QuestionSet.Condition::filter).toList());
+        check(questions.conditions().stream()
+                .map(QuestionSet.ActiveFilter::filter)
+                .toList());
         most(questions.asked().size(), QUESTIONS, "questions");
         questions.asked().forEach(asked -> check(asked.question()));
     }
@@ -47,7 +49,7 @@ public final class Limits {
     private static void check(Question question) {
         if (question instanceof Question.Groups groups) {
             most(groups.measures().size(), MEASURES, "measures");
-            most(groups.by().size(), Question.Groups.MOST_GROUPINGS, "groupings");
+            most(groups.by().size(), Question.Groups.MAX_GROUPINGS, "groupings");
             groups.measures().stream()
                     .map(Measure::expression)
                     .filter(java.util.Objects::nonNull)

@@ -21,7 +21,7 @@ public sealed interface Question {
             Order order,
             @Nullable Integer orderBy,
             @Nullable Boolean totals) implements Question {
-        public static final int MOST_GROUPINGS = 3;
+        public static final int MAX_GROUPINGS = 3;
 
         public Groups {
             by = List.copyOf(by);
@@ -98,5 +98,5 @@ public sealed interface Question {
     }
 
     /** How the rows spread over round bins of a number column or over periods of a date column. */
-    record Spread(String column) implements Question {}
+    record Histogram(String column) implements Question {}
 }

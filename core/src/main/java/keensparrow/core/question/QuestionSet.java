@@ -5,14 +5,14 @@ import java.util.Set;
 import keensparrow.core.filter.Filter;
 
 /** Everything a page asks at once: the conditions in force, and questions that each may leave some of them out. */
-public record QuestionSet(List<Condition> conditions, List<Asked> asked) {
+public record QuestionSet(List<ActiveFilter> conditions, List<Asked> asked) {
     public QuestionSet {
         conditions = List.copyOf(conditions);
         asked = List.copyOf(asked);
     }
 
     /** A filter in force, under a name that questions can leave out by. */
-    public record Condition(String id, Filter filter) {}
+    public record ActiveFilter(String id, Filter filter) {}
 
     /**
      * @param id comes back with the answer

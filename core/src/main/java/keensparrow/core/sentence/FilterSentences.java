@@ -2,16 +2,16 @@ package keensparrow.core.sentence;
 
 import java.util.ArrayList;
 import java.util.List;
-import keensparrow.core.filter.Anywhere;
 import keensparrow.core.filter.Between;
-import keensparrow.core.filter.Box;
 import keensparrow.core.filter.Containing;
-import keensparrow.core.filter.During;
+import keensparrow.core.filter.DateRange;
+import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.HasAll;
-import keensparrow.core.filter.NamedPeriod;
 import keensparrow.core.filter.OneOf;
-import keensparrow.core.filter.Where;
+import keensparrow.core.filter.RangePair;
+import keensparrow.core.filter.RelativePeriod;
+import keensparrow.core.filter.TextSearch;
 import keensparrow.core.table.Schema;
 
 /** Filters in words. */
@@ -20,21 +20,22 @@ public final class FilterSentences {
 
     /** A phrase for the reading line: {@code route is Vienna–Hamburg or 3 more}. */
     public static String phrase(Filter filter, Schema schema) {
-        String second =
-                filter instanceof Box box ? " and " + schema.label(box.up().column()) + " " + range(box.up()) : "";
+        String second = filter instanceof RangePair box
+                ? " and " + schema.label(box.up().column()) + " " + range(box.up())
+                : "";
         return subject(filter, schema) + " " + condition(filter) + second
                 + (filter.columns().stream().allMatch(schema::has) ? "" : " (this column is gone)");
     }
 
     /** A whole sentence, with what becomes of blanks. */
     public static String sentence(Filter filter, Schema schema) {
-        if (!(filter instanceof OneOf || filter instanceof Between || filter instanceof During)) {
+        if (!(filter instanceof OneOf || filter instanceof Between || filter instanceof DateRange)) {
             return phrase(filter, schema) + ".";
         }
         String label = schema.label(filter.column());
         String blanks = filter instanceof Between between
                 ? blanks(between.blanks())
-                : filter instanceof During during ? blanks(during.blanks()) : "";
+                : filter instanceof DateRange during ? blanks(during.blanks()) : "";
         return label + " " + condition(filter) + blanks + ".";
     }
 
@@ -53,22 +54,22 @@ public final class FilterSentences {
         if (filter instanceof Between between) {
             return range(between);
         }
-        if (filter instanceof During during) {
+        if (filter instanceof DateRange during) {
             return Wording.period(during.from(), during.to()) + (during.blanks() ? " or blank" : "");
         }
         if (filter instanceof HasAll all) {
             return "has all of " + Wording.all(all.tags());
         }
-        if (filter instanceof NamedPeriod period) {
+        if (filter instanceof RelativePeriod period) {
             return "in " + period.name().label() + (period.blanks() ? " or blank" : "");
         }
-        if (filter instanceof Box box) {
+        if (filter instanceof RangePair box) {
             return range(box.across());
         }
-        if (filter instanceof Anywhere anywhere) {
+        if (filter instanceof TextSearch anywhere) {
             return "contains “" + anywhere.text() + "”";
         }
-        if (filter instanceof Where) {
+        if (filter instanceof ExpressionFilter) {
             return "holds";
         }
         return "contains “" + ((Containing) filter).text() + "”";
@@ -76,10 +77,10 @@ public final class FilterSentences {
 
     /** What the condition is about: the column by its label, of several all of them, or an expression as written. */
     private static String subject(Filter filter, Schema schema) {
-        if (filter instanceof Where where) {
+        if (filter instanceof ExpressionFilter where) {
             return where.expression();
         }
-        return filter instanceof Anywhere anywhere
+        return filter instanceof TextSearch anywhere
                 ? Wording.either(anywhere.columns().stream().map(schema::label).toList())
                 : schema.label(filter.column());
     }

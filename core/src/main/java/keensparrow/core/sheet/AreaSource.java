@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
 
 /** Reads the cells of one area of a sheet: its headings as the first row, then its rows of values. */
 public final class AreaSource implements RowSource {
-    private static final int LONGEST_LABEL = 120;
+    private static final int MAX_LABEL = 120;
     private static final CellKind[] KINDS = CellKind.values();
 
     private final String name;
@@ -199,7 +199,7 @@ public final class AreaSource implements RowSource {
         private boolean isCalledTotal() {
             int start = 0;
             for (int i = 0; i < count; i++) {
-                boolean label = i < calledTotals.length && calledTotals[i] && ends[i] - start <= LONGEST_LABEL;
+                boolean label = i < calledTotals.length && calledTotals[i] && ends[i] - start <= MAX_LABEL;
                 if (label && TotalLabels.isOne(new String(chars, start, ends[i] - start).strip())) {
                     return true;
                 }

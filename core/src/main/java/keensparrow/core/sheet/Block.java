@@ -8,7 +8,7 @@ import keensparrow.core.infer.CellLook;
 /** Some rows and columns of a grid, with what their cells look like. Rows without a cell in those columns are not in it. */
 final class Block {
     private static final int FEW = 3;
-    private static final int MOST_STEP = 3;
+    private static final int MAX_STEP = 3;
     private static final double MOSTLY = 0.8;
 
     final int from;
@@ -40,7 +40,7 @@ final class Block {
         for (int i = 1; i < rows.size(); i++) {
             as += number(i) - number(i - 1) == usual ? 1 : 0;
         }
-        return as >= (rows.size() - 1) * MOSTLY ? (int) Math.max(1, Math.min(usual, MOST_STEP)) : 1;
+        return as >= (rows.size() - 1) * MOSTLY ? (int) Math.max(1, Math.min(usual, MAX_STEP)) : 1;
     }
 
     private Block(Block whole, int firstRow, int lastRow) {

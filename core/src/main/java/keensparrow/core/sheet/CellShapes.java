@@ -5,7 +5,7 @@ import keensparrow.core.infer.CellLook;
 /** Compares how texts are made up, such as letters behind a number, to tell names of columns from what stands in them. */
 final class CellShapes {
     private static final int LOOKED_AT = 30;
-    private static final int LEAST_ROWS = 4;
+    private static final int MIN_ROWS = 4;
     private static final double MOSTLY = 0.6;
 
     private final Block block;
@@ -29,7 +29,7 @@ final class CellShapes {
                 rows += other.isEmpty() ? 0 : 1;
                 alike += shape(other).equals(shape) ? 1 : 0;
             }
-            if (rows < LEAST_ROWS || alike < rows * MOSTLY) {
+            if (rows < MIN_ROWS || alike < rows * MOSTLY) {
                 return false;
             }
             telling |= shape.indexOf('9') >= 0; // words alone could be names

@@ -17,7 +17,7 @@ final class EndFinder {
                     + "|média|gemiddelde|aantal|średnia|liczba)[ .:]*");
 
     private static final int STRAY_VALUES = 2;
-    private static final int LEAST_ROWS_OF_NAMES = 3; // its headings and two more
+    private static final int MIN_ROWS_OF_NAMES = 3; // its headings and two more
 
     private final Block block;
     private final int first; // row of values
@@ -71,7 +71,7 @@ final class EndFinder {
         while (end < block.size() && !block.isAfterGap(end)) {
             end++;
         }
-        if (end - i < LEAST_ROWS_OF_NAMES) {
+        if (end - i < MIN_ROWS_OF_NAMES) {
             return false;
         }
         for (int column = block.from; column < block.to; column++) {
@@ -234,14 +234,14 @@ final class EndFinder {
     private boolean isWrittenAsNames(int i) {
         String text = block.row(i).text(block.from);
         int longest = 0;
-        int mostWords = 0;
+        int maxWords = 0;
         for (int row = first; row < i; row++) {
             String name = block.row(row).text(block.from);
             longest = Math.max(longest, name.length());
-            mostWords = Math.max(mostWords, words(name));
+            maxWords = Math.max(maxWords, words(name));
         }
         return text.length() <= longest + 1
-                && words(text) <= mostWords
+                && words(text) <= maxWords
                 && Character.isLetterOrDigit(text.charAt(0))
                 && text.indexOf(':') < 0;
     }

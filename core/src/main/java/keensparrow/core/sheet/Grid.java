@@ -26,13 +26,13 @@ public record Grid(List<RawRow> head, List<RawRow> tail, long rowCount, int colu
         return rowCount == head.size() + tail.size();
     }
 
-    /** Collects a grid from the cells of a sheet. Each cell is cut at {@link #LONGEST} characters. */
+    /** Collects a grid from the cells of a sheet. Each cell is cut at {@link #MAX_LENGTH} characters. */
     public static final class Builder implements RowSource.CellHandler {
         /** More of a cell is not looked at. */
-        public static final int LONGEST = 200;
+        public static final int MAX_LENGTH = 200;
 
-        private static final int MOST_CELLS = 120_000;
-        private static final int MOST_ROWS = 4000;
+        private static final int MAX_CELLS = 120_000;
+        private static final int MAX_ROWS = 4000;
         private static final int TAIL = 120;
 
         private final List<RawRow> head = new ArrayList<>();
@@ -50,7 +50,7 @@ public record Grid(List<RawRow> head, List<RawRow> tail, long rowCount, int colu
 
         @Override
         public void typed(CellKind kind, char[] chars, int offset, int length) {
-            String text = new String(chars, offset, Math.min(length, LONGEST)).strip();
+            String text = new String(chars, offset, Math.min(length, MAX_LENGTH)).strip();
             row.add(kind, text);
             column++;
             columnCount = text.isEmpty() ? columnCount : Math.max(columnCount, column);
@@ -64,7 +64,7 @@ public record Grid(List<RawRow> head, List<RawRow> tail, long rowCount, int colu
                 return;
             }
             rowCount++;
-            if (cells < MOST_CELLS && head.size() < MOST_ROWS) {
+            if (cells < MAX_CELLS && head.size() < MAX_ROWS) {
                 head.add(ended);
                 cells += ended.width();
             } else {

@@ -10,10 +10,10 @@ import keensparrow.core.infer.CellLook;
 final class HeadingFinder {
     private static final Pattern YEAR = Pattern.compile("(19|20|21)\\d\\d");
     private static final int LOOKED_AT = 60;
-    private static final int LONGEST_NAME = 120;
-    private static final int MOST_ROWS = 3;
+    private static final int MAX_NAME = 120;
+    private static final int MAX_ROWS = 3;
     private static final int REMARKS = 12;
-    private static final double LEAST_COVERAGE = 0.6;
+    private static final double MIN_COVERAGE = 0.6;
 
     private final Block block;
     private final List<Merge> merges;
@@ -93,7 +93,7 @@ final class HeadingFinder {
     }
 
     private boolean covers(int i) {
-        return block.filled(i) >= Math.max(width < 2 ? 1 : 2, Math.ceil(width * LEAST_COVERAGE)) || mergedOver(i);
+        return block.filled(i) >= Math.max(width < 2 ? 1 : 2, Math.ceil(width * MIN_COVERAGE)) || mergedOver(i);
     }
 
     /** Few cells, but merged ones that lie over several columns and leave some uncovered. */
@@ -109,7 +109,7 @@ final class HeadingFinder {
         }
         return !whole
                 && covered >= 2
-                && covered + block.filled(i) >= width * LEAST_COVERAGE
+                && covered + block.filled(i) >= width * MIN_COVERAGE
                 && i + 1 < block.size()
                 && !block.isAfterGap(i + 1);
     }
@@ -198,7 +198,7 @@ final class HeadingFinder {
         if (first > 0 && !block.isAfterGap(first) && isUpper(first - 1)) {
             first--;
         }
-        while (last - first + 1 < MOST_ROWS && last + 2 < block.size() && isLower(last + 1)) {
+        while (last - first + 1 < MAX_ROWS && last + 2 < block.size() && isLower(last + 1)) {
             last++;
         }
         return new Headings(first, last - first + 1);
@@ -232,7 +232,7 @@ final class HeadingFinder {
     }
 
     private boolean hasLongText(int i) {
-        return block.row(i).texts().stream().anyMatch(text -> text.length() > LONGEST_NAME);
+        return block.row(i).texts().stream().anyMatch(text -> text.length() > MAX_NAME);
     }
 
     /** Whether a word of the row stands below in the same column too: a name of a column does not. */

@@ -16,8 +16,8 @@ final class RowNames {
                     + " were moved one column to the right.";
 
     private static final Pattern NUMBER = Pattern.compile("[-+]?[\\d.,]+");
-    private static final int LONGEST_COUNT = 9;
-    private static final int LEAST_ROWS = 3;
+    private static final int MAX_COUNT = 9;
+    private static final int MIN_ROWS = 3;
     private static final double MOSTLY = 0.9;
 
     private RowNames() {}
@@ -49,12 +49,12 @@ final class RowNames {
             }
         }
         boolean areWords = names.stream().noneMatch(name -> NUMBER.matcher(name).matches());
-        return rows >= LEAST_ROWS && full >= rows * MOSTLY && (counted || areWords);
+        return rows >= MIN_ROWS && full >= rows * MOSTLY && (counted || areWords);
     }
 
     /** Whether it is the place of the row, counted from 0 or from 1, with zeros before it or not. */
     private static boolean isCount(String text, int row) {
-        if (text.length() > LONGEST_COUNT
+        if (text.length() > MAX_COUNT
                 || !NUMBER.matcher(text).matches()
                 || text.indexOf('.') >= 0
                 || text.indexOf(',') >= 0) {

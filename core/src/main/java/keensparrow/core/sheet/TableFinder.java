@@ -14,7 +14,7 @@ import keensparrow.core.sentence.Wording;
  */
 public final class TableFinder {
     private static final int FEW_CELLS = 3;
-    private static final int MOST_TABLES = 20;
+    private static final int MAX_TABLES = 20;
 
     private final RawSheet sheet;
     private final Grid grid;
@@ -38,7 +38,7 @@ public final class TableFinder {
         List<FoundTable> found = new ArrayList<>(finder.sideBySide(finder.grid.head(), 0, finder.grid.columnCount()));
         found.sort(Comparator.comparingDouble(FoundTable::score).reversed());
         TableNotes.tellCellsBeside(sheet, found);
-        return found.subList(0, Math.min(MOST_TABLES, found.size()));
+        return found.subList(0, Math.min(MAX_TABLES, found.size()));
     }
 
     private FoundTable all() {
@@ -142,7 +142,7 @@ public final class TableFinder {
     private List<FoundTable> stacked(Block block) {
         List<FoundTable> found = new ArrayList<>();
         Block rest = block;
-        while (rest.size() > 0 && found.size() < MOST_TABLES) {
+        while (rest.size() > 0 && found.size() < MAX_TABLES) {
             HeadingFinder.Headings headings = new HeadingFinder(rest, merges).find();
             int first = headings.first() + headings.rows();
             if (first >= rest.size()) {

@@ -6,8 +6,8 @@ import keensparrow.core.sentence.Wording;
 
 /** Says what of a sheet was left out around a table, and what was named. */
 final class TableNotes {
-    private static final int MOST_NAMED = 6;
-    private static final int MOST_TOTALS = 40;
+    private static final int MAX_NAMED = 6;
+    private static final int MAX_TOTALS = 40;
 
     private TableNotes() {}
 
@@ -71,9 +71,9 @@ final class TableNotes {
         }
         if (!nameless.isEmpty()) {
             boolean one = nameless.size() == 1;
-            String names = nameless.size() <= MOST_NAMED
+            String names = nameless.size() <= MAX_NAMED
                     ? Wording.all(nameless)
-                    : Wording.all(nameless.subList(0, MOST_NAMED - 1)) + " and so on";
+                    : Wording.all(nameless.subList(0, MAX_NAMED - 1)) + " and so on";
             notes.add((one ? "1 column has" : nameless.size() + " columns have") + " no heading and "
                     + (one ? "is" : "are") + " called " + names + ".");
         }
@@ -87,8 +87,8 @@ final class TableNotes {
                     .toList();
             boolean one = named.size() == 1;
             notes.add((one ? "Row " : "Rows ")
-                    + Wording.all(named.subList(0, Math.min(MOST_TOTALS, named.size())))
-                    + (named.size() > MOST_TOTALS ? " and " + (named.size() - MOST_TOTALS) + " more" : "")
+                    + Wording.all(named.subList(0, Math.min(MAX_TOTALS, named.size())))
+                    + (named.size() > MAX_TOTALS ? " and " + (named.size() - MAX_TOTALS) + " more" : "")
                     + (one ? " sums up other rows and was left out." : " sum up other rows and were left out."));
         }
         if (!totals.doubtful().isEmpty()) {

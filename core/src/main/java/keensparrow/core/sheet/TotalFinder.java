@@ -16,9 +16,9 @@ import org.jspecify.annotations.Nullable;
 final class TotalFinder {
     private static final double NEARLY = 0.0005;
     private static final double MOSTLY = 0.5;
-    private static final int FEWEST_ROWS = 3;
-    private static final int LEAST_BLOCKS = 2;
-    private static final int LEAST_OF_BLOCK = 2;
+    private static final int MIN_ROWS = 3;
+    private static final int MIN_BLOCKS = 2;
+    private static final int MIN_OF_BLOCK = 2;
     private static final int FEW_ROWS = 200;
     private static final int SURE_ROWS = 6; // where a single column of numbers is all that tells
 
@@ -63,7 +63,7 @@ final class TotalFinder {
     /** Among the rows {@code [first, end)} of the block, in its columns {@code [from, to)}. Cost O(cells), with few totals. */
     static Found find(Block block, int from, int to, int first, int end) {
         TotalFinder finder = new TotalFinder(block, from, to, first, end);
-        if (end - first >= FEWEST_ROWS && !finder.numbers.isEmpty()) {
+        if (end - first >= MIN_ROWS && !finder.numbers.isEmpty()) {
             finder.byLabel();
             finder.byBlocks();
             finder.ofAll();
@@ -230,7 +230,7 @@ final class TotalFinder {
         }
         for (boolean below : new boolean[] {true, false}) {
             List<Integer> parents = parents(rows, below);
-            if (parents.size() >= LEAST_BLOCKS && found.isEmpty() | parents.size() > LEAST_BLOCKS) {
+            if (parents.size() >= MIN_BLOCKS && found.isEmpty() | parents.size() > MIN_BLOCKS) {
                 parents.forEach(i -> found.put(i, name(i)));
                 return;
             }
@@ -241,7 +241,7 @@ final class TotalFinder {
     private List<Integer> parents(List<Integer> rows, boolean below) {
         for (int n = 0; n < numbers.size(); n++) {
             List<Integer> parents = parents(rows, n, below);
-            boolean enough = parents.size() >= LEAST_BLOCKS && rows.size() >= SURE_ROWS;
+            boolean enough = parents.size() >= MIN_BLOCKS && rows.size() >= SURE_ROWS;
             if (enough && agree(parents, rows, n, below)) {
                 return parents;
             }
@@ -273,7 +273,7 @@ final class TotalFinder {
                 return -1;
             }
             sum += value;
-            if (i - at >= LEAST_OF_BLOCK && isNear(total, sum, sum) && !goesOnWithZero(rows, i + 1, n)) {
+            if (i - at >= MIN_OF_BLOCK && isNear(total, sum, sum) && !goesOnWithZero(rows, i + 1, n)) {
                 return i + 1;
             }
             if (sum > total * (1 + NEARLY)) {
@@ -296,7 +296,7 @@ final class TotalFinder {
             if (value == null || value < 0) {
                 return -1;
             }
-            if (i - at >= LEAST_OF_BLOCK && sum > 0 && isNear(value, sum, sum)) {
+            if (i - at >= MIN_OF_BLOCK && sum > 0 && isNear(value, sum, sum)) {
                 return i + 1;
             }
             sum += value;
@@ -313,13 +313,13 @@ final class TotalFinder {
         }
         Set<Double> sums = new HashSet<>();
         parents.forEach(i -> sums.add(values[i - first][n]));
-        return parents.size() > LEAST_BLOCKS
+        return parents.size() > MIN_BLOCKS
                 && sums.size() > parents.size() * MOSTLY; // 1, 2, 3 again and again: a number of the treatment
     }
 
     /** A row at either end that is the sum of all others in several columns, whatever it is called. */
     private void ofAll() {
-        if (!found.isEmpty() || end - first < FEWEST_ROWS + 1) {
+        if (!found.isEmpty() || end - first < MIN_ROWS + 1) {
             return;
         }
         for (int i : new int[] {first, end - 1}) {

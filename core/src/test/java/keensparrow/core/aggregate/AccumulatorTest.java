@@ -135,8 +135,8 @@ class AccumulatorTest {
     @Test
     void deviationIsThatOfASample() {
         // 3 and −2: mean 0.5, squares 6.25 + 6.25, over 1
-        assertThat(result(Aggregate.DEVIATION, "amount", 0).doubleValue()).isCloseTo(Math.sqrt(12.5), within(1e-12));
-        assertThat(result(Aggregate.DEVIATION, "amount", 1)).isNull();
+        assertThat(result(Aggregate.STDDEV, "amount", 0).doubleValue()).isCloseTo(Math.sqrt(12.5), within(1e-12));
+        assertThat(result(Aggregate.STDDEV, "amount", 1)).isNull();
     }
 
     @Test
@@ -173,13 +173,13 @@ class AccumulatorTest {
     void countsRowsFilledAndDistinctValues() {
         assertThat(result(Aggregate.ROWS, null, 0)).isEqualByComparingTo("3");
         assertThat(result(Aggregate.ROWS, null, 2)).isEqualByComparingTo("0");
-        assertThat(result(Aggregate.FILLED, "amount", 0)).isEqualByComparingTo("2");
+        assertThat(result(Aggregate.COUNT, "amount", 0)).isEqualByComparingTo("2");
         assertThat(result(Aggregate.DISTINCT, "name", 0)).isEqualByComparingTo("2");
         assertThat(result(Aggregate.DISTINCT, "money", 0)).isEqualByComparingTo("2");
         assertThat(result(Aggregate.DISTINCT, "tags", 0)).isEqualByComparingTo("3");
         assertThat(result(Aggregate.DISTINCT, "late", 0)).isEqualByComparingTo("2");
         assertThat(result(Aggregate.DISTINCT, "tags", 1)).isEqualByComparingTo("0");
-        assertThat(result(Aggregate.FILLED, "tags", 1)).isEqualByComparingTo("0");
+        assertThat(result(Aggregate.COUNT, "tags", 1)).isEqualByComparingTo("0");
     }
 
     @Test
@@ -194,11 +194,11 @@ class AccumulatorTest {
 
     @Test
     void extremesOfNumbersAndDates() {
-        assertThat(result(Aggregate.SMALLEST, "amount", 0)).isEqualByComparingTo("-2");
-        assertThat(result(Aggregate.LARGEST, "amount", 0)).isEqualByComparingTo("3");
-        assertThat(result(Aggregate.SMALLEST, "day", 0)).isEqualByComparingTo("20456");
+        assertThat(result(Aggregate.MIN, "amount", 0)).isEqualByComparingTo("-2");
+        assertThat(result(Aggregate.MAX, "amount", 0)).isEqualByComparingTo("3");
+        assertThat(result(Aggregate.MIN, "day", 0)).isEqualByComparingTo("20456");
         assertThat(java.time.LocalDate.ofEpochDay(20456)).isEqualTo("2026-01-03");
-        assertThat(result(Aggregate.LARGEST, "day", 1)).isNull();
+        assertThat(result(Aggregate.MAX, "day", 1)).isNull();
     }
 
     @Test

@@ -15,7 +15,7 @@ import keensparrow.core.aggregate.Measure;
 import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Between;
-import keensparrow.core.filter.During;
+import keensparrow.core.filter.DateRange;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.question.Answer;
@@ -110,7 +110,7 @@ class AppTest {
         assertThat(((Answer.Rows) answers.get("view:t")).rowCount()).isEqualTo(2);
         assertThat(((Answer.Groups) answers.get("view:b")).axis()).hasSize(1);
         assertThat(counts(answers.get("filter:route"))).containsExactly(2L, 1L, 1L);
-        Answer.Spread delay = (Answer.Spread) answers.get("filter:delay");
+        Answer.Histogram delay = (Answer.Histogram) answers.get("filter:delay");
         assertThat(delay.bins().stream().mapToLong(Answer.Bin::count).sum()).isEqualTo(2);
     }
 
@@ -144,7 +144,7 @@ class AppTest {
         Selection selection = new Selection(
                 List.of(
                         OneOf.of("route", "A", "B", "C"),
-                        new During("date", LocalDate.of(2026, 1, 1), LocalDate.of(2026, 2, 28), false)),
+                        new DateRange("date", LocalDate.of(2026, 1, 1), LocalDate.of(2026, 2, 28), false)),
                 List.of(new Selection.Mark("b", OneOf.of("route", "A"))));
         var sentence = AppSentences.selection(APP, TABLE.schema(), selection, 1234, 5678);
         assertThat(sentence.text())
@@ -200,7 +200,7 @@ class AppTest {
                         new Selection.Mark("b", OneOf.of("route", "C")),
                         new Selection.Mark("b2", OneOf.of("route", "B")),
                         new Selection.Mark("l", OneOf.of("secret", "s1"))));
-        Checked checked = Checked.of(APP, TABLE, asked);
+        ValidatedSelection checked = ValidatedSelection.of(APP, TABLE, asked);
         assertThat(checked.selection().filters()).containsExactly(OneOf.of("route", "A"));
         assertThat(checked.selection().marks()).containsExactly(new Selection.Mark("b", OneOf.of("route", "B")));
         assertThat(checked.notices()).hasSize(6);
@@ -210,7 +210,8 @@ class AppTest {
 
     @Test
     void aFilterOfValuesThatAreAllGoneIsLeftOut() {
-        Checked checked = Checked.of(APP, TABLE, new Selection(List.of(OneOf.of("route", "Z")), List.of()));
+        ValidatedSelection checked =
+                ValidatedSelection.of(APP, TABLE, new Selection(List.of(OneOf.of("route", "Z")), List.of()));
         assertThat(checked.selection().filters()).isEmpty();
         assertThat(checked.notices()).hasSize(1);
     }

@@ -8,13 +8,13 @@ import keensparrow.core.TextRows;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Derived;
 import keensparrow.core.aggregate.Measure;
-import keensparrow.core.filter.Anywhere;
 import keensparrow.core.filter.Between;
-import keensparrow.core.filter.Box;
+import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.HasAll;
-import keensparrow.core.filter.NamedPeriod;
-import keensparrow.core.filter.Where;
+import keensparrow.core.filter.RangePair;
+import keensparrow.core.filter.RelativePeriod;
+import keensparrow.core.filter.TextSearch;
 import keensparrow.core.sentence.FilterSentences;
 import keensparrow.core.table.Schema;
 import org.junit.jupiter.api.Test;
@@ -37,7 +37,7 @@ class MeasureSentencesTest {
     void measuresOfOneColumn() {
         assertThat(of(Measure.ROWS)).isEqualTo("number of departures");
         assertThat(of(new Measure(Aggregate.MEDIAN, "delay"))).isEqualTo("median of Delay");
-        assertThat(of(new Measure(Aggregate.DEVIATION, "fare"))).isEqualTo("standard deviation of Fare");
+        assertThat(of(new Measure(Aggregate.STDDEV, "fare"))).isEqualTo("standard deviation of Fare");
         assertThat(of(new Measure(Aggregate.SUM, "gone"))).isEqualTo("sum of gone (this column is gone)");
     }
 
@@ -87,17 +87,17 @@ class MeasureSentencesTest {
     @Test
     void filtersOfEveryKind() {
         assertThat(phrase(new HasAll("tags", List.of("a", "b", "c")))).isEqualTo("Tags has all of a, b and c");
-        assertThat(phrase(new NamedPeriod("day", NamedPeriod.Name.LAST_30_DAYS, false)))
+        assertThat(phrase(new RelativePeriod("day", RelativePeriod.Name.LAST_30_DAYS, false)))
                 .isEqualTo("Day in the last 30 days");
-        assertThat(phrase(new NamedPeriod("day", NamedPeriod.Name.THIS_YEAR, true)))
+        assertThat(phrase(new RelativePeriod("day", RelativePeriod.Name.THIS_YEAR, true)))
                 .isEqualTo("Day in the latest year or blank");
-        Box box = new Box(
+        RangePair box = new RangePair(
                 new Between("delay", BigDecimal.ZERO, BigDecimal.TEN, false, false), Between.of("fare", "2", null));
         assertThat(phrase(box)).isEqualTo("Delay from 0 to 10 and Fare at least 2");
-        assertThat(phrase(new Anywhere(List.of("delay", "fare"), "7")))
+        assertThat(phrase(new TextSearch(List.of("delay", "fare"), "7")))
                 .contains("Delay")
                 .contains("contains “7”");
-        assertThat(phrase(new Where("delay > 3"))).isEqualTo("delay > 3 holds");
+        assertThat(phrase(new ExpressionFilter("delay > 3"))).isEqualTo("delay > 3 holds");
         assertThat(FilterSentences.sentence(new HasAll("tags", List.of("a")), SCHEMA))
                 .isEqualTo("Tags has all of a.");
         assertThat(phrase(new HasAll("gone", List.of("a")))).endsWith("(this column is gone)");

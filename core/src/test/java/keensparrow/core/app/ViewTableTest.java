@@ -77,7 +77,7 @@ class ViewTableTest {
         for (String[] step : new String[][] {
             {"YEAR", "2026"}, {"QUARTER", "2026 Q2"}, {"MONTH", "2026-05"}, {"WEEK", "2026-W18"}, {"DAY", "2026-05-01"}
         }) {
-            View view = bars(new GroupBy("day", TimeStep.valueOf(step[0])), null, Aggregate.LARGEST, "day");
+            View view = bars(new GroupBy("day", TimeStep.valueOf(step[0])), null, Aggregate.MAX, "day");
             Answer.Groups answer = answer(List.of(may), List.of(GroupKey.BLANK), ColumnType.DATE, "20575");
             ViewTable table = ViewTable.of(view, answer, APP, SCHEMA);
             assertThat(table.headings().get(0)).isEqualTo("Day");
@@ -91,7 +91,7 @@ class ViewTableTest {
                 "v",
                 "",
                 View.Kind.FIGURE,
-                new Measure(Aggregate.LARGEST, "day"),
+                new Measure(Aggregate.MAX, "day"),
                 null,
                 null,
                 0,

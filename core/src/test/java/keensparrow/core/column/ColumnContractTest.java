@@ -45,7 +45,7 @@ class ColumnContractTest {
                 list.add(new java.math.BigDecimal(value).movePointRight(scale).longValueExact());
             }
         }
-        long[] present = list.presence();
+        long[] present = list.validity();
         return new LongColumn(type, scale, list.drain(), present);
     }
 
@@ -65,7 +65,7 @@ class ColumnContractTest {
                 list.add(java.time.LocalDate.parse(value).toEpochDay());
             }
         }
-        long[] present = list.presence();
+        long[] present = list.validity();
         return new LongColumn(ColumnType.DATE, 0, list.drain(), present);
     }
 

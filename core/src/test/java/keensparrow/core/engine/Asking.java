@@ -18,9 +18,9 @@ final class Asking {
 
     @SuppressWarnings("unchecked")
     static <A extends Answer> A ask(Table table, Question question, Filter... filters) {
-        List<QuestionSet.Condition> conditions = new ArrayList<>();
+        List<QuestionSet.ActiveFilter> conditions = new ArrayList<>();
         for (Filter filter : filters) {
-            conditions.add(new QuestionSet.Condition("c" + conditions.size(), filter));
+            conditions.add(new QuestionSet.ActiveFilter("c" + conditions.size(), filter));
         }
         List<Answered> answers = new ArrayList<>();
         QuestionSet set = new QuestionSet(conditions, List.of(new QuestionSet.Asked("q", question, Set.of())));

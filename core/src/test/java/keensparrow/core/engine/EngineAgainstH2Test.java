@@ -19,12 +19,12 @@ import keensparrow.core.TextRows;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.filter.Between;
-import keensparrow.core.filter.Box;
 import keensparrow.core.filter.Containing;
-import keensparrow.core.filter.During;
+import keensparrow.core.filter.DateRange;
+import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.OneOf;
-import keensparrow.core.filter.Where;
+import keensparrow.core.filter.RangePair;
 import keensparrow.core.group.ByBins;
 import keensparrow.core.group.ByExpression;
 import keensparrow.core.group.ByPart;
@@ -124,7 +124,7 @@ class EngineAgainstH2Test {
             LocalDate from = START.plusDays(random.nextInt(300));
             LocalDate to = from.plusDays(random.nextInt(200));
             filters.add(new Both(
-                    new During("day", from, to, false), "day_ between date '" + from + "' and date '" + to + "'"));
+                    new DateRange("day", from, to, false), "day_ between date '" + from + "' and date '" + to + "'"));
         }
         if (random.nextInt(4) == 0) {
             String digit = String.valueOf(random.nextInt(10));
@@ -132,16 +132,16 @@ class EngineAgainstH2Test {
         }
         if (random.nextInt(4) == 0) {
             String condition = "money / 2 > n * 3 - 1 or (name <> 'elm' and n not in (1, 2, 5)) or day is null";
-            filters.add(new Both(new Where(condition), "(" + condition.replace("day", "day_") + ")"));
+            filters.add(new Both(new ExpressionFilter(condition), "(" + condition.replace("day", "day_") + ")"));
         }
         if (random.nextInt(5) == 0) {
             filters.add(new Both(
-                    new Box(Between.of("n", "-2", "20"), Between.of("money", "-50.5", null)),
+                    new RangePair(Between.of("n", "-2", "20"), Between.of("money", "-50.5", null)),
                     "n between -2 and 20 and money >= -50.5"));
         }
         if (random.nextInt(5) == 0) {
             filters.add(new Both(
-                    new Where("not (flag and coalesce(n, 0) >= 0) and abs(money) < 500.5"),
+                    new ExpressionFilter("not (flag and coalesce(n, 0) >= 0) and abs(money) < 500.5"),
                     "not (cast(flag as boolean) and coalesce(n, 0) >= 0) and abs(money) < 500.5"));
         }
         return filters;
@@ -169,15 +169,15 @@ class EngineAgainstH2Test {
         List<String> across = List.of("flag", "name").subList(0, random.nextInt(3));
         List<Measure> measures = List.of(
                 Measure.ROWS,
-                new Measure(Aggregate.FILLED, "n"),
+                new Measure(Aggregate.COUNT, "n"),
                 new Measure(Aggregate.SUM, "money"),
                 new Measure(Aggregate.AVERAGE, "n"),
-                new Measure(Aggregate.SMALLEST, "money"),
-                new Measure(Aggregate.LARGEST, "n"),
+                new Measure(Aggregate.MIN, "money"),
+                new Measure(Aggregate.MAX, "n"),
                 new Measure(Aggregate.DISTINCT, "kind"),
                 new Measure(Aggregate.MEDIAN, "money"),
                 Measure.percentile("n", "90"),
-                new Measure(Aggregate.DEVIATION, "money"),
+                new Measure(Aggregate.STDDEV, "money"),
                 Measure.of(Aggregate.RATIO, "money", "n"),
                 Measure.of(Aggregate.WEIGHTED_AVERAGE, "money", "n"),
                 Measure.formula("sum(case when flag then money end) / nullif(count(n), 0) + 1"),

@@ -39,9 +39,9 @@ class EngineAgreementTest {
     @ValueSource(longs = {11, 12, 13})
     void threadsAndEarlierCountsChangeNothing(long seed) {
         Table table = RandomTables.of(seed, seed == 11 ? 200_000 : 66_000 + (int) seed);
-        try (Workers one = new Workers(1);
-                Workers two = new Workers(2);
-                Workers seven = new Workers(7)) {
+        try (ParallelRunner one = new ParallelRunner(1);
+                ParallelRunner two = new ParallelRunner(2);
+                ParallelRunner seven = new ParallelRunner(7)) {
             MemoryEngine alone = new MemoryEngine(table); // lives through all selections, as do the next two
             MemoryEngine withTwo = new MemoryEngine(table, two, 64L << 20);
             MemoryEngine withSeven = new MemoryEngine(table, seven, 64L << 20);

@@ -18,9 +18,9 @@ import keensparrow.core.column.TextBuilder;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Between;
+import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.OneOf;
-import keensparrow.core.filter.Where;
 import keensparrow.core.group.ByValue;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
@@ -38,9 +38,9 @@ class EngineLimitsTest {
             new Measure(Aggregate.SUM, "n"),
             new Measure(Aggregate.AVERAGE, "n"),
             new Measure(Aggregate.MEDIAN, "n"),
-            new Measure(Aggregate.SMALLEST, "n"),
-            new Measure(Aggregate.LARGEST, "n"),
-            new Measure(Aggregate.DEVIATION, "n"),
+            new Measure(Aggregate.MIN, "n"),
+            new Measure(Aggregate.MAX, "n"),
+            new Measure(Aggregate.STDDEV, "n"),
             Measure.of(Aggregate.RATIO, "n", "n"),
             Measure.of(Aggregate.WEIGHTED_AVERAGE, "n", "n"),
             Measure.of(Aggregate.FIRST, "n", "n"));
@@ -139,7 +139,7 @@ class EngineLimitsTest {
     }
 
     private static Map<String, Answered> answers(
-            Table table, List<QuestionSet.Condition> conditions, QuestionSet.Asked... asked) {
+            Table table, List<QuestionSet.ActiveFilter> conditions, QuestionSet.Asked... asked) {
         Map<String, Answered> answers = new TreeMap<>();
         new MemoryEngine(table)
                 .answer(new QuestionSet(conditions, List.of(asked)), each -> answers.put(each.id(), each), () -> false);
@@ -158,10 +158,10 @@ class EngineLimitsTest {
     @Test
     void aFilterThatDoesNotFitFailsOnlyWhatItNarrows() {
         Table table = TextRows.table("n,m\n1,a\n2,b\n3,c\n");
-        List<QuestionSet.Condition> conditions = List.of(
-                new QuestionSet.Condition("good", OneOf.of("m", "a", "b")),
-                new QuestionSet.Condition("gone", OneOf.of("weather", "rain")),
-                new QuestionSet.Condition("wrong", Between.of("m", "1", "2")));
+        List<QuestionSet.ActiveFilter> conditions = List.of(
+                new QuestionSet.ActiveFilter("good", OneOf.of("m", "a", "b")),
+                new QuestionSet.ActiveFilter("gone", OneOf.of("weather", "rain")),
+                new QuestionSet.ActiveFilter("wrong", Between.of("m", "1", "2")));
         Map<String, Answered> answers =
                 answers(table, conditions, rows("all"), rows("most", "gone"), rows("fine", "gone", "wrong"));
         assertThat(answers.get("all").failure()).isNotNull();
@@ -172,12 +172,12 @@ class EngineLimitsTest {
     @Test
     void moreFiltersThanAPageCanHaveAreRefused() {
         Table table = TextRows.table("n\n1\n2\n");
-        List<QuestionSet.Condition> conditions = new ArrayList<>();
+        List<QuestionSet.ActiveFilter> conditions = new ArrayList<>();
         for (int i = 0; i < 60; i++) {
-            conditions.add(new QuestionSet.Condition("c" + i, new Where("n < " + (100 + i))));
+            conditions.add(new QuestionSet.ActiveFilter("c" + i, new ExpressionFilter("n < " + (100 + i))));
         }
         assertThat(rowCount(answers(table, conditions, rows("all")).get("all"))).isEqualTo(2);
-        conditions.add(new QuestionSet.Condition("one more", new Where("n > 0")));
+        conditions.add(new QuestionSet.ActiveFilter("one more", new ExpressionFilter("n > 0")));
         assertThatThrownBy(() -> answers(table, conditions, rows("all")))
                 .isInstanceOfSatisfying(
                         UserException.class, e -> assertThat(e.code()).isEqualTo(ErrorCode.INVALID_REQUEST));
@@ -187,8 +187,8 @@ class EngineLimitsTest {
     void theSameFilterTwiceNarrowsOnce() {
         Table table = TextRows.table("n,m\n1,a\n2,b\n3,c\n");
         Filter same = OneOf.of("m", "a");
-        List<QuestionSet.Condition> conditions =
-                List.of(new QuestionSet.Condition("filter", same), new QuestionSet.Condition("mark", same));
+        List<QuestionSet.ActiveFilter> conditions =
+                List.of(new QuestionSet.ActiveFilter("filter", same), new QuestionSet.ActiveFilter("mark", same));
         Map<String, Answered> answers =
                 answers(table, conditions, rows("all"), rows("without", "mark"), rows("none", "mark", "filter"));
         assertThat(rowCount(answers.get("all"))).isEqualTo(1);
@@ -207,7 +207,7 @@ class EngineLimitsTest {
             List<Answered> answers = new ArrayList<>();
             engine.answer(
                     new QuestionSet(
-                            List.of(new QuestionSet.Condition("small", Between.of("small", "0", "40"))),
+                            List.of(new QuestionSet.ActiveFilter("small", Between.of("small", "0", "40"))),
                             List.of(new QuestionSet.Asked(
                                     "page", new Question.Rows(List.of("many", "small"), sort, offset, 40), Set.of()))),
                     answers::add,
@@ -227,7 +227,7 @@ class EngineLimitsTest {
     /** More values than there are places for: they get numbers as they occur, which are not those of the dictionary. */
     @Test
     void eachOfVeryManyValuesKeepsItsOwnCount() {
-        int rows = Tally.MOST_DENSE + 1000;
+        int rows = GroupedAggregation.MAX_DENSE + 1000;
         TextBuilder texts = new TextBuilder();
         long[] numbers = new long[rows];
         for (int row = 0; row < rows; row++) {

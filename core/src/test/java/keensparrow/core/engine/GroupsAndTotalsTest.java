@@ -248,7 +248,7 @@ class GroupsAndTotalsTest {
 
     @Test
     void aQuestionWithTooManyGroupsDoesNotTakeTheOthersOfItsPageAlong() {
-        int rows = Tally.MOST_CELLS + 100_000;
+        int rows = GroupedAggregation.MAX_CELLS + 100_000;
         long[] left = new long[rows];
         long[] right = new long[rows];
         for (int row = 0; row < rows; row++) {

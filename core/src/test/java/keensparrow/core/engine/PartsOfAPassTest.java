@@ -73,8 +73,8 @@ class PartsOfAPassTest {
         long[] mask = randomBits(random, rows, 2);
         for (String column : List.of("few", "flag", "tags")) {
             GroupKeys keys = new ByValue(column).keys(table);
-            try (Workers workers = new Workers(2)) {
-                SlotBits bits = SlotBits.of(keys, keys.slots(), rows, workers, () -> false);
+            try (ParallelRunner workers = new ParallelRunner(2)) {
+                BitmapIndex bits = BitmapIndex.of(keys, keys.slots(), rows, workers, () -> false);
                 long[] counts = new long[keys.slots()];
                 int words = Bits.words(rows);
                 for (int from = 0; from < words; from += Masks.WORDS) {
@@ -101,15 +101,15 @@ class PartsOfAPassTest {
         Table table = RandomTables.of(rows, rows);
         List<List<String>> groupings = List.of(
                 List.of("small"), List.of("tags", "flag"), List.of("few", "day", "flag"), List.of("moment", "few"));
-        try (Workers workers = new Workers(2)) {
+        try (ParallelRunner workers = new ParallelRunner(2)) {
             for (List<String> columns : groupings) {
                 List<GroupKeys> by = columns.stream()
                         .map(column -> column.equals("day") || column.equals("moment")
                                 ? new ByTime(column, TimeStep.MONTH).keys(table)
                                 : new ByValue(column).keys(table))
                         .toList();
-                assertThat(JointSlots.isFor(by, rows)).as("%s", columns).isEqualTo(rows == 70_000);
-                JointSlots joint = JointSlots.of(by, rows, workers, () -> false);
+                assertThat(CompositeKeys.isFor(by, rows)).as("%s", columns).isEqualTo(rows == 70_000);
+                CompositeKeys joint = CompositeKeys.of(by, rows, workers, () -> false);
                 int[] all = IntStream.range(0, rows).toArray();
                 int[] expected = new int[rows];
                 for (GroupKeys keys : by) {
@@ -120,7 +120,7 @@ class PartsOfAPassTest {
                 int[] cells = new int[rows];
                 joint.assign(all, rows, cells);
                 assertThat(cells).as("%s", columns).isEqualTo(expected);
-                assertThat(joint.sizeBytes() - 32).isEqualTo(JointSlots.bytesFor(by, rows));
+                assertThat(joint.sizeBytes() - 32).isEqualTo(CompositeKeys.bytesFor(by, rows));
             }
         }
     }
@@ -158,8 +158,8 @@ class PartsOfAPassTest {
                     .filter(row -> random.nextInt(3) == 0)
                     .toArray();
             int wanted = random.nextInt(60);
-            TopRows left = new TopRows(order, wanted);
-            TopRows right = left.empty();
+            TopN left = new TopN(order, wanted);
+            TopN right = left.empty();
             int half = rows.length / 2;
             left.add(batch(Arrays.copyOfRange(rows, 0, half)));
             right.add(batch(Arrays.copyOfRange(rows, half, rows.length)));
@@ -180,7 +180,7 @@ class PartsOfAPassTest {
             List<Question.Sort> sort =
                     List.of(new Question.Sort(column, random.nextBoolean()), new Question.Sort("small", true));
             RowOrder order = new RowOrder(table, sort);
-            Leaders leaders = Leaders.of(order, rowCount, new Workers(2), () -> false);
+            SortedPrefix leaders = SortedPrefix.of(order, rowCount, new ParallelRunner(2), () -> false);
             for (int share : new int[] {1, 2, 40, 2_000, 100_000}) {
                 long[] some = new long[Bits.words(rowCount)];
                 long[] others = new long[some.length];
@@ -194,8 +194,7 @@ class PartsOfAPassTest {
                 int[] passing = IntStream.range(0, rowCount)
                         .filter(row -> Bits.get(some, row) && Bits.get(others, row))
                         .toArray();
-                TopRows found =
-                        leaders.first(wanted, List.of(some, others), random.nextBoolean() ? -1 : passing.length);
+                TopN found = leaders.first(wanted, List.of(some, others), random.nextBoolean() ? -1 : passing.length);
                 if (found != null) {
                     answered++;
                     assertThat(found.sorted()).isEqualTo(first(order, passing, wanted));
@@ -238,7 +237,7 @@ class PartsOfAPassTest {
 
     @Test
     void cellsGetDenseNumbersAsTheyOccur() {
-        CellIds ids = new CellIds();
+        GroupIdTable ids = new GroupIdTable();
         Random random = new Random(5);
         java.util.Map<Long, Integer> expected = new java.util.HashMap<>();
         for (int i = 0; i < 50_000; i++) {
@@ -253,7 +252,7 @@ class PartsOfAPassTest {
 
     @Test
     void whatIsKeptStaysWithinItsWeight() {
-        Lru<String, String> kept = new Lru<>(10, String::length);
+        LruCache<String, String> kept = new LruCache<>(10, String::length);
         kept.put("a", "four");
         kept.put("b", "four");
         assertThat(kept.find("a")).isEqualTo("four"); // used again: b goes first

@@ -11,16 +11,16 @@ import java.util.Set;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Derived;
 import keensparrow.core.aggregate.Measure;
-import keensparrow.core.filter.Anywhere;
 import keensparrow.core.filter.Between;
-import keensparrow.core.filter.Box;
 import keensparrow.core.filter.Containing;
-import keensparrow.core.filter.During;
+import keensparrow.core.filter.DateRange;
+import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.HasAll;
-import keensparrow.core.filter.NamedPeriod;
 import keensparrow.core.filter.OneOf;
-import keensparrow.core.filter.Where;
+import keensparrow.core.filter.RangePair;
+import keensparrow.core.filter.RelativePeriod;
+import keensparrow.core.filter.TextSearch;
 import keensparrow.core.group.ByBins;
 import keensparrow.core.group.ByExpression;
 import keensparrow.core.group.ByPart;
@@ -60,15 +60,15 @@ final class RandomQuestions {
             new Measure(Aggregate.MEDIAN, "money"),
             new Measure(Aggregate.MEDIAN, "ratio"),
             Measure.percentile("small", "95"),
-            new Measure(Aggregate.SMALLEST, "day"),
-            new Measure(Aggregate.LARGEST, "ratio"),
-            new Measure(Aggregate.DEVIATION, "small"),
-            new Measure(Aggregate.DEVIATION, "ratio"),
+            new Measure(Aggregate.MIN, "day"),
+            new Measure(Aggregate.MAX, "ratio"),
+            new Measure(Aggregate.STDDEV, "small"),
+            new Measure(Aggregate.STDDEV, "ratio"),
             new Measure(Aggregate.SHARE, "flag"),
             new Measure(Aggregate.DISTINCT, "many"),
             new Measure(Aggregate.DISTINCT, "ratio"),
             new Measure(Aggregate.DISTINCT, "tags"),
-            new Measure(Aggregate.FILLED, "few"),
+            new Measure(Aggregate.COUNT, "few"),
             Measure.of(Aggregate.WEIGHTED_AVERAGE, "small", "money"),
             Measure.of(Aggregate.WEIGHTED_AVERAGE, "ratio", "small"),
             Measure.of(Aggregate.RATIO, "money", "small"),
@@ -117,7 +117,7 @@ final class RandomQuestions {
                         random.nextBoolean());
             case "day" -> {
                 LocalDate from = LocalDate.ofEpochDay(20_000 + random.nextInt(200));
-                yield new During("day", from, from.plusDays(100 + random.nextInt(200)), random.nextBoolean());
+                yield new DateRange("day", from, from.plusDays(100 + random.nextInt(200)), random.nextBoolean());
             }
             default -> other();
         };
@@ -129,18 +129,18 @@ final class RandomQuestions {
             case 1 -> OneOf.of("tags", "signal");
             case 2 -> OneOf.of("flag", "yes");
             case 3 -> new Containing("many", String.valueOf(random.nextInt(10)));
-            case 4 -> new NamedPeriod("day", NamedPeriod.Name.LAST_90_DAYS, true);
-            case 5 -> new Where("money > small * 100 or flag");
-            case 6 -> new Anywhere(List.of("few", "small", "day"), "1");
+            case 4 -> new RelativePeriod("day", RelativePeriod.Name.LAST_90_DAYS, true);
+            case 5 -> new ExpressionFilter("money > small * 100 or flag");
+            case 6 -> new TextSearch(List.of("few", "small", "day"), "1");
             case 7 -> Between.of("ratio", "-20.5", "1000");
-            default -> new Box(Between.of("small", "0", "30"), Between.of("money", "100", "20000"));
+            default -> new RangePair(Between.of("small", "0", "30"), Between.of("money", "100", "20000"));
         };
     }
 
     /** Some questions under the filters in force; some leave their own out. */
     QuestionSet page() {
-        List<QuestionSet.Condition> conditions = new ArrayList<>();
-        inForce.forEach((id, filter) -> conditions.add(new QuestionSet.Condition(id, filter)));
+        List<QuestionSet.ActiveFilter> conditions = new ArrayList<>();
+        inForce.forEach((id, filter) -> conditions.add(new QuestionSet.ActiveFilter(id, filter)));
         List<QuestionSet.Asked> asked = new ArrayList<>();
         asked.add(ask(new Question.Groups(List.of(), measures(3), Question.Order.LABEL)));
         for (int i = 0; i < 3; i++) {
@@ -148,7 +148,7 @@ final class RandomQuestions {
         }
         asked.add(ask(rows()));
         asked.add(ask(
-                new Question.Spread(List.of("small", "money", "day", "ratio").get(random.nextInt(4)))));
+                new Question.Histogram(List.of("small", "money", "day", "ratio").get(random.nextInt(4)))));
         asked.add(new QuestionSet.Asked(
                 "counts", new Question.ValueCounts("few", null, 5, List.of("v6")), Set.of("few")));
         asked.add(ask(new Question.ValueCounts("tags", "r", 50, List.of())));

@@ -113,7 +113,7 @@ class RowsAndCountsTest {
 
     @Test
     void spreadsNumbersOverBins() {
-        Answer.Spread answer = Asking.ask(TABLE, new Question.Spread("n"), OneOf.of("flag", "yes"));
+        Answer.Histogram answer = Asking.ask(TABLE, new Question.Histogram("n"), OneOf.of("flag", "yes"));
         assertThat(answer.bins()).hasSize(9);
         assertThat(answer.bins().get(0).from()).isEqualTo("-1");
         assertThat(answer.bins().get(4)).isEqualTo(new Answer.Bin("3", "4", 2, 2));
@@ -124,13 +124,13 @@ class RowsAndCountsTest {
 
     @Test
     void spreadsDatesOverPeriods() {
-        Answer.Spread answer = Asking.ask(TABLE, new Question.Spread("date"));
+        Answer.Histogram answer = Asking.ask(TABLE, new Question.Histogram("date"));
         assertThat(answer.step()).isEqualTo("day");
         assertThat(answer.bins()).hasSize(33);
         assertThat(answer.bins().get(0)).isEqualTo(new Answer.Bin("2025-12-31", "2025-12-31", 1, 1));
         assertThat(answer.blanks()).isEqualTo(1);
         Table years = TextRows.table("date\n2001-05-05\n2026-01-01\n");
-        Answer.Spread wide = Asking.ask(years, new Question.Spread("date"));
+        Answer.Histogram wide = Asking.ask(years, new Question.Histogram("date"));
         assertThat(wide.step()).isEqualTo("year");
         assertThat(wide.bins()).hasSize(26);
     }
@@ -139,9 +139,9 @@ class RowsAndCountsTest {
     void aColumnOfBlanksHasNoBars() {
         Table table = TextRows.table("n,d\n1,2026-01-01\n");
         Table blank = TextRows.table("n,x\n,1\n");
-        assertThat(((Answer.Spread) Asking.ask(table, new Question.Spread("d"))).bins())
+        assertThat(((Answer.Histogram) Asking.ask(table, new Question.Histogram("d"))).bins())
                 .hasSize(1);
-        assertThatThrownBy(() -> Asking.ask(blank, new Question.Spread("n"))).isInstanceOf(UserException.class);
+        assertThatThrownBy(() -> Asking.ask(blank, new Question.Histogram("n"))).isInstanceOf(UserException.class);
     }
 
     @Test
@@ -151,7 +151,7 @@ class RowsAndCountsTest {
         QuestionSet set = new QuestionSet(
                 List.of(),
                 List.of(
-                        new QuestionSet.Asked("bad", new Question.Spread("gone"), Set.of()),
+                        new QuestionSet.Asked("bad", new Question.Histogram("gone"), Set.of()),
                         new QuestionSet.Asked("good", rows, Set.of())));
         new MemoryEngine(TABLE).answer(set, answers::add, () -> false);
         assertThat(answers.get(0).failure()).isNotNull();
@@ -182,8 +182,8 @@ class RowsAndCountsTest {
         Question rows = new Question.Groups(List.of(), List.of(Measure.ROWS), Question.Order.LABEL);
         QuestionSet set = new QuestionSet(
                 List.of(
-                        new QuestionSet.Condition("flag", OneOf.of("flag", "yes")),
-                        new QuestionSet.Condition("n", Between.of("n", "5", null))),
+                        new QuestionSet.ActiveFilter("flag", OneOf.of("flag", "yes")),
+                        new QuestionSet.ActiveFilter("n", Between.of("n", "5", null))),
                 List.of(
                         new QuestionSet.Asked("both", rows, Set.of()),
                         new QuestionSet.Asked("n only", rows, Set.of("flag")),

@@ -64,25 +64,25 @@ class FilterTest {
     void namedPeriodsCountFromTheLatestDate() {
         Table dates = TextRows.table(
                 "day,n\n2025-11-30,1\n2025-12-31,2\n2026-01-01,3\n2026-02-27,4\n2026-02-28,5\n,6\n2024-02-29,7\n");
-        assertThat(rows(dates, NamedPeriod.Name.LAST_7_DAYS)).containsExactly(3, 4);
-        assertThat(rows(dates, NamedPeriod.Name.THIS_MONTH)).containsExactly(3, 4);
-        assertThat(rows(dates, NamedPeriod.Name.MONTH_BEFORE)).containsExactly(2);
-        assertThat(rows(dates, NamedPeriod.Name.THIS_QUARTER)).containsExactly(2, 3, 4);
-        assertThat(rows(dates, NamedPeriod.Name.QUARTER_BEFORE)).containsExactly(0, 1);
-        assertThat(rows(dates, NamedPeriod.Name.THIS_YEAR)).containsExactly(2, 3, 4);
-        assertThat(rows(dates, NamedPeriod.Name.YEAR_BEFORE)).containsExactly(0, 1);
-        assertThat(rows(dates, NamedPeriod.Name.LAST_12_MONTHS)).containsExactly(0, 1, 2, 3, 4);
-        assertThat(rows(dates, NamedPeriod.Name.LAST_90_DAYS)).containsExactly(1, 2, 3, 4);
-        assertThat(rows(dates, NamedPeriod.Name.LAST_30_DAYS)).containsExactly(3, 4);
+        assertThat(rows(dates, RelativePeriod.Name.LAST_7_DAYS)).containsExactly(3, 4);
+        assertThat(rows(dates, RelativePeriod.Name.THIS_MONTH)).containsExactly(3, 4);
+        assertThat(rows(dates, RelativePeriod.Name.MONTH_BEFORE)).containsExactly(2);
+        assertThat(rows(dates, RelativePeriod.Name.THIS_QUARTER)).containsExactly(2, 3, 4);
+        assertThat(rows(dates, RelativePeriod.Name.QUARTER_BEFORE)).containsExactly(0, 1);
+        assertThat(rows(dates, RelativePeriod.Name.THIS_YEAR)).containsExactly(2, 3, 4);
+        assertThat(rows(dates, RelativePeriod.Name.YEAR_BEFORE)).containsExactly(0, 1);
+        assertThat(rows(dates, RelativePeriod.Name.LAST_12_MONTHS)).containsExactly(0, 1, 2, 3, 4);
+        assertThat(rows(dates, RelativePeriod.Name.LAST_90_DAYS)).containsExactly(1, 2, 3, 4);
+        assertThat(rows(dates, RelativePeriod.Name.LAST_30_DAYS)).containsExactly(3, 4);
     }
 
-    private static int[] rows(Table table, NamedPeriod.Name name) {
-        return new NamedPeriod("day", name, false).select(table).toArray();
+    private static int[] rows(Table table, RelativePeriod.Name name) {
+        return new RelativePeriod("day", name, false).select(table).toArray();
     }
 
     @Test
     void aBoxNeedsBothRanges() {
-        int[] both = rows(new Box(Between.of("delay", "0", "20"), Between.of("fare", "5", "50")));
+        int[] both = rows(new RangePair(Between.of("delay", "0", "20"), Between.of("fare", "5", "50")));
         for (int row : both) {
             assertThat(rows(Between.of("delay", "0", "20"))).contains(row);
             assertThat(rows(Between.of("fare", "5", "50"))).contains(row);
@@ -92,20 +92,20 @@ class FilterTest {
 
     @Test
     void aTextIsFoundInAnyColumnAsItIsWritten() {
-        assertThat(rows(new Anywhere(List.of("route", "delay", "fare"), "99.9")))
+        assertThat(rows(new TextSearch(List.of("route", "delay", "fare"), "99.9")))
                 .containsExactly(3);
-        assertThat(rows(new Anywhere(List.of("route", "date"), "2026-03-01"))).containsExactly(4);
-        assertThat(rows(new Anywhere(List.of("route"), "ZÜR"))).contains(4);
-        assertThat(rows(new Anywhere(List.of("late"), "yes"))).contains(4);
+        assertThat(rows(new TextSearch(List.of("route", "date"), "2026-03-01"))).containsExactly(4);
+        assertThat(rows(new TextSearch(List.of("route"), "ZÜR"))).contains(4);
+        assertThat(rows(new TextSearch(List.of("late"), "yes"))).contains(4);
     }
 
     @Test
     void aConditionHoldsOnlyWhereItIsKnown() {
-        assertThat(rows(new Where("delay > 5"))).contains(4);
-        assertThat(rows(new Where("not (delay > 5)"))).contains(3);
-        assertThat(rows(new Where("delay > 5 or not (delay > 5)")).length)
+        assertThat(rows(new ExpressionFilter("delay > 5"))).contains(4);
+        assertThat(rows(new ExpressionFilter("not (delay > 5)"))).contains(3);
+        assertThat(rows(new ExpressionFilter("delay > 5 or not (delay > 5)")).length)
                 .isEqualTo(TABLE.rowCount() - TABLE.column("delay").blankCount());
-        assertThatThrownBy(() -> rows(new Where("delay + 1"))).hasMessageContaining("a condition is needed");
+        assertThatThrownBy(() -> rows(new ExpressionFilter("delay + 1"))).hasMessageContaining("a condition is needed");
     }
 
     @Test
@@ -159,7 +159,7 @@ class FilterTest {
     @Test
     void rangesUpsideDownSelectNothing() {
         assertThat(rows(Between.of("delay", "10", "5"))).isEmpty();
-        assertThat(rows(new During("date", LocalDate.of(2026, 3, 1), LocalDate.of(2026, 1, 1), false)))
+        assertThat(rows(new DateRange("date", LocalDate.of(2026, 3, 1), LocalDate.of(2026, 1, 1), false)))
                 .isEmpty();
     }
 
@@ -191,13 +191,13 @@ class FilterTest {
     void daysCountWholeAlsoForTimes() {
         LocalDate first = LocalDate.of(2026, 2, 1);
         LocalDate last = LocalDate.of(2026, 2, 28);
-        assertThat(rows(new During("date", first, last, false))).containsExactly(1, 2);
-        assertThat(rows(new During("left", first, last, false))).containsExactly(1, 2);
-        assertThat(rows(new During("left", null, LocalDate.of(2026, 1, 31), false)))
+        assertThat(rows(new DateRange("date", first, last, false))).containsExactly(1, 2);
+        assertThat(rows(new DateRange("left", first, last, false))).containsExactly(1, 2);
+        assertThat(rows(new DateRange("left", null, LocalDate.of(2026, 1, 31), false)))
                 .containsExactly(0);
-        assertThat(rows(new During("left", LocalDate.of(2026, 3, 1), null, true)))
+        assertThat(rows(new DateRange("left", LocalDate.of(2026, 3, 1), null, true)))
                 .containsExactly(3, 4);
-        assertThat(rows(new During("left", LocalDate.MIN, LocalDate.MAX, false)))
+        assertThat(rows(new DateRange("left", LocalDate.MIN, LocalDate.MAX, false)))
                 .containsExactly(0, 1, 2, 4);
     }
 
@@ -215,7 +215,9 @@ class FilterTest {
             assertThat(e.text()).contains("“rout”").contains("Did you mean “route”?");
         });
         for (Filter misfit : List.of(
-                Between.of("route", "1", null), new During("delay", null, null, false), new Containing("delay", "1"))) {
+                Between.of("route", "1", null),
+                new DateRange("delay", null, null, false),
+                new Containing("delay", "1"))) {
             assertThatThrownBy(() -> misfit.fit(TABLE))
                     .isInstanceOfSatisfying(
                             UserException.class, e -> assertThat(e.code()).isEqualTo(ErrorCode.TYPE_MISMATCH));

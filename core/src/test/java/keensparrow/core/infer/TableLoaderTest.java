@@ -189,7 +189,7 @@ class TableLoaderTest {
 
     @Test
     void tooManyColumnsAreRefused() {
-        String headings = "a,".repeat(TableLoader.MOST_COLUMNS) + "b";
+        String headings = "a,".repeat(TableLoader.MAX_COLUMNS) + "b";
         assertThat(refusal(List.of(), new TextRows("wide.csv", headings + "\n1\n"))
                         .text())
                 .contains("more than 2000");

@@ -58,7 +58,7 @@ class TypeInferenceTest {
     void typesComeFromTheValues(String values, ColumnType type) {
         LoadedTable loaded = loaded(values);
         assertThat(loaded.table().schema().get("x").type()).isEqualTo(type);
-        assertThat(loaded.report().misfitCount()).isZero();
+        assertThat(loaded.report().conversionErrorCount()).isZero();
         assertThat(loaded.table().column("x").blankCount()).isZero();
     }
 
@@ -100,9 +100,9 @@ class TypeInferenceTest {
         String good = String.join("|", Collections.nCopies(99, "12"));
         LoadedTable loaded = loaded(good + "|twelve");
         assertThat(loaded.table().schema().get("x").type()).isEqualTo(ColumnType.WHOLE);
-        assertThat(loaded.report().misfitCount()).isEqualTo(1);
-        assertThat(loaded.report().misfits())
-                .containsExactly(new LoadReport.Misfit("rows.csv", 101, "x", "twelve", "is no whole number"));
+        assertThat(loaded.report().conversionErrorCount()).isEqualTo(1);
+        assertThat(loaded.report().conversionErrors())
+                .containsExactly(new LoadReport.ConversionError("rows.csv", 101, "x", "twelve", "is no whole number"));
         assertThat(loaded.report().notes())
                 .containsExactly("1 value of “x” did not read as whole number and became blank.");
         assertThat(loaded.table().column("x").isBlank(99)).isTrue();
@@ -113,7 +113,7 @@ class TypeInferenceTest {
         String mixed = String.join("|", Collections.nCopies(30, "12")) + "|a|b|c";
         LoadedTable loaded = loaded(mixed);
         assertThat(loaded.table().schema().get("x").type()).isEqualTo(ColumnType.TEXT);
-        assertThat(loaded.report().misfitCount()).isZero();
+        assertThat(loaded.report().conversionErrorCount()).isZero();
     }
 
     @Test
@@ -129,14 +129,14 @@ class TypeInferenceTest {
     void aTypeCanBeAskedFor() {
         TextRows rows = new TextRows("rows.csv", "code,n\n1,p\n2,q\n");
         LoadedTable loaded = new TableLoader(
-                        List.of(rows), Map.of("code", new Wanted(ColumnType.TEXT)), List.of(), LoadWatch.NONE)
+                        List.of(rows), Map.of("code", new TypeOverride(ColumnType.TEXT)), List.of(), LoadWatch.NONE)
                 .load();
         assertThat(loaded.table().schema().get("code").type()).isEqualTo(ColumnType.TEXT);
-        LoadedTable misfits = new TableLoader(
-                        List.of(rows), Map.of("n", new Wanted(ColumnType.DATE)), List.of(), LoadWatch.NONE)
+        LoadedTable conversionErrors = new TableLoader(
+                        List.of(rows), Map.of("n", new TypeOverride(ColumnType.DATE)), List.of(), LoadWatch.NONE)
                 .load();
-        assertThat(misfits.table().column("n").blankCount()).isEqualTo(2);
-        assertThat(misfits.report().misfitCount()).isEqualTo(2);
+        assertThat(conversionErrors.table().column("n").blankCount()).isEqualTo(2);
+        assertThat(conversionErrors.report().conversionErrorCount()).isEqualTo(2);
     }
 
     @Test
@@ -214,7 +214,9 @@ class TypeInferenceTest {
         LoadedTable loaded = TextRows.load("timestamp,n\n1609459200,1\n1609462800,2\n");
         assertThat(loaded.table().schema().get("timestamp").type()).isEqualTo(ColumnType.DATE_TIME);
         assertThat(loaded.table().column("timestamp").plain(1)).isEqualTo("2021-01-01T01:00");
-        assertThat(loaded.report().doubts()).extracting(LoadReport.Doubt::type).containsExactly(ColumnType.WHOLE);
+        assertThat(loaded.report().ambiguities())
+                .extracting(LoadReport.Ambiguity::type)
+                .containsExactly(ColumnType.WHOLE);
         assertThat(TextRows.load("created at,n\n1609459200000,1\n1609462800500,2\n")
                         .table()
                         .column("created_at")

@@ -37,7 +37,7 @@ class WrittenValuesTest {
         }
     }
 
-    private static LoadedTable load(String heading, List<String> cells, Map<String, Wanted> wanted) {
+    private static LoadedTable load(String heading, List<String> cells, Map<String, TypeOverride> wanted) {
         return new TableLoader(List.of(new Cells1(heading, cells)), wanted, List.of(), LoadWatch.NONE).load();
     }
 
@@ -174,7 +174,7 @@ class WrittenValuesTest {
     @Test
     void oneAndZeroAreYesAndNoOnlyWhenAskedFor() {
         assertThat(info(load("1|0|1")).type()).isEqualTo(ColumnType.WHOLE);
-        LoadedTable asked = load("x", List.of("1", "0"), Map.of("x", new Wanted(ColumnType.YES_NO)));
+        LoadedTable asked = load("x", List.of("1", "0"), Map.of("x", new TypeOverride(ColumnType.YES_NO)));
         assertThat(plain(asked)).containsExactly("yes", "no");
     }
 
@@ -183,7 +183,7 @@ class WrittenValuesTest {
         LoadedTable loaded = load("1|n/a|2|-|NULL|n/a|3|unknown");
         assertThat(info(loaded).type()).isEqualTo(ColumnType.WHOLE);
         assertThat(loaded.table().column("x").blankCount()).isEqualTo(5);
-        assertThat(loaded.report().misfitCount()).isZero();
+        assertThat(loaded.report().conversionErrorCount()).isZero();
         assertThat(loaded.report().notes())
                 .containsExactly(
                         "In “x”, “n/a” (2 times), “-” (once), “NULL” (once) and “unknown” (once) are read as blank.");
@@ -276,9 +276,9 @@ class WrittenValuesTest {
 
     @Test
     void serialNumbersAreDaysWhereTheAuthorSaysSo() {
-        LoadedTable asked = load("x", List.of("45292", "45351"), Map.of("x", new Wanted(ColumnType.DATE)));
+        LoadedTable asked = load("x", List.of("45292", "45351"), Map.of("x", new TypeOverride(ColumnType.DATE)));
         assertThat(plain(asked)).containsExactly("2024-01-01", "2024-02-29");
-        LoadedTable back = load("Date", List.of("45292", "45351"), Map.of("date", new Wanted(ColumnType.WHOLE)));
+        LoadedTable back = load("Date", List.of("45292", "45351"), Map.of("date", new TypeOverride(ColumnType.WHOLE)));
         assertThat(back.table().column("date").plain(0)).isEqualTo("45292");
     }
 
@@ -293,16 +293,16 @@ class WrittenValuesTest {
     void aDoubtfulDateOrderIsToldWithTheOtherWay() {
         LoadedTable loaded = load("01/02/2026|03/04/2026");
         assertThat(plain(loaded)).containsExactly("2026-02-01", "2026-04-03");
-        LoadReport.Doubt doubt = loaded.report().doubts().get(0);
-        assertThat(doubt.text())
+        LoadReport.Ambiguity ambiguity = loaded.report().ambiguities().get(0);
+        assertThat(ambiguity.text())
                 .isEqualTo("The dates of “x”, such as “01/02/2026”, could be day first or month first."
                         + " They are read day first, since no value tells.");
         LoadedTable other = load(
                 "x",
                 List.of("01/02/2026", "03/04/2026"),
-                Map.of("x", new Wanted(doubt.type(), doubt.dates(), doubt.decimalMark())));
+                Map.of("x", new TypeOverride(ambiguity.type(), ambiguity.dates(), ambiguity.decimalMark())));
         assertThat(plain(other)).containsExactly("2026-01-02", "2026-03-04");
-        assertThat(other.report().doubts()).isEmpty();
+        assertThat(other.report().ambiguities()).isEmpty();
     }
 
     @Test
@@ -319,11 +319,12 @@ class WrittenValuesTest {
         LoadedTable loaded = new TableLoader(List.of(rows), Map.of(), List.of(), LoadWatch.NONE).load();
         assertThat(loaded.table().column("a").plain(0)).isEqualTo("1234");
         assertThat(loaded.table().column("b").plain(1)).isEqualTo("2.25");
-        assertThat(loaded.report().doubts()).hasSize(1);
-        assertThat(loaded.report().doubts().get(0).text()).contains("read with a decimal comma, as in other columns");
+        assertThat(loaded.report().ambiguities()).hasSize(1);
+        assertThat(loaded.report().ambiguities().get(0).text())
+                .contains("read with a decimal comma, as in other columns");
         LoadedTable alone = load("1.234|2.500");
         assertThat(plain(alone)).containsExactly("1.234", "2.500");
-        assertThat(alone.report().doubts()).hasSize(1);
+        assertThat(alone.report().ambiguities()).hasSize(1);
     }
 
     /** Rows of two cells. */

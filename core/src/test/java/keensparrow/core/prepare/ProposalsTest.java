@@ -133,21 +133,21 @@ class ProposalsTest {
         Proposals proposals = Proposals.of(TextRows.table(REGIONS.formatted("40")));
         assertThat(proposals.steps()).isEmpty();
         assertThat(proposals.notes()).isEmpty();
-        assertThat(proposals.doubts()).singleElement().satisfies(doubt -> {
-            assertThat(doubt.text()).contains("Do its rows sum up the others?");
-            assertThat(doubt.otherStep()).isEqualTo(LoadReport.OtherStep.LEAVE_OUT_ROWS);
-            assertThat(doubt.column()).isEqualTo("region");
-            assertThat(doubt.value()).isEqualTo("All");
+        assertThat(proposals.ambiguities()).singleElement().satisfies(ambiguity -> {
+            assertThat(ambiguity.text()).contains("Do its rows sum up the others?");
+            assertThat(ambiguity.otherStep()).isEqualTo(LoadReport.OtherStep.LEAVE_OUT_ROWS);
+            assertThat(ambiguity.column()).isEqualTo("region");
+            assertThat(ambiguity.value()).isEqualTo("All");
         });
     }
 
     @Test
     void labelsThatStandOnceAreAskedAboutAndFilledDownByAStep() {
         Table table = TextRows.table("region,n\n,5\nNorth,1\n,2\n,3\nSouth,4\n,6\n");
-        assertThat(Proposals.of(table).doubts()).isEmpty(); // the first block has no label
+        assertThat(Proposals.of(table).ambiguities()).isEmpty(); // the first block has no label
         Table blocks = TextRows.table("region,n\nNorth,1\n,2\n,3\nSouth,4\n,5\n");
-        assertThat(Proposals.of(blocks).doubts())
-                .extracting(LoadReport.Doubt::column)
+        assertThat(Proposals.of(blocks).ambiguities())
+                .extracting(LoadReport.Ambiguity::column)
                 .containsExactly("region");
         assertThat(plain(Steps.run(table, List.of(new FillDown("region"))).table(), "region"))
                 .containsExactly("null", "North", "North", "North", "South", "South");

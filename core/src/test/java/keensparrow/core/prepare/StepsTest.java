@@ -9,7 +9,7 @@ import keensparrow.core.TextRows;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.Wanted;
+import keensparrow.core.infer.TypeOverride;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Table;
@@ -71,7 +71,7 @@ class StepsTest {
     void retypingIsAskedOfTheReading() {
         List<Step> steps =
                 List.of(new Retype("passengers", ColumnType.TEXT), new Retype("passengers", ColumnType.DECIMAL));
-        assertThat(Steps.wantedTypes(steps)).isEqualTo(Map.of("passengers", new Wanted(ColumnType.DECIMAL)));
+        assertThat(Steps.wantedTypes(steps)).isEqualTo(Map.of("passengers", new TypeOverride(ColumnType.DECIMAL)));
         assertThat(Steps.run(RAW, steps).table().columns()).hasSize(3);
     }
 

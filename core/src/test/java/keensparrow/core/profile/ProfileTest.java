@@ -29,16 +29,16 @@ class ProfileTest {
     @Test
     void numbersHaveExtremesQuartilesAndMean() {
         ColumnProfile n = Profile.of(TABLE).column("n");
-        assertThat(n.smallest()).isEqualTo("1");
+        assertThat(n.min()).isEqualTo("1");
         assertThat(n.lowerQuartile()).isEqualTo("1.75");
         assertThat(n.median()).isEqualTo("2.5");
         assertThat(n.upperQuartile()).isEqualTo("3.25");
-        assertThat(n.largest()).isEqualTo("4");
+        assertThat(n.max()).isEqualTo("4");
         assertThat(n.mean()).isEqualTo("2.5");
         assertThat(n.distinct()).isEqualTo(4);
         ColumnProfile money = Profile.of(TABLE).column("money");
         assertThat(money.median()).isEqualTo("0.2");
-        assertThat(money.largest()).isEqualTo("0.40");
+        assertThat(money.max()).isEqualTo("0.40");
         assertThat(money.blanks()).isEqualTo(1);
         assertThat(money.mean()).startsWith("0.2333333333");
     }
@@ -51,7 +51,7 @@ class ProfileTest {
         assertThat(profile.column("name").blanks()).isEqualTo(1);
         assertThat(profile.column("tags").distinct()).isEqualTo(2);
         assertThat(profile.column("flag").distinct()).isEqualTo(1);
-        assertThat(profile.column("flag").smallest()).isNull();
+        assertThat(profile.column("flag").min()).isNull();
     }
 
     @Test
@@ -79,10 +79,10 @@ class ProfileTest {
     @Test
     void datesHaveFirstAndLast() {
         ColumnProfile day = Profile.of(TABLE).column("day");
-        assertThat(day.smallest()).isEqualTo("2026-01-01");
-        assertThat(day.largest()).isEqualTo("2026-01-03");
+        assertThat(day.min()).isEqualTo("2026-01-01");
+        assertThat(day.max()).isEqualTo("2026-01-03");
         assertThat(day.median()).isNull();
-        assertThat(day.spread().bins()).hasSize(3);
+        assertThat(day.histogram().bins()).hasSize(3);
     }
 
     @Test
@@ -93,14 +93,14 @@ class ProfileTest {
         ColumnProfile d = Profile.of(table).column("d");
         assertThat(d.distinct()).isEqualTo(2);
         assertThat(d.median()).isEqualTo("2");
-        assertThat(d.smallest()).isEqualTo("0.1234567");
+        assertThat(d.min()).isEqualTo("0.1234567");
         Table blank = TABLE.with(
                 new ColumnInfo("e", "e", ColumnType.DECIMAL, Role.MEASURE),
                 new DoubleColumn(new double[] {Double.NaN, Double.NaN, Double.NaN, Double.NaN}, null));
         ColumnProfile e = Profile.of(blank).column("e");
         assertThat(List.of(e.blanks(), e.distinct())).containsExactly(4, 0);
         assertThat(e.median()).isNull();
-        assertThat(e.spread().bins()).isEmpty();
+        assertThat(e.histogram().bins()).isEmpty();
     }
 
     @Test

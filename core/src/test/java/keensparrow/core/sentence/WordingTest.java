@@ -8,7 +8,7 @@ import java.util.List;
 import keensparrow.core.TextRows;
 import keensparrow.core.filter.Between;
 import keensparrow.core.filter.Containing;
-import keensparrow.core.filter.During;
+import keensparrow.core.filter.DateRange;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.table.Schema;
@@ -63,7 +63,7 @@ class WordingTest {
         assertThat(phrase(Between.of("delay", null, "45"))).isEqualTo("Delay at most 45");
         assertThat(phrase(new Between("delay", BigDecimal.ONE, BigDecimal.TEN, true, true)))
                 .isEqualTo("Delay from 1 to below 10 or blank");
-        assertThat(phrase(new During("date", LocalDate.of(2026, 5, 1), LocalDate.of(2026, 8, 31), false)))
+        assertThat(phrase(new DateRange("date", LocalDate.of(2026, 5, 1), LocalDate.of(2026, 8, 31), false)))
                 .isEqualTo("Date May to Aug 2026");
         assertThat(phrase(new Containing("note", "storm"))).isEqualTo("Note contains “storm”");
         assertThat(phrase(OneOf.of("PNR", "7"))).isEqualTo("PNR is 7 (this column is gone)");

@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Scratch {
     private static final long ASKED_EVERY = 8L << 20;
-    private static final long MOST_BYTES = 64L << 30;
+    private static final long MAX_BYTES = 64L << 30;
 
     private final @Nullable Path folder;
     private final Room room;
@@ -49,10 +49,10 @@ public final class Scratch {
     /** Counts bytes about to be written. */
     public void count(long bytes) throws IOException {
         long now = written.addAndGet(bytes);
-        if (now > MOST_BYTES) {
+        if (now > MAX_BYTES) {
             throw new UserException(
                     ErrorCode.FILE_NOT_READABLE,
-                    "The file unpacks to more than " + (MOST_BYTES >> 30)
+                    "The file unpacks to more than " + (MAX_BYTES >> 30)
                             + " GB. Unpack it yourself and load what is needed.");
         }
         long before = asked.get();

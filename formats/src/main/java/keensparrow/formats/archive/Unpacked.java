@@ -19,7 +19,7 @@ import keensparrow.core.error.UserException;
 
 /** Takes files out of gzip and zip, each into a file of its own. */
 public final class Unpacked {
-    private static final int MOST_FILES = 200;
+    private static final int MAX_FILES = 200;
 
     private Unpacked() {}
 
@@ -31,9 +31,9 @@ public final class Unpacked {
         String inner = name.replaceAll("(?i)\\.(gz|gzip)$", "").replaceAll("(?i)\\.tgz$", ".tar");
         Path file = scratch.newFile(".unpacked");
         boolean whole = false;
-        try (InputStream in = new Limited(
+        try (InputStream in = new ArchiveLimits(
                 new GZIPInputStream(new BufferedInputStream(Files.newInputStream(packed)), 1 << 16),
-                new Limited.Budget(Files.size(packed), name))) {
+                new ArchiveLimits.Budget(Files.size(packed), name))) {
             copy(in, file, scratch);
             whole = true;
             return new Member(inner, file);
@@ -51,21 +51,21 @@ public final class Unpacked {
         List<Member> members = new ArrayList<>();
         boolean whole = false;
         try (ZipFile zip = new ZipFile(packed.toFile())) {
-            Limited.Budget budget = new Limited.Budget(Files.size(packed), name);
+            ArchiveLimits.Budget budget = new ArchiveLimits.Budget(Files.size(packed), name);
             for (Enumeration<? extends ZipEntry> entries = zip.entries(); entries.hasMoreElements(); ) {
                 ZipEntry entry = entries.nextElement();
                 if (entry.isDirectory() || isFurniture(entry.getName())) {
                     continue;
                 }
-                if (members.size() == MOST_FILES) {
+                if (members.size() == MAX_FILES) {
                     throw new UserException(
                             ErrorCode.FILE_NOT_READABLE,
-                            "“" + name + "” holds more than " + MOST_FILES
+                            "“" + name + "” holds more than " + MAX_FILES
                                     + " files. Pack those that are needed, or load them by themselves.");
                 }
                 Path file = scratch.newFile(".unpacked");
                 members.add(new Member(entry.getName().substring(entry.getName().lastIndexOf('/') + 1), file));
-                try (InputStream in = new Limited(zip.getInputStream(entry), budget)) {
+                try (InputStream in = new ArchiveLimits(zip.getInputStream(entry), budget)) {
                     copy(in, file, scratch);
                 }
             }

@@ -21,8 +21,8 @@ public final class Delimiter {
     private static final double ENOUGH = 0.5;
     private static final double MOSTLY = 0.6;
     private static final int LINES = 300;
-    private static final int FEWEST_LINES = 4;
-    private static final int MOST_REMARKS = 20; // lines
+    private static final int MIN_LINES = 4;
+    private static final int MAX_REMARKS = 20; // lines
     private static final double NEARLY_ALL = 0.9;
     private static final int MANY_WORDS = 7;
 
@@ -117,7 +117,7 @@ public final class Delimiter {
     /** Whether every line has as many words, and one of them has digits everywhere but in the first line. */
     private static boolean hasNumbers(String text, Counts spaces) {
         boolean alike = spaces.lines.stream().allMatch(cuts -> cuts == spaces.commonest);
-        if (!alike || spaces.commonest < 2 || spaces.lines.size() < FEWEST_LINES) {
+        if (!alike || spaces.commonest < 2 || spaces.lines.size() < MIN_LINES) {
             return false;
         }
         List<String[]> rows = text.lines()
@@ -245,8 +245,8 @@ public final class Delimiter {
         /** Behind the last line cut otherwise; a few remarks may look like rows. */
         private int firstBehindRemarks() {
             int first = 0;
-            for (int line = 0; line < lines.size() && line <= first + FEWEST_LINES; line++) {
-                first = lines.get(line) == commonest || line > MOST_REMARKS ? first : line + 1;
+            for (int line = 0; line < lines.size() && line <= first + MIN_LINES; line++) {
+                first = lines.get(line) == commonest || line > MAX_REMARKS ? first : line + 1;
             }
             return first < lines.size() ? first : 0;
         }

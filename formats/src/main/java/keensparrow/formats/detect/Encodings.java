@@ -101,7 +101,7 @@ public final class Encodings {
                 sample = in.readNBytes(SAMPLE);
             }
         }
-        String best = EightBits.best(sample, EIGHT_BITS);
+        String best = SingleByteCharsets.best(sample, EIGHT_BITS);
         return new Found(Charset.forName(best), 0, "its bytes are no valid UTF-8, and read best so");
     }
 

@@ -13,7 +13,7 @@ import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
-import keensparrow.formats.archive.Limited;
+import keensparrow.formats.archive.ArchiveLimits;
 
 /** What kind of file some bytes are: told by the bytes, never by the name. */
 public enum FileKind {
@@ -108,7 +108,7 @@ public enum FileKind {
     private static void requireOfSensibleSize(ZipFile zip, long packed, String name, boolean workbook) {
         long unpacked =
                 zip.stream().mapToLong(entry -> Math.max(0, entry.getSize())).sum();
-        if (unpacked > Limited.most(packed)) {
+        if (unpacked > ArchiveLimits.most(packed)) {
             throw new UserException(
                     ErrorCode.FILE_NOT_READABLE,
                     "“" + name + "” would unpack to " + unpacked / 1_000_000

@@ -5,9 +5,9 @@ import java.util.List;
 
 /** Finds columns that stand at the same places in all lines, with nothing but spaces between them. */
 public final class Positions {
-    private static final int FEWEST_LINES = 4;
-    private static final int MOST_LINES = 300;
-    private static final int LONGEST = 2000;
+    private static final int MIN_LINES = 4;
+    private static final int MAX_LINES = 300;
+    private static final int MAX_LENGTH = 2000;
     private static final double FILLED = 0.5;
     private static final double SOME = 0.2;
 
@@ -20,12 +20,12 @@ public final class Positions {
      */
     public static List<Integer> find(String text) {
         List<String> lines = text.lines()
-                .limit(MOST_LINES)
+                .limit(MAX_LINES)
                 .map(String::stripTrailing)
                 .filter(line -> !line.isBlank() && !line.matches("[-=+ |_]+"))
                 .toList();
         int longest = lines.stream().mapToInt(String::length).max().orElse(0);
-        if (lines.size() < FEWEST_LINES || longest > LONGEST || text.indexOf('\t') >= 0) {
+        if (lines.size() < MIN_LINES || longest > MAX_LENGTH || text.indexOf('\t') >= 0) {
             return List.of();
         }
         List<Integer> starts = new ArrayList<>();
@@ -60,7 +60,7 @@ public final class Positions {
         for (int i = 0; i < all.size(); i++) {
             int start = all.get(i);
             boolean wide = text.lines()
-                    .limit(MOST_LINES)
+                    .limit(MAX_LINES)
                     .allMatch(line -> cell(line, start - 2, start).isEmpty());
             boolean heading = !cell(first, start, i + 1 == all.size() ? Integer.MAX_VALUE : all.get(i + 1))
                     .isEmpty();

@@ -6,7 +6,7 @@ import java.util.stream.IntStream;
 
 /** Tells texts that are read, such as letters and minutes of meetings, from tables of a single column. */
 public final class Prose {
-    private static final int FEWEST_LINES = 3;
+    private static final int MIN_LINES = 3;
     private static final int MANY_WORDS = 6; // in the middle line
     private static final int LONG_LINE = 8;
     private static final double SOME_GAPS = 0.1;
@@ -22,7 +22,7 @@ public final class Prose {
                 .mapToInt(line -> line.split("\\s+").length)
                 .sorted()
                 .toArray();
-        if (words.length < FEWEST_LINES) {
+        if (words.length < MIN_LINES) {
             return false;
         }
         long sentences = lines.stream()

@@ -16,7 +16,7 @@ import java.util.List;
  * @param lines the first lines with broken ones, from 1
  */
 record Utf8Damage(long broken, long whole, List<Long> lines) {
-    private static final int MOST_LINES = 5;
+    private static final int MAX_LINES = 5;
     private static final int TIMES = 4;
 
     /** Reads all of the file. */
@@ -35,7 +35,7 @@ record Utf8Damage(long broken, long whole, List<Long> lines) {
                 check.add(one, 1);
                 if (!check.isValid()) {
                     broken++;
-                    if (lines.size() < MOST_LINES && (lines.isEmpty() || lines.get(lines.size() - 1) != line)) {
+                    if (lines.size() < MAX_LINES && (lines.isEmpty() || lines.get(lines.size() - 1) != line)) {
                         lines.add(line);
                     }
                     check = new Utf8Check();
@@ -64,6 +64,6 @@ record Utf8Damage(long broken, long whole, List<Long> lines) {
 
     private String named() {
         String all = String.join(", ", lines.stream().map(String::valueOf).toList());
-        return lines.size() == MOST_LINES ? all + " and perhaps more" : all;
+        return lines.size() == MAX_LINES ? all + " and perhaps more" : all;
     }
 }

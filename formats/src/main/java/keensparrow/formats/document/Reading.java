@@ -12,13 +12,13 @@ import java.util.TreeSet;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.ColumnPlan;
-import keensparrow.core.infer.Habits;
+import keensparrow.core.infer.FormatHints;
 import keensparrow.core.infer.LoadReport;
 import keensparrow.core.infer.LoadWatch;
 import keensparrow.core.infer.LoadedTable;
 import keensparrow.core.infer.RowSource;
 import keensparrow.core.infer.TableLoader;
-import keensparrow.core.infer.Wanted;
+import keensparrow.core.infer.TypeOverride;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.sheet.AreaSource;
 import keensparrow.core.sheet.FoundTable;
@@ -32,7 +32,7 @@ import org.jspecify.annotations.Nullable;
 
 /** Which tables of opened files are read, under one another, and what is said about it. */
 public final class Reading {
-    private static final int MOST_DIFFERENT = 2; // columns
+    private static final int MAX_DIFFERENT = 2; // columns
     private static final double MOSTLY = 0.7;
     private static final int ROWS_OF_SAMPLE = 1000;
     private static final int COLUMNS_OF_SAMPLE = 300;
@@ -110,7 +110,7 @@ public final class Reading {
         Set<String> shared = new TreeSet<>(a);
         shared.retainAll(b);
         int larger = Math.max(a.size(), b.size());
-        boolean few = larger - shared.size() <= MOST_DIFFERENT && shared.size() * 2 >= larger && shared.size() > 1;
+        boolean few = larger - shared.size() <= MAX_DIFFERENT && shared.size() * 2 >= larger && shared.size() > 1;
         return a.equals(b) || few || shared.size() >= larger * MOSTLY;
     }
 
@@ -252,7 +252,7 @@ public final class Reading {
      * @param earlier how the version before was read; empty for the first
      * @throws UserException as {@link TableLoader#load}
      */
-    public LoadedTable load(Map<String, Wanted> wanted, List<ColumnPlan> earlier, LoadWatch watch) {
+    public LoadedTable load(Map<String, TypeOverride> wanted, List<ColumnPlan> earlier, LoadWatch watch) {
         LoadedTable loaded = loader(sources(), wanted, earlier, watch).load();
         List<String> all = new ArrayList<>(notes);
         all.addAll(loaded.report().notes());
@@ -260,17 +260,20 @@ public final class Reading {
         return new LoadedTable(
                 loaded.table(),
                 loaded.plan(),
-                new LoadReport(all, report.misfits(), report.misfitCount(), report.doubts()));
+                new LoadReport(all, report.conversionErrors(), report.conversionErrorCount(), report.ambiguities()));
     }
 
     private TableLoader loader(
-            List<? extends RowSource> sources, Map<String, Wanted> wanted, List<ColumnPlan> earlier, LoadWatch watch) {
-        Habits told = new Habits(choices.decimalMark(), choices.dates());
+            List<? extends RowSource> sources,
+            Map<String, TypeOverride> wanted,
+            List<ColumnPlan> earlier,
+            LoadWatch watch) {
+        FormatHints told = new FormatHints(choices.decimalMark(), choices.dates());
         boolean semicolons = chosen.stream().allMatch(one -> {
             TextFormat text = one.part.text();
             return text != null && text.delimiter() == ';';
         });
-        Habits hint = semicolons ? new Habits(',', null) : Habits.UNKNOWN;
+        FormatHints hint = semicolons ? new FormatHints(',', null) : FormatHints.UNKNOWN;
         return new TableLoader(sources, wanted, earlier, watch, told, hint, sourceLabel());
     }
 

@@ -17,15 +17,15 @@ import org.jsoup.nodes.Element;
 
 /** Reads the tables of a web page, a sheet each; those that only lay out the page hold too few cells to count. */
 public final class HtmlReader {
-    private static final long MOST_BYTES = 40L << 20; // the library holds all of it in memory, several times over
-    private static final int MOST_TABLES = 100;
-    private static final int MOST_SPANNED = 1000;
+    private static final long MAX_BYTES = 40L << 20; // the library holds all of it in memory, several times over
+    private static final int MAX_TABLES = 100;
+    private static final int MAX_SPANNED = 1000;
 
     private HtmlReader() {}
 
     /** @return one for each table, to be closed by the caller. @throws UserException FILE_NOT_TEXT without any table */
     public static List<SheetWriter> read(Path file, String name, Scratch scratch) throws IOException {
-        if (Files.size(file) > MOST_BYTES) {
+        if (Files.size(file) > MAX_BYTES) {
             throw told(name, "is a web page of more than 40 MB. Save its table as CSV or XLSX and load that.");
         }
         List<SheetWriter> sheets = new ArrayList<>();
@@ -35,7 +35,7 @@ public final class HtmlReader {
             for (Element table : Jsoup.parse(file.toFile(), null).select("table")) {
                 boolean counts = table.select("table table").isEmpty()
                         && table.select("tr").size() > 1;
-                if (counts && sheets.size() < MOST_TABLES) {
+                if (counts && sheets.size() < MAX_TABLES) {
                     number++;
                     Element caption = table.selectFirst("caption");
                     String called = caption == null ? "" : caption.text().strip();
@@ -94,6 +94,6 @@ public final class HtmlReader {
 
     private static int span(Element cell, String name) {
         String text = cell.attr(name).strip();
-        return text.matches("\\d{1,4}") ? Math.max(1, Math.min(MOST_SPANNED, Integer.parseInt(text))) : 1;
+        return text.matches("\\d{1,4}") ? Math.max(1, Math.min(MAX_SPANNED, Integer.parseInt(text))) : 1;
     }
 }

@@ -25,8 +25,8 @@ import keensparrow.formats.sheet.SheetWriter;
  * JSON. The file is read twice: which columns there are is known only at its end.
  */
 public final class JsonReader {
-    private static final int MOST_COLUMNS = 5000;
-    private static final long MOST_CELLS = 5_000_000;
+    private static final int MAX_COLUMNS = 5000;
+    private static final long MAX_CELLS = 5_000_000;
     private static final JsonFactory FACTORY = new JsonFactory();
 
     private final Path file;
@@ -70,10 +70,10 @@ public final class JsonReader {
 
     private void column(String key) {
         columns.putIfAbsent(key, columns.size());
-        if (columns.size() > MOST_COLUMNS) {
+        if (columns.size() > MAX_COLUMNS) {
             throw new UserException(
                     ErrorCode.FILE_NOT_READABLE,
-                    "“" + name + "” has objects with more than " + MOST_COLUMNS
+                    "“" + name + "” has objects with more than " + MAX_COLUMNS
                             + " different names. Leave out what is not needed.");
         }
     }
@@ -127,10 +127,10 @@ public final class JsonReader {
                     value(json, "", one);
                     list.add(Objects.requireNonNull(one.get("")));
                 }
-                if (++cells > MOST_CELLS) {
+                if (++cells > MAX_CELLS) {
                     throw new UserException(
                             ErrorCode.FILE_NOT_READABLE,
-                            "“" + name + "” has its columns one after the other, with more than " + MOST_CELLS
+                            "“" + name + "” has its columns one after the other, with more than " + MAX_CELLS
                                     + " values. Write it as an array of objects, or as one object a line.");
                 }
             }

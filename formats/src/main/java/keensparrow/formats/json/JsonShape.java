@@ -22,9 +22,9 @@ record JsonShape(Kind kind, String keyHeading) {
 
     static final JsonShape OBJECTS = new JsonShape(Kind.OBJECTS, "");
 
-    private static final int FEWEST_ROWS = 2;
-    private static final int FEWEST_ENTRIES = 3;
-    private static final int MOST_NAMES = 5000;
+    private static final int MIN_ROWS = 2;
+    private static final int MIN_ENTRIES = 3;
+    private static final int MAX_NAMES = 5000;
     private static final List<String> KEY_HEADINGS = List.of("key", "entry", "key of the entry");
 
     /** @param json at the beginning of an object */
@@ -94,14 +94,14 @@ record JsonShape(Kind kind, String keyHeading) {
         }
 
         boolean isOver() {
-            return others > 0 || names.size() > MOST_NAMES || (lists > 0 && objects > 0);
+            return others > 0 || names.size() > MAX_NAMES || (lists > 0 && objects > 0);
         }
 
         JsonShape shape() {
-            if (columns && length >= FEWEST_ROWS) {
+            if (columns && length >= MIN_ROWS) {
                 return new JsonShape(Kind.COLUMNS, "");
             }
-            boolean alike = objects >= FEWEST_ENTRIES && (long) names.size() * objects <= 2 * named;
+            boolean alike = objects >= MIN_ENTRIES && (long) names.size() * objects <= 2 * named;
             String heading = KEY_HEADINGS.stream()
                     .filter(each -> !names.contains(each))
                     .findFirst()

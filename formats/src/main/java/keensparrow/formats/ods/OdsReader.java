@@ -18,7 +18,7 @@ import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.CellKind;
 import keensparrow.core.sheet.Merge;
-import keensparrow.formats.archive.Limited;
+import keensparrow.formats.archive.ArchiveLimits;
 import keensparrow.formats.archive.Scratch;
 import keensparrow.formats.sheet.NumberFormats;
 import keensparrow.formats.sheet.SheetWriter;
@@ -27,8 +27,8 @@ import org.jspecify.annotations.Nullable;
 
 /** Reads all sheets of an OpenDocument workbook once. Values are those calculated when it was saved. */
 public final class OdsReader {
-    private static final int MOST_REPEATED = 10_000; // a cell or row said once for so many, beyond it is furniture
-    private static final int MOST_SHEETS = 500;
+    private static final int MAX_REPEATED = 10_000; // a cell or row said once for so many, beyond it is furniture
+    private static final int MAX_SHEETS = 500;
 
     private final String name;
     private final List<SheetWriter> sheets;
@@ -51,7 +51,8 @@ public final class OdsReader {
             if (entry == null) {
                 throw damaged(name);
             }
-            try (InputStream in = new Limited(zip.getInputStream(entry), new Limited.Budget(Files.size(file), name))) {
+            try (InputStream in =
+                    new ArchiveLimits(zip.getInputStream(entry), new ArchiveLimits.Budget(Files.size(file), name))) {
                 new OdsReader(name, sheets, scratch).read(in);
             } catch (XMLStreamException e) {
                 throw isEncrypted(zip) ? locked(name) : damaged(name);
@@ -117,7 +118,7 @@ public final class OdsReader {
     }
 
     private void table(XMLStreamReader xml) throws IOException, XMLStreamException {
-        if (sheets.size() >= MOST_SHEETS) {
+        if (sheets.size() >= MAX_SHEETS) {
             Xml.skip(xml);
             return;
         }
@@ -189,7 +190,7 @@ public final class OdsReader {
             }
         }
         long end = row + times;
-        for (int i = 0; i < times && i < MOST_REPEATED; i++) {
+        for (int i = 0; i < times && i < MAX_REPEATED; i++) {
             row++;
             if (hidden) {
                 sheet.hideRow(row);
@@ -198,7 +199,7 @@ public final class OdsReader {
                 break;
             }
             for (Cell cell : cells) {
-                for (int at = cell.column; at < cell.column + Math.min(cell.wide, MOST_REPEATED); at++) {
+                for (int at = cell.column; at < cell.column + Math.min(cell.wide, MAX_REPEATED); at++) {
                     sheet.put(at, cell.kind, cell.text);
                 }
             }

@@ -19,9 +19,9 @@ import keensparrow.formats.archive.Scratch;
 /** Takes the cells of one sheet, wherever they stand, while its workbook is read once. */
 public final class SheetWriter {
     /** More columns than a sheet of any program has. */
-    private static final int MOST_COLUMNS = 20_000;
+    private static final int MAX_COLUMNS = 20_000;
 
-    private static final int MOST_NAMED = 8;
+    private static final int MAX_NAMED = 8;
 
     private final String file;
     private final String name;
@@ -52,10 +52,10 @@ public final class SheetWriter {
         if (length == 0 || at < column) {
             return;
         }
-        if (at >= MOST_COLUMNS) {
+        if (at >= MAX_COLUMNS) {
             throw new UserException(
                     ErrorCode.FILE_NOT_READABLE,
-                    "“" + file + "”, sheet “" + name + "”, has a cell beyond column " + MOST_COLUMNS
+                    "“" + file + "”, sheet “" + name + "”, has a cell beyond column " + MAX_COLUMNS
                             + ". Leave out what is not needed and load it again.");
         }
         for (; column < at; column++) {
@@ -131,7 +131,7 @@ public final class SheetWriter {
     /** A formula whose result the workbook does not hold. @param row from 1, @param at column from 0 */
     public void formulaWithoutResult(long row, int at) {
         formulas++;
-        if (formulas <= MOST_NAMED) {
+        if (formulas <= MAX_NAMED) {
             formulaCells.add(TableArea.columnName(at) + row);
         }
     }
@@ -140,7 +140,7 @@ public final class SheetWriter {
         if (formulas == 0) {
             return List.of();
         }
-        String cells = String.join(", ", formulaCells) + (formulas > MOST_NAMED ? " and more" : "");
+        String cells = String.join(", ", formulaCells) + (formulas > MAX_NAMED ? " and more" : "");
         return List.of((formulas == 1 ? "1 formula has" : formulas + " formulas have")
                 + " no stored result and " + (formulas == 1 ? "is" : "are") + " read as blank (" + cells
                 + "). Open the workbook in a spreadsheet program and save it again: then the results are in it.");
@@ -157,7 +157,7 @@ public final class SheetWriter {
     }
 
     public void hideColumns(int from, int to) {
-        for (int at = from; at <= Math.min(to, MOST_COLUMNS); at++) {
+        for (int at = from; at <= Math.min(to, MAX_COLUMNS); at++) {
             hiddenColumns.add(at);
         }
     }

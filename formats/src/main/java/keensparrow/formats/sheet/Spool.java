@@ -16,7 +16,7 @@ import keensparrow.formats.archive.Scratch;
 /** The cells of a sheet in a file of their own, in a form that is read many times as fast as the workbook's. */
 public final class Spool implements RowSource.CellHandler, Closeable {
     private static final int BUFFER = 1 << 16;
-    private static final int MOST_OF_A_HEAD = 16; // code and length of a cell, or number of a row
+    private static final int MAX_OF_A_HEAD = 16; // code and length of a cell, or number of a row
     private static final int END_OF_ROW = 100;
     private static final int WIDE = 10; // added to the kind where characters need two bytes
     private static final CellKind[] KINDS = CellKind.values();
@@ -45,7 +45,7 @@ public final class Spool implements RowSource.CellHandler, Closeable {
             all |= chars[i];
         }
         boolean wide = all > 0xFF;
-        makeRoom(MOST_OF_A_HEAD + (wide ? length * 2 : length));
+        makeRoom(MAX_OF_A_HEAD + (wide ? length * 2 : length));
         buffer[size++] = (byte) (kind.ordinal() + (wide ? WIDE : 0));
         putNumber(length);
         for (int i = offset; i < offset + length; i++) {
@@ -58,7 +58,7 @@ public final class Spool implements RowSource.CellHandler, Closeable {
 
     @Override
     public void endRow(long number) {
-        makeRoom(MOST_OF_A_HEAD);
+        makeRoom(MAX_OF_A_HEAD);
         buffer[size++] = END_OF_ROW;
         putNumber(number);
     }
@@ -123,7 +123,7 @@ public final class Spool implements RowSource.CellHandler, Closeable {
         void run() throws IOException {
             while (has(1)) {
                 int code = bytes[at++];
-                has(MOST_OF_A_HEAD);
+                has(MAX_OF_A_HEAD);
                 if (code == END_OF_ROW) {
                     handler.endRow(number());
                 } else {
@@ -178,7 +178,7 @@ public final class Spool implements RowSource.CellHandler, Closeable {
             while (end - at < wanted) {
                 int read = in.read(bytes, end, bytes.length - end);
                 if (read < 0) {
-                    Arrays.fill(bytes, end, Math.min(bytes.length, end + MOST_OF_A_HEAD), (byte) 0);
+                    Arrays.fill(bytes, end, Math.min(bytes.length, end + MAX_OF_A_HEAD), (byte) 0);
                     return false;
                 }
                 end += read;

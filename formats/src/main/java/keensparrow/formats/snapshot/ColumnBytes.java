@@ -6,7 +6,7 @@ import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
-import keensparrow.core.column.Narrow;
+import keensparrow.core.column.PackedInts;
 import keensparrow.core.column.TagsColumn;
 import keensparrow.core.column.TextColumn;
 import keensparrow.core.column.Texts;
@@ -66,7 +66,7 @@ final class ColumnBytes {
     private static void writeBits(long @Nullable [] words, Output out) throws IOException {
         out.putInt(words == null ? 0 : words.length);
         if (words != null) {
-            out.putNarrow(Narrow.of(words));
+            out.putNarrow(PackedInts.of(words));
         }
     }
 
@@ -98,8 +98,8 @@ final class ColumnBytes {
         return new TextColumn(dictionary, readCodes(rows, dictionary.size(), in));
     }
 
-    private static Narrow readCodes(int rows, int limit, Input in) throws IOException {
-        Narrow codes = in.getNarrow(rows);
+    private static PackedInts readCodes(int rows, int limit, Input in) throws IOException {
+        PackedInts codes = in.getNarrow(rows);
         for (int row = 0; row < rows; row++) {
             long code = codes.get(row);
             if (code < -1 || code >= limit) {

@@ -6,7 +6,7 @@ import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.util.zip.CRC32C;
-import keensparrow.core.column.Narrow;
+import keensparrow.core.column.PackedInts;
 import keensparrow.core.column.Texts;
 
 /** Reads what {@link Output} wrote. */
@@ -59,7 +59,7 @@ final class Input {
         return buffer.getLong();
     }
 
-    Narrow getNarrow(int count) throws IOException {
+    PackedInts getNarrow(int count) throws IOException {
         int width = getByte();
         if (width != Byte.BYTES && width != Short.BYTES && width != Integer.BYTES && width != Long.BYTES) {
             throw new DamagedSnapshotException("values of " + width + " bytes");
@@ -69,19 +69,19 @@ final class Input {
             case Byte.BYTES -> {
                 byte[] values = new byte[count];
                 fill(count, width, (from, part) -> buffer.duplicate().get(values, from, part));
-                yield Narrow.of(values);
+                yield PackedInts.of(values);
             }
             case Short.BYTES -> {
                 short[] values = new short[count];
                 fill(count, width, (from, part) -> buffer.asShortBuffer().get(values, from, part));
-                yield Narrow.of(values);
+                yield PackedInts.of(values);
             }
             case Integer.BYTES -> {
                 int[] values = new int[count];
                 fill(count, width, (from, part) -> buffer.asIntBuffer().get(values, from, part));
-                yield Narrow.of(values);
+                yield PackedInts.of(values);
             }
-            default -> Narrow.of(getLongs(count));
+            default -> PackedInts.of(getLongs(count));
         };
     }
 

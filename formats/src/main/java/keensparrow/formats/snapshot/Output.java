@@ -7,7 +7,7 @@ import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.util.function.IntFunction;
 import java.util.zip.CRC32C;
-import keensparrow.core.column.Narrow;
+import keensparrow.core.column.PackedInts;
 
 /** Little-endian values through a buffer into a file, with a running checksum. */
 final class Output {
@@ -51,7 +51,7 @@ final class Output {
         buffer.putLong(value);
     }
 
-    void putNarrow(Narrow values) throws IOException {
+    void putNarrow(PackedInts values) throws IOException {
         int width = values.width();
         putByte(width);
         int count = values.length();
@@ -93,7 +93,7 @@ final class Output {
             ends[i] = Math.toIntExact(size);
         }
         putInt(count);
-        putNarrow(Narrow.of(ends));
+        putNarrow(PackedInts.of(ends));
         for (int i = 0; i < count; i++) {
             putBytes(text.apply(i).getBytes(StandardCharsets.UTF_8));
         }

@@ -18,7 +18,7 @@ import keensparrow.core.infer.CellBlock;
  */
 final class TextBlocks implements BlockReader {
     private static final int BYTES = 1 << 18;
-    private static final int LONGEST_ROW = 16 << 20;
+    private static final int MAX_ROW = 16 << 20;
     private static final int LAST_ASCII = 0x7F;
     private static final VarHandle EIGHT = MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
     private static final long LOW_SEVEN = 0x7F7F_7F7F_7F7F_7F7FL;
@@ -100,7 +100,7 @@ final class TextBlocks implements BlockReader {
                 block.filled(end, blocks++);
                 return true;
             }
-            if (length > LONGEST_ROW) {
+            if (length > MAX_ROW) {
                 throw new NotPlain();
             }
             size *= 2;

@@ -34,7 +34,7 @@ import org.jspecify.annotations.Nullable;
  * handed on as they are.
  */
 public final class TextSheet implements RawSheet {
-    private static final int LONGEST_CELL = 16 << 20;
+    private static final int MAX_CELL = 16 << 20;
     private static final long LOOKED_AT_WHOLE = 8L << 20;
     private static final int HEAD_ROWS = 600;
     private static final int END = 64 * 1024;
@@ -214,7 +214,7 @@ public final class TextSheet implements RawSheet {
                 .allowExtraCharsAfterClosingQuote(true)
                 .allowUnclosedQuote(false)
                 .detectBomHeader(false)
-                .maxBufferSize(LONGEST_CELL);
+                .maxBufferSize(MAX_CELL);
         if (format.comment() != 0) {
             builder.commentCharacter(format.comment());
         }

@@ -27,13 +27,13 @@ import org.apache.poi.ss.util.CellRangeAddress;
 
 /** Reads all sheets of a workbook of the old binary kind, which holds 65,536 rows a sheet at most. */
 public final class XlsReader {
-    private static final long MOST_BYTES = 200L << 20; // the library holds all of it in memory
+    private static final long MAX_BYTES = 200L << 20; // the library holds all of it in memory
 
     private XlsReader() {}
 
     /** @return one for each sheet, to be closed by the caller. @throws UserException FILE_NOT_READABLE */
     public static List<SheetWriter> read(Path file, String name, Scratch scratch) throws IOException {
-        if (Files.size(file) > MOST_BYTES) {
+        if (Files.size(file) > MAX_BYTES) {
             throw told(
                     name,
                     "is larger than 200 MB, too large for a workbook of the old kind. Save it as XLSX and load that.");

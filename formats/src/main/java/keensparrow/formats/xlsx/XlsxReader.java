@@ -16,7 +16,7 @@ import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
-import keensparrow.formats.archive.Limited;
+import keensparrow.formats.archive.ArchiveLimits;
 import keensparrow.formats.archive.Scratch;
 import keensparrow.formats.sheet.NumberFormats;
 import keensparrow.formats.sheet.SheetWriter;
@@ -24,11 +24,11 @@ import keensparrow.formats.sheet.Xml;
 
 /** Reads all sheets of a workbook once, cell by cell; of the workbook nothing but its shared texts is held in memory. */
 public final class XlsxReader {
-    private static final int MOST_SHEETS = 500;
+    private static final int MAX_SHEETS = 500;
 
     private final ZipFile zip;
     private final String name;
-    private final Limited.Budget budget;
+    private final ArchiveLimits.Budget budget;
     private final Scratch scratch;
     private List<String> sharedTexts = List.of();
     private NumberFormats.Format[] styles = {NumberFormats.Format.NUMBER};
@@ -37,7 +37,7 @@ public final class XlsxReader {
     private XlsxReader(ZipFile zip, String name, long packed, Scratch scratch) {
         this.zip = zip;
         this.name = name;
-        this.budget = new Limited.Budget(packed, name);
+        this.budget = new ArchiveLimits.Budget(packed, name);
         this.scratch = scratch;
     }
 
@@ -92,7 +92,7 @@ public final class XlsxReader {
         for (Listed sheet : listed) {
             String path = relations.byId.get(sheet.relation);
             InputStream in = path == null ? null : entry(path);
-            if (in != null && sheets.size() < MOST_SHEETS) {
+            if (in != null && sheets.size() < MAX_SHEETS) {
                 SheetWriter writer = new SheetWriter(name, sheet.name, sheet.hidden, scratch);
                 sheets.add(writer);
                 try (in) {
@@ -112,7 +112,7 @@ public final class XlsxReader {
 
     private @org.jspecify.annotations.Nullable InputStream entry(String path) throws IOException {
         ZipEntry entry = zip.getEntry(path);
-        return entry == null ? null : new Limited(zip.getInputStream(entry), budget);
+        return entry == null ? null : new ArchiveLimits(zip.getInputStream(entry), budget);
     }
 
     /** Which parts a part names, by id and by kind. */

@@ -91,7 +91,7 @@ class OfficeTablesTest {
             String what = seed + "/" + i + " " + office + " " + loaded.report().notes() + "\n"
                     + text.substring(0, Math.min(900, text.length()));
             check(loaded.table(), columns, what);
-            assertThat(loaded.report().misfitCount()).as(what).isZero();
+            assertThat(loaded.report().conversionErrorCount()).as(what).isZero();
         }
     }
 

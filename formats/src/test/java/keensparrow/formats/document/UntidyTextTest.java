@@ -65,7 +65,7 @@ class UntidyTextTest {
                         "The numbers of “Kosten” are read with a decimal comma.",
                         "The numbers of “Anteil” are read with a decimal comma.",
                         "The percentages of “Anteil” are kept as shares: 25% is 0.25, shown as 25%.");
-        assertThat(loaded.report().doubts()).isEmpty();
+        assertThat(loaded.report().ambiguities()).isEmpty();
     }
 
     @ParameterizedTest

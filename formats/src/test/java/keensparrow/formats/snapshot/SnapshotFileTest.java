@@ -12,7 +12,7 @@ import java.util.Map;
 import java.util.Random;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.DoubleColumn;
-import keensparrow.core.infer.Wanted;
+import keensparrow.core.infer.TypeOverride;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
@@ -53,7 +53,7 @@ class SnapshotFileTest {
         }
         Path file = folder.resolve("rows.csv");
         Files.writeString(file, text, StandardCharsets.UTF_8);
-        Table read = Loading.load(file, Map.of("tags", new Wanted(ColumnType.TAGS)));
+        Table read = Loading.load(file, Map.of("tags", new TypeOverride(ColumnType.TAGS)));
         double[] doubles = new double[rows];
         java.util.Arrays.setAll(doubles, i -> i % 5 == 0 ? Double.NaN : random.nextGaussian());
         return read.with(

@@ -21,9 +21,9 @@ public final class AccountService {
     static final Duration SIGNED_IN_FOR = Duration.ofDays(14);
     static final int USUAL_TOKEN_DAYS = 90;
 
-    private static final int MOST_TOKEN_DAYS = 365;
-    private static final int MOST_TOKENS = 50;
-    private static final int LONGEST_DEVICE = 300;
+    private static final int MAX_TOKEN_DAYS = 365;
+    private static final int MAX_TOKENS = 50;
+    private static final int MAX_DEVICE = 300;
     private static final Duration USE_KEPT_TO = Duration.ofHours(1);
 
     private final Database database;
@@ -107,7 +107,7 @@ public final class AccountService {
                     Secrets.hash(cookie),
                     account.id(),
                     pageToken,
-                    device.length() > LONGEST_DEVICE ? device.substring(0, LONGEST_DEVICE) : device,
+                    device.length() > MAX_DEVICE ? device.substring(0, MAX_DEVICE) : device,
                     now,
                     now.plus(SIGNED_IN_FOR));
         });
@@ -166,10 +166,10 @@ public final class AccountService {
     }
 
     static void requireGood(String password) {
-        if (password.length() < Passwords.SHORTEST || password.length() > Passwords.LONGEST) {
+        if (password.length() < Passwords.SHORTEST || password.length() > Passwords.MAX_LENGTH) {
             throw new UserException(
                     ErrorCode.INVALID_REQUEST,
-                    "A password needs " + Passwords.SHORTEST + " to " + Passwords.LONGEST
+                    "A password needs " + Passwords.SHORTEST + " to " + Passwords.MAX_LENGTH
                             + " characters. A few words in a row are a good one.");
         }
     }
@@ -192,16 +192,16 @@ public final class AccountService {
 
     /** @return the token, which is shown once and never again */
     String addToken(long accountId, String label, int days) {
-        if (days < 1 || days > MOST_TOKEN_DAYS) {
+        if (days < 1 || days > MAX_TOKEN_DAYS) {
             throw new UserException(
-                    ErrorCode.INVALID_REQUEST, "A token holds for 1 to " + MOST_TOKEN_DAYS + " days. Name so many.");
+                    ErrorCode.INVALID_REQUEST, "A token holds for 1 to " + MAX_TOKEN_DAYS + " days. Name so many.");
         }
         String token = Secrets.token();
         Instant now = clock.instant();
         database.act(connection -> {
-            if (sessions.tokens(connection, accountId, now).size() >= MOST_TOKENS) {
+            if (sessions.tokens(connection, accountId, now).size() >= MAX_TOKENS) {
                 throw new UserException(
-                        ErrorCode.INVALID_REQUEST, "You have " + MOST_TOKENS + " tokens. End one you no longer need.");
+                        ErrorCode.INVALID_REQUEST, "You have " + MAX_TOKENS + " tokens. End one you no longer need.");
             }
             sessions.addToken(
                     connection,

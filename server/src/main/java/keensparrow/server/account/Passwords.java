@@ -11,7 +11,7 @@ import org.bouncycastle.crypto.params.Argon2Parameters;
 /** Argon2id with 19 MB and two passes, the least that is recommended for servers; at most two at a time. */
 final class Passwords {
     static final int SHORTEST = 10;
-    static final int LONGEST = 200;
+    static final int MAX_LENGTH = 200;
 
     private static final int MEMORY_KB = 19 * 1024;
     private static final int PASSES = 2;
@@ -38,7 +38,7 @@ final class Passwords {
 
     static boolean matches(String password, String stored) {
         String[] parts = stored.split("\\$");
-        if (parts.length != 5 || password.length() > LONGEST) {
+        if (parts.length != 5 || password.length() > MAX_LENGTH) {
             return false;
         }
         byte[] salt = Base64.getDecoder().decode(parts[3]);

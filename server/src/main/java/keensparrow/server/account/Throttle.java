@@ -18,7 +18,7 @@ import keensparrow.core.error.UserException;
  */
 final class Throttle {
     private static final Duration FORGOTTEN_AFTER = Duration.ofMinutes(15);
-    private static final int MOST_KEPT = 20_000;
+    private static final int MAX_KEPT = 20_000;
 
     /** How many tries are free, and how long one waits at most: a stranger must not lock a person out for long. */
     private enum Scope {
@@ -81,7 +81,7 @@ final class Throttle {
         Duration bounded = wait.compareTo(key.scope.longest) > 0 ? key.scope.longest : wait;
         known.put(key, new Tries(count, now, now.plus(bounded)));
         Iterator<Key> oldest = known.keySet().iterator();
-        while (known.size() > MOST_KEPT) {
+        while (known.size() > MAX_KEPT) {
             oldest.next();
             oldest.remove();
         }

@@ -16,10 +16,10 @@ import java.util.stream.Collectors;
 import keensparrow.core.app.App;
 import keensparrow.core.app.AppQuestions;
 import keensparrow.core.app.AppSentences;
-import keensparrow.core.app.Checked;
 import keensparrow.core.app.Downloads;
 import keensparrow.core.app.PageRequest;
 import keensparrow.core.app.Selection;
+import keensparrow.core.app.ValidatedSelection;
 import keensparrow.core.app.View;
 import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.error.ErrorCode;
@@ -42,8 +42,8 @@ import org.jspecify.annotations.Nullable;
 
 /** Answers the question set of a page, line by line. A newer request of the same page stops the older. */
 public final class PageAnswers {
-    private static final int LONGEST_ID = 100;
-    private static final long MOST_NANOS = 30_000_000_000L;
+    private static final int MAX_ID = 100;
+    private static final long MAX_NANOS = 30_000_000_000L;
 
     private final DatasetService datasets;
     private final MemoryWatch memory;
@@ -114,7 +114,7 @@ public final class PageAnswers {
             UnaryOperator<UserException> telling) {
         try (AnswerStream stream = new AnswerStream(ctx)) {
             try {
-                long end = System.nanoTime() + MOST_NANOS;
+                long end = System.nanoTime() + MAX_NANOS;
                 BooleanSupplier over = () -> stopped.get() || System.nanoTime() > end;
                 answer(app, dataset, request, stream::line, over, telling, answered -> {});
                 stream.line(Map.of("line", "end"));
@@ -144,7 +144,7 @@ public final class PageAnswers {
             Consumer<Answered> also) {
         Dataset.Version version = datasets.version(dataset);
         MemoryEngine engine = datasets.engine(version);
-        Checked checked = Checked.of(app, engine.table(), selection(request));
+        ValidatedSelection checked = ValidatedSelection.of(app, engine.table(), selection(request));
         boolean withFilters = request.withFilters() == null || request.withFilters();
         Map<String, PageRequest.TableSlice> slices = orEmpty(request.tables()).entrySet().stream()
                 .collect(Collectors.toMap(Map.Entry::getKey, slice -> slice(slice.getValue())));
@@ -175,7 +175,8 @@ public final class PageAnswers {
         return new PageRequest.TableSlice(slice.offset(), slice.limit(), slice.sort());
     }
 
-    private static Object line(App app, Table table, Dataset.Version version, Checked checked, Answered answered) {
+    private static Object line(
+            App app, Table table, Dataset.Version version, ValidatedSelection checked, Answered answered) {
         if (!answered.id().equals(AppQuestions.READING)) {
             int colon = answered.id().indexOf(':');
             return AnswerStream.content(
@@ -227,11 +228,11 @@ public final class PageAnswers {
 
     /** Page, views and slices of a request within what a page can hold. */
     private static void requireBounded(Request request) {
-        Limits.most(request.page() == null ? 0 : request.page().length(), LONGEST_ID, "characters in a page's name");
+        Limits.most(request.page() == null ? 0 : request.page().length(), MAX_ID, "characters in a page's name");
         given(request.views(), "A view").forEach(view -> {});
-        Limits.most(request.views() == null ? 0 : request.views().size(), App.MOST_VIEWS, "views");
-        Limits.most(orEmpty(request.tables()).size(), App.MOST_VIEWS, "tables");
-        Limits.most(orEmpty(request.finds()).size(), App.MOST_FILTERS, "texts to find");
+        Limits.most(request.views() == null ? 0 : request.views().size(), App.MAX_VIEWS, "views");
+        Limits.most(orEmpty(request.tables()).size(), App.MAX_VIEWS, "tables");
+        Limits.most(orEmpty(request.finds()).size(), App.MAX_FILTERS, "texts to find");
         orEmpty(request.finds())
                 .values()
                 .forEach(text -> Limits.most(

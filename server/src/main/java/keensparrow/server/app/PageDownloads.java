@@ -9,10 +9,10 @@ import java.util.Optional;
 import java.util.Set;
 import keensparrow.core.app.App;
 import keensparrow.core.app.AppQuestions;
-import keensparrow.core.app.Checked;
 import keensparrow.core.app.Downloads;
 import keensparrow.core.app.PageRequest;
 import keensparrow.core.app.Selection;
+import keensparrow.core.app.ValidatedSelection;
 import keensparrow.core.app.View;
 import keensparrow.core.app.ViewTable;
 import keensparrow.core.engine.MemoryEngine;
@@ -114,7 +114,7 @@ public final class PageDownloads {
         String json = ctx.queryParam("selection");
         Selection asked =
                 json == null ? Selection.NONE : PageAnswers.selection(Requests.parse(json, PageAnswers.Request.class));
-        return Checked.of(app, engine.table(), asked).selection();
+        return ValidatedSelection.of(app, engine.table(), asked).selection();
     }
 
     private record SortRequest(

@@ -13,8 +13,8 @@ import org.jspecify.annotations.Nullable;
 public final class AuditLog {
     static final Duration KEPT = Duration.ofDays(730);
     static final int PAGE = 200;
-    private static final int LONGEST_SUBJECT = 400;
-    private static final int LONGEST_NAME = 80;
+    private static final int MAX_SUBJECT = 400;
+    private static final int MAX_NAME = 80;
 
     private final Database database;
     private final Clock clock;
@@ -38,10 +38,10 @@ public final class AuditLog {
                 connection,
                 clock.instant(),
                 accountId,
-                cut(name, LONGEST_NAME),
-                cut(address, LONGEST_NAME),
+                cut(name, MAX_NAME),
+                cut(address, MAX_NAME),
                 action,
-                cut(subject, LONGEST_SUBJECT)));
+                cut(subject, MAX_SUBJECT)));
     }
 
     private static String cut(String text, int longest) {

@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
 
 /** Reading, searching and downloading what people did. */
 public final class AuditRoutes {
-    private static final int MOST_DOWNLOADED = 1_000_000;
+    private static final int MAX_DOWNLOADED = 1_000_000;
 
     private final AuditLog log;
 
@@ -55,7 +55,7 @@ public final class AuditRoutes {
     }
 
     private void download(Context ctx, Caller caller) throws IOException {
-        List<List<String>> rows = log.list(ctx.queryParam("find"), action(ctx), null, MOST_DOWNLOADED).stream()
+        List<List<String>> rows = log.list(ctx.queryParam("find"), action(ctx), null, MAX_DOWNLOADED).stream()
                 .map(entry -> List.of(
                         entry.at().toString(),
                         entry.name(),

@@ -39,8 +39,8 @@ import org.jspecify.annotations.Nullable;
 
 /** Uploads, datasets, their steps, questions about them and their rows. */
 public final class DatasetRoutes {
-    private static final int LONGEST_NAME = 200;
-    private static final long MOST_NANOS = 60_000_000_000L;
+    private static final int MAX_NAME = 200;
+    private static final long MAX_NANOS = 60_000_000_000L;
     private static final long MAX_LOOK_NANOS = 120_000_000_000L;
 
     private final DatasetService service;
@@ -135,7 +135,7 @@ public final class DatasetRoutes {
                 Access.AUTHOR,
                 "Look at an uploaded file: its sheets, the tables found, raw cells",
                 LookRequest.class,
-                Look.class,
+                FilePreview.class,
                 (ctx, caller) -> {
                     LookRequest request = Requests.body(ctx, LookRequest.class);
                     try (CallerWatch gone = new CallerWatch(ctx, MAX_LOOK_NANOS)) {
@@ -153,7 +153,7 @@ public final class DatasetRoutes {
                 Access.AUTHOR,
                 "Look again at the file of a dataset",
                 LookRequest.class,
-                Look.class,
+                FilePreview.class,
                 (ctx, caller) -> {
                     LookRequest request = Requests.body(ctx, LookRequest.class);
                     try (CallerWatch gone = new CallerWatch(ctx, MAX_LOOK_NANOS)) {
@@ -231,7 +231,7 @@ public final class DatasetRoutes {
     }
 
     private void upload(Context ctx, Caller caller) {
-        String name = Requests.name(ctx.queryParam("name"), "The file name", LONGEST_NAME);
+        String name = Requests.name(ctx.queryParam("name"), "The file name", MAX_NAME);
         String length = ctx.header("Content-Length");
         long expected = length == null ? -1 : Long.parseLong(length);
         ctx.json(service.upload(caller.id(), name, new SteadyInput(ctx.bodyInputStream()), expected));
@@ -249,7 +249,7 @@ public final class DatasetRoutes {
         QueryService.Query query = request.query();
         Job job = query != null
                 ? service.createFromQuery(
-                        caller.id(), query, Requests.name(request.name(), "The name of the dataset", LONGEST_NAME))
+                        caller.id(), query, Requests.name(request.name(), "The name of the dataset", MAX_NAME))
                 : fromFiles(request, caller);
         started(ctx, job);
     }
@@ -304,7 +304,7 @@ public final class DatasetRoutes {
         service.rename(
                 caller.id(),
                 ctx.pathParam("id"),
-                Requests.name(request.name(), "The name", LONGEST_NAME),
+                Requests.name(request.name(), "The name", MAX_NAME),
                 Requests.name(request.noun(), "The word for a row", 80));
         ctx.status(204);
     }
@@ -327,11 +327,11 @@ public final class DatasetRoutes {
     private void ask(Context ctx, Caller caller) throws Exception {
         AskRequest request = Requests.body(ctx, AskRequest.class);
         MemoryEngine engine = engine(ctx, caller);
-        List<QuestionSet.Condition> conditions = new ArrayList<>();
+        List<QuestionSet.ActiveFilter> conditions = new ArrayList<>();
         Limits.check(orEmpty(request.filters()));
         for (Filter filter : orEmpty(request.filters())) {
             filter.fit(engine.table());
-            conditions.add(new QuestionSet.Condition(String.valueOf(conditions.size()), filter));
+            conditions.add(new QuestionSet.ActiveFilter(String.valueOf(conditions.size()), filter));
         }
         List<QuestionSet.Asked> asked = new ArrayList<>();
         for (Question question : Requests.present(request.questions(), "The list of questions")) {
@@ -340,7 +340,7 @@ public final class DatasetRoutes {
         QuestionSet questions = new QuestionSet(conditions, asked);
         Limits.check(questions);
         memory.requireRoom();
-        long end = System.nanoTime() + MOST_NANOS;
+        long end = System.nanoTime() + MAX_NANOS;
         try (AnswerStream stream = new AnswerStream(ctx)) {
             try {
                 engine.answer(questions, stream::question, () -> System.nanoTime() > end);

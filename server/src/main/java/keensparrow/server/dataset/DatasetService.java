@@ -15,7 +15,7 @@ import java.util.Set;
 import java.util.function.BooleanSupplier;
 import keensparrow.core.draft.FirstDraft;
 import keensparrow.core.engine.MemoryEngine;
-import keensparrow.core.engine.Workers;
+import keensparrow.core.engine.ParallelRunner;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.prepare.Step;
@@ -33,9 +33,9 @@ import org.jspecify.annotations.Nullable;
 /** Files, datasets and their versions. */
 public final class DatasetService {
     private static final int VERSIONS_KEPT = 5;
-    private static final int MOST_FILES = 200;
-    private static final int MOST_STEPS = 200;
-    private static final int MOST_LOOKS = 4;
+    private static final int MAX_FILES = 200;
+    private static final int MAX_STEPS = 200;
+    private static final int MAX_LOOKS = 4;
     private static final Duration UPLOADS_KEPT = Duration.ofDays(14); // of those that nobody loaded
 
     private final Database database;
@@ -44,12 +44,12 @@ public final class DatasetService {
     private final QueryService queries;
     private final Clock clock;
     private final DatasetRepository datasets = new DatasetRepository();
-    private final Engines engines;
+    private final EngineCache engines;
     private final Documents documents;
-    private final Links links;
+    private final UrlFetcher links;
     private final MemoryWatch memory;
-    private final PerPerson looks = new PerPerson(MOST_LOOKS, "looks at files");
-    private final Loads loads;
+    private final PerPerson looks = new PerPerson(MAX_LOOKS, "looks at files");
+    private final DatasetLoader loads;
 
     /** @param memoryBytes that tables may take together */
     public DatasetService(
@@ -57,21 +57,21 @@ public final class DatasetService {
             DataFolder folder,
             Jobs jobs,
             QueryService queries,
-            Links links,
+            UrlFetcher links,
             long memoryBytes,
             MemoryWatch memory,
-            Workers workers,
+            ParallelRunner workers,
             Clock clock) {
         this.database = database;
         this.folder = folder;
         this.jobs = jobs;
         this.queries = queries;
         this.clock = clock;
-        this.engines = new Engines(memoryBytes, workers);
+        this.engines = new EngineCache(memoryBytes, workers);
         this.documents = new Documents(folder);
         this.links = links;
         this.memory = memory;
-        this.loads = new Loads(database, folder, documents, engines, clock);
+        this.loads = new DatasetLoader(database, folder, documents, engines, clock);
     }
 
     /** A file as stored. */
@@ -102,23 +102,23 @@ public final class DatasetService {
         return jobs.start(
                 ownerId,
                 "Load " + files.get(0).name(),
-                job -> create(job, dataset, new Loads.Rows(files, reading, true)));
+                job -> create(job, dataset, new DatasetLoader.Rows(files, reading, true)));
     }
 
     /** Starts to fetch a file and to load it into a new dataset. */
     Job createFromLink(long ownerId, String link, @Nullable String name, ReadingChoices reading) {
-        Links.Target target = links.target(link);
+        UrlFetcher.Target target = links.target(link);
         String title = name == null || name.isBlank() ? FirstDraft.titleFrom(target.fileName()) : name.strip();
         String noun = FirstDraft.nounFrom(target.fileName());
         Dataset dataset = new Dataset(Secrets.id(), ownerId, title, noun, List.of(), null, null, link, 0);
         return jobs.start(ownerId, "Fetch " + target.fileName(), job -> {
             Dataset.FileRef file = links.fetch(job, target, folder);
-            create(job, dataset, new Loads.Rows(List.of(file), reading, true));
+            create(job, dataset, new DatasetLoader.Rows(List.of(file), reading, true));
         });
     }
 
     /** A look at an uploaded file before it is loaded. @param gone whether nobody waits for it any more */
-    Look look(
+    FilePreview look(
             long ownerId,
             String fileId,
             ReadingChoices choices,
@@ -130,7 +130,7 @@ public final class DatasetService {
     }
 
     /** A look at the first file of a dataset, as it is read or would be read with other choices. */
-    Look lookAgain(
+    FilePreview lookAgain(
             long ownerId,
             String id,
             @Nullable ReadingChoices choices,
@@ -144,7 +144,7 @@ public final class DatasetService {
         return looks.run(ownerId, () -> look(version.files().get(0), reading, part, fromColumn, gone));
     }
 
-    private Look look(
+    private FilePreview look(
             Dataset.FileRef file,
             ReadingChoices choices,
             @Nullable Integer part,
@@ -152,7 +152,7 @@ public final class DatasetService {
             BooleanSupplier gone) {
         memory.requireRoom();
         try (Documents.Lease lease = documents.open(file, choices, gone)) {
-            return Look.of(lease.document(), choices, part, fromColumn);
+            return FilePreview.of(lease.document(), choices, part, fromColumn);
         }
     }
 
@@ -171,7 +171,7 @@ public final class DatasetService {
         boolean afresh = database.inTransaction(connection -> datasets.appsOn(connection, id)) == 0;
         return jobs.start(ownerId, "Read " + dataset.name() + " again", job -> {
             job.concerns(id);
-            loads.load(job, dataset, before, new Loads.Rows(before.files(), choices, afresh), dataset.steps());
+            loads.load(job, dataset, before, new DatasetLoader.Rows(before.files(), choices, afresh), dataset.steps());
         });
     }
 
@@ -187,7 +187,8 @@ public final class DatasetService {
                 job -> create(
                         job,
                         dataset,
-                        new Loads.Rows(List.of(run(job, ownerId, query, name)), ReadingChoices.AS_FOUND, true)));
+                        new DatasetLoader.Rows(
+                                List.of(run(job, ownerId, query, name)), ReadingChoices.AS_FOUND, true)));
     }
 
     private Dataset.FileRef run(Job job, long ownerId, QueryService.Query query, String name) {
@@ -195,7 +196,7 @@ public final class DatasetService {
         return new Dataset.FileRef(name, stored.sha256(), stored.sizeBytes());
     }
 
-    private void create(Job job, Dataset dataset, Loads.Rows rows) {
+    private void create(Job job, Dataset dataset, DatasetLoader.Rows rows) {
         database.act(connection -> {
             datasets.add(connection, dataset, clock.instant());
         });
@@ -215,8 +216,8 @@ public final class DatasetService {
     }
 
     private List<Dataset.FileRef> files(long ownerId, List<String> ids) {
-        if (ids.isEmpty() || ids.size() > MOST_FILES) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, "Name 1 to " + MOST_FILES + " uploaded files to load.");
+        if (ids.isEmpty() || ids.size() > MAX_FILES) {
+            throw new UserException(ErrorCode.INVALID_REQUEST, "Name 1 to " + MAX_FILES + " uploaded files to load.");
         }
         return database.inTransaction(connection -> {
             List<Dataset.FileRef> files = new ArrayList<>();
@@ -236,7 +237,7 @@ public final class DatasetService {
         return jobs.start(ownerId, "Load " + files.get(0).name(), job -> {
             job.concerns(id);
             Dataset.Version before = version(dataset);
-            loads.load(job, dataset, before, new Loads.Rows(files, before.reading(), false), dataset.steps());
+            loads.load(job, dataset, before, new DatasetLoader.Rows(files, before.reading(), false), dataset.steps());
         });
     }
 
@@ -245,13 +246,17 @@ public final class DatasetService {
         Dataset dataset = get(ownerId, id);
         String link = dataset.link();
         if (link != null) {
-            Links.Target target = links.target(link);
+            UrlFetcher.Target target = links.target(link);
             return jobs.start(ownerId, "Fetch " + target.fileName(), job -> {
                 job.concerns(id);
                 Dataset.FileRef file = links.fetch(job, target, folder);
                 Dataset.Version before = version(dataset);
                 loads.load(
-                        job, dataset, before, new Loads.Rows(List.of(file), before.reading(), false), dataset.steps());
+                        job,
+                        dataset,
+                        before,
+                        new DatasetLoader.Rows(List.of(file), before.reading(), false),
+                        dataset.steps());
             });
         }
         String connectionId = dataset.connectionId();
@@ -268,24 +273,24 @@ public final class DatasetService {
                     job,
                     dataset,
                     version(dataset),
-                    new Loads.Rows(List.of(result), ReadingChoices.AS_FOUND, false),
+                    new DatasetLoader.Rows(List.of(result), ReadingChoices.AS_FOUND, false),
                     dataset.steps());
         });
     }
 
     /** Replays with other steps; the last version stays if one does not fit. */
     Job changeSteps(long ownerId, String id, List<Step> steps) {
-        if (steps.size() > MOST_STEPS) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, "A dataset has at most " + MOST_STEPS + " steps.");
+        if (steps.size() > MAX_STEPS) {
+            throw new UserException(ErrorCode.INVALID_REQUEST, "A dataset has at most " + MAX_STEPS + " steps.");
         }
         Dataset dataset = get(ownerId, id);
         Dataset.Version before = version(dataset);
         return jobs.start(ownerId, "Prepare " + dataset.name(), job -> {
             job.concerns(id);
-            if (Loads.canExtend(before, steps)) {
+            if (DatasetLoader.canExtend(before, steps)) {
                 loads.extend(job, dataset, before, steps);
             } else {
-                loads.load(job, dataset, before, Loads.Rows.of(before), steps);
+                loads.load(job, dataset, before, DatasetLoader.Rows.of(before), steps);
             }
         });
     }

@@ -29,7 +29,7 @@ final class LoadRehearsal {
     private static final Logger LOG = LoggerFactory.getLogger(LoadRehearsal.class);
     private static final int ROWS = 200_000;
     private static final int ROUNDS = 25;
-    private static final long MOST_NANOS = 20_000_000_000L;
+    private static final long MAX_NANOS = 20_000_000_000L;
     private static final double SETTLED = 0.97; // of the best round before
     private static final int SETTLED_ROUNDS = 5;
 
@@ -49,7 +49,7 @@ final class LoadRehearsal {
         try {
             Files.createDirectories(folder);
             Files.writeString(file, rows());
-            long end = System.nanoTime() + MOST_NANOS;
+            long end = System.nanoTime() + MAX_NANOS;
             double before = Double.MAX_VALUE;
             int settled = 0;
             for (int round = 0;

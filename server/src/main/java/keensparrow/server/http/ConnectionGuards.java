@@ -24,11 +24,11 @@ public final class ConnectionGuards {
     public static final int THREADS = 200;
 
     private static final int USUAL_REQUESTS = 150;
-    private static final Duration LONGEST_QUEUE = Duration.ofSeconds(10);
-    private static final Duration LONGEST_STOP = Duration.ofSeconds(20);
-    private static final int MOST_QUEUED = 2000;
-    private static final int MOST_CONNECTIONS = 8000;
-    private static final long LONGEST_BODY = 4_000_000;
+    private static final Duration MAX_QUEUE = Duration.ofSeconds(10);
+    private static final Duration MAX_STOP = Duration.ofSeconds(20);
+    private static final int MAX_QUEUED = 2000;
+    private static final int MAX_CONNECTIONS = 8000;
+    private static final long MAX_BODY = 4_000_000;
     private static final int FRAME_OVERHEAD = 64;
     private static final String UPLOADS = "/api/files";
     private static final String[] ESSENTIAL = {
@@ -52,17 +52,17 @@ public final class ConnectionGuards {
     /** @param perAddress connections that one address may have open */
     public static void install(Server server, int perAddress) {
         EagerContentHandler bodies = new EagerContentHandler(
-                new EagerContentHandler.RetainedContentLoaderFactory(LONGEST_BODY, FRAME_OVERHEAD, true));
+                new EagerContentHandler.RetainedContentLoaderFactory(MAX_BODY, FRAME_OVERHEAD, true));
         bodies.excludePath(UPLOADS);
         QoSHandler queue = new QoSHandler(bodies);
         queue.setMaxRequestCount(USUAL_REQUESTS);
-        queue.setMaxSuspendedRequestCount(MOST_QUEUED);
-        queue.setMaxSuspend(LONGEST_QUEUE);
+        queue.setMaxSuspendedRequestCount(MAX_QUEUED);
+        queue.setMaxSuspend(MAX_QUEUE);
         queue.excludePath(ESSENTIAL);
         server.setHandler(new GracefulHandler(queue));
-        server.setStopTimeout(LONGEST_STOP.toMillis());
+        server.setStopTimeout(MAX_STOP.toMillis());
         server.setErrorHandler(new ProblemErrors());
-        server.addBean(new NetworkConnectionLimit(MOST_CONNECTIONS, server));
+        server.addBean(new NetworkConnectionLimit(MAX_CONNECTIONS, server));
         server.addEventListener(new org.eclipse.jetty.util.component.LifeCycle.Listener() {
             @Override
             public void lifeCycleStarting(org.eclipse.jetty.util.component.LifeCycle starting) {

@@ -11,22 +11,24 @@ import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.fasterxml.jackson.databind.jsontype.NamedType;
 import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
-import keensparrow.core.filter.Anywhere;
+import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.filter.Between;
-import keensparrow.core.filter.Box;
 import keensparrow.core.filter.Containing;
-import keensparrow.core.filter.During;
+import keensparrow.core.filter.DateRange;
+import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.HasAll;
-import keensparrow.core.filter.NamedPeriod;
 import keensparrow.core.filter.OneOf;
-import keensparrow.core.filter.Where;
+import keensparrow.core.filter.RangePair;
+import keensparrow.core.filter.RelativePeriod;
+import keensparrow.core.filter.TextSearch;
 import keensparrow.core.group.ByBins;
 import keensparrow.core.group.ByExpression;
 import keensparrow.core.group.ByPart;
 import keensparrow.core.group.ByTime;
 import keensparrow.core.group.ByValue;
 import keensparrow.core.group.Grouping;
+import keensparrow.core.infer.LoadReport;
 import keensparrow.core.prepare.Compute;
 import keensparrow.core.prepare.FillDown;
 import keensparrow.core.prepare.JoinPeriod;
@@ -37,6 +39,7 @@ import keensparrow.core.prepare.Retype;
 import keensparrow.core.prepare.SetAdditivity;
 import keensparrow.core.prepare.SetRole;
 import keensparrow.core.prepare.Step;
+import keensparrow.core.profile.ColumnProfile;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
 import keensparrow.server.store.StoreException;
@@ -55,16 +58,19 @@ public final class Json {
             .addMixIn(Grouping.class, Named.class)
             .addMixIn(Question.class, Named.class)
             .addMixIn(Answer.class, Named.class)
+            .addMixIn(Aggregate.class, EarlierNames.OfAggregate.class)
+            .addMixIn(LoadReport.class, EarlierNames.OfLoadReport.class)
+            .addMixIn(ColumnProfile.class, EarlierNames.OfColumnProfile.class)
             .registerSubtypes(
                     new NamedType(OneOf.class, "oneOf"),
                     new NamedType(Between.class, "between"),
-                    new NamedType(During.class, "during"),
+                    new NamedType(DateRange.class, "during"),
                     new NamedType(Containing.class, "containing"),
                     new NamedType(HasAll.class, "hasAll"),
-                    new NamedType(NamedPeriod.class, "namedPeriod"),
-                    new NamedType(Anywhere.class, "anywhere"),
-                    new NamedType(Box.class, "box"),
-                    new NamedType(Where.class, "where"),
+                    new NamedType(RelativePeriod.class, "namedPeriod"),
+                    new NamedType(TextSearch.class, "anywhere"),
+                    new NamedType(RangePair.class, "box"),
+                    new NamedType(ExpressionFilter.class, "where"),
                     new NamedType(Relabel.class, "relabel"),
                     new NamedType(Retype.class, "retype"),
                     new NamedType(SetRole.class, "setRole"),
@@ -82,11 +88,12 @@ public final class Json {
                     new NamedType(Question.Groups.class, "groups"),
                     new NamedType(Question.Rows.class, "rows"),
                     new NamedType(Question.ValueCounts.class, "valueCounts"),
-                    new NamedType(Question.Spread.class, "spread"),
+                    new NamedType(Question.Histogram.class, "histogram"),
                     new NamedType(Answer.Groups.class, "groups"),
                     new NamedType(Answer.Rows.class, "rows"),
                     new NamedType(Answer.ValueCounts.class, "valueCounts"),
-                    new NamedType(Answer.Spread.class, "spread"))
+                    new NamedType(Answer.Histogram.class, "histogram"),
+                    new NamedType(Answer.Histogram.class, "spread")) // read only: earlier versions wrote it so
             .build();
 
     private static final ObjectMapper STRICT = StrictJson.of(MAPPER);

@@ -7,7 +7,7 @@ import java.io.InputStream;
 /** Gives up on senders that come so slowly that a thread would stand by for nothing. */
 public final class SteadyInput extends FilterInputStream {
     private static final long GRACE_NANOS = 15_000_000_000L;
-    private static final long LEAST_BYTES_A_SECOND = 4_000;
+    private static final long MIN_BYTES_A_SECOND = 4_000;
 
     private long waitedNanos;
     private long bytes;
@@ -28,7 +28,7 @@ public final class SteadyInput extends FilterInputStream {
         int count = in.read(to, offset, length);
         waitedNanos += System.nanoTime() - start;
         bytes += Math.max(0, count);
-        if (waitedNanos > GRACE_NANOS && bytes < waitedNanos / 1_000_000_000.0 * LEAST_BYTES_A_SECOND) {
+        if (waitedNanos > GRACE_NANOS && bytes < waitedNanos / 1_000_000_000.0 * MIN_BYTES_A_SECOND) {
             throw new IOException("the sender is too slow");
         }
         return count;

@@ -10,7 +10,7 @@ import java.io.OutputStream;
  */
 public final class SteadyOutput extends FilterOutputStream {
     private static final long GRACE_NANOS = 10_000_000_000L;
-    private static final long LEAST_BYTES_A_SECOND = 4_000;
+    private static final long MIN_BYTES_A_SECOND = 4_000;
     private static final int CHUNK = 1 << 15;
 
     private long waitedNanos;
@@ -46,7 +46,7 @@ public final class SteadyOutput extends FilterOutputStream {
     }
 
     private void requireSteady() throws IOException {
-        if (waitedNanos > GRACE_NANOS && bytes < waitedNanos / 1_000_000_000.0 * LEAST_BYTES_A_SECOND) {
+        if (waitedNanos > GRACE_NANOS && bytes < waitedNanos / 1_000_000_000.0 * MIN_BYTES_A_SECOND) {
             throw new IOException("the caller reads too slowly");
         }
     }

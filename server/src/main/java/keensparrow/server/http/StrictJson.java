@@ -25,8 +25,8 @@ import org.jspecify.annotations.Nullable;
  */
 final class StrictJson {
     private static final int DEEPEST = 50;
-    private static final int MOST_DIGITS = 400;
-    private static final int MOST_PLACES = 400;
+    private static final int MAX_DIGITS = 400;
+    private static final int MAX_PLACES = 400;
 
     private StrictJson() {}
 
@@ -35,7 +35,7 @@ final class StrictJson {
         strict.getFactory()
                 .setStreamReadConstraints(StreamReadConstraints.builder()
                         .maxNestingDepth(DEEPEST)
-                        .maxNumberLength(MOST_DIGITS)
+                        .maxNumberLength(MAX_DIGITS)
                         .build());
         strict.setAnnotationIntrospector(new Needed());
         strict.setDefaultSetterInfo(JsonSetter.Value.forContentNulls(Nulls.FAIL));
@@ -84,7 +84,7 @@ final class StrictJson {
         @Override
         public BigDecimal deserialize(JsonParser json, DeserializationContext context) throws IOException {
             BigDecimal value = NumberDeserializers.BigDecimalDeserializer.instance.deserialize(json, context);
-            if (value != null && (Math.abs((long) value.scale()) > MOST_PLACES || value.precision() > MOST_DIGITS)) {
+            if (value != null && (Math.abs((long) value.scale()) > MAX_PLACES || value.precision() > MAX_DIGITS)) {
                 throw context.weirdNumberException(value.unscaledValue(), BigDecimal.class, "it is too large or small");
             }
             return value;

@@ -25,10 +25,10 @@ public final class Jobs implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
     private static final int AT_A_TIME = 3;
     private static final int AT_A_TIME_OF_ONE = 1; // one person's endless query leaves room for the others' work
-    private static final int MOST_ENDED_KEPT = 200; // in memory: how they ended is in the records too
+    private static final int MAX_ENDED_KEPT = 200; // in memory: how they ended is in the records too
     private static final long CLOSING_SECONDS = 20;
     private static final int WAITING_FOR_ONE = 20;
-    private static final int LONGEST_CALL = 200_000; // characters
+    private static final int MAX_CALL = 200_000; // characters
     private static final String INTERRUPTED =
             "The server was restarted before this was done. Nothing was changed. Do it again.";
 
@@ -113,7 +113,7 @@ public final class Jobs implements AutoCloseable {
     }
 
     private void forgetEnded() {
-        if (live.size() > MOST_ENDED_KEPT) {
+        if (live.size() > MAX_ENDED_KEPT) {
             live.values()
                     .removeIf(job -> job.status().state() != Job.State.WAITING
                             && job.status().state() != Job.State.RUNNING);
@@ -205,7 +205,7 @@ public final class Jobs implements AutoCloseable {
 
     /** Keeps the call that started a job. */
     public void remember(String id, Job.Repeat call) {
-        if (call.body().length() <= LONGEST_CALL) {
+        if (call.body().length() <= MAX_CALL) {
             database.note(connection ->
                     Database.update(connection, "update job set request = ? where id = ?", Json.write(call), id));
         }

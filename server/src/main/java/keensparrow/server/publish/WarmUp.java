@@ -7,7 +7,7 @@ import keensparrow.core.app.AppQuestions;
 import keensparrow.core.app.Selection;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Between;
-import keensparrow.core.filter.During;
+import keensparrow.core.filter.DateRange;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.question.Answer;
@@ -26,8 +26,8 @@ import org.slf4j.LoggerFactory;
 public final class WarmUp implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(WarmUp.class);
     private static final int VALUES = 6;
-    private static final long MOST_CLOSING_MILLIS = 10_000;
-    private static final long MOST_NANOS = 4_000_000_000L;
+    private static final long MAX_CLOSING_MILLIS = 10_000;
+    private static final long MAX_NANOS = 4_000_000_000L;
 
     private final PublishService publishing;
     private final DatasetService datasets;
@@ -52,7 +52,7 @@ public final class WarmUp implements AutoCloseable {
     public void close() {
         closed = true;
         try {
-            thread.join(MOST_CLOSING_MILLIS);
+            thread.join(MAX_CLOSING_MILLIS);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }
@@ -77,7 +77,7 @@ public final class WarmUp implements AutoCloseable {
 
     private void ask(PublishRepository.Published published) {
         Dataset dataset = datasets.getForLink(published.datasetId());
-        long end = System.nanoTime() + MOST_NANOS;
+        long end = System.nanoTime() + MAX_NANOS;
         List<Selection> selections = new ArrayList<>();
         answers.rehearse(published.app(), dataset, Selection.NONE, answered -> addLikely(answered, selections));
         for (Selection selection : selections) {
@@ -98,14 +98,14 @@ public final class WarmUp implements AutoCloseable {
                     .limit(VALUES)
                     .map(value -> OneOf.of(column, value.value()))
                     .forEach(filter -> selections.add(of(filter)));
-        } else if (answered.answer() instanceof Answer.Spread spread
+        } else if (answered.answer() instanceof Answer.Histogram spread
                 && !spread.bins().isEmpty()) {
             String from = spread.bins().get(0).from();
             String to = spread.bins().get(spread.bins().size() / 2).to();
             selections.add(of(
                     spread.step() == null
                             ? Between.of(column, from, to)
-                            : new During(column, LocalDate.parse(from), LocalDate.parse(to), false)));
+                            : new DateRange(column, LocalDate.parse(from), LocalDate.parse(to), false)));
         }
     }
 

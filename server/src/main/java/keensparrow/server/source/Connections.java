@@ -18,7 +18,7 @@ import org.jspecify.annotations.Nullable;
 /** Opens connections for reading. Addresses are built from fields, never taken from a person as they are. */
 final class Connections {
     private static final int CONNECT_SECONDS = 10;
-    static final int MOST_RESULT_MB = 64;
+    static final int MAX_RESULT_MB = 64;
 
     private final Path warehouse;
     private final Secrets secrets;
@@ -99,7 +99,7 @@ final class Connections {
         properties.setProperty("loginTimeout", String.valueOf(CONNECT_SECONDS));
         properties.setProperty("ApplicationName", "Keen Sparrow");
         String url = "jdbc:postgresql://" + to.host() + ":" + to.port() + "/" + to.database();
-        properties.setProperty("maxResultBuffer", MOST_RESULT_MB + "M"); // a row or cell beyond it is not read on
+        properties.setProperty("maxResultBuffer", MAX_RESULT_MB + "M"); // a row or cell beyond it is not read on
         properties.setProperty("adaptiveFetchMaximum", "2000");
         properties.setProperty("adaptiveFetch", "true"); // fewer rows at a time where they are wide
         properties.setProperty("options", "-c default_transaction_read_only=on");

@@ -32,11 +32,11 @@ public final class QueryService {
     static final int FIRST_ROWS = 50;
     private static final int PREVIEW_SECONDS = 30;
     private static final int LOAD_SECONDS = 600;
-    private static final int MOST_SECONDS = 3600;
-    private static final int MOST_ROWS = 20_000_000;
+    private static final int MAX_SECONDS = 3600;
+    private static final int MAX_ROWS = 20_000_000;
     private static final int USUAL_ROWS = 5_000_000;
     private static final int FETCHED_FIRST = 50;
-    private static final int MOST_PREVIEWS = 3;
+    private static final int MAX_PREVIEWS = 3;
     /** An embedded database says it itself, or its process ended and the connection broke. */
     private static final Set<String> OUT_OF_MEMORY = Set.of("90108", "90067", "90098");
 
@@ -45,7 +45,7 @@ public final class QueryService {
     private final Connections connections;
     private final Clock clock;
     private final ConnectionRepository repository = new ConnectionRepository();
-    private final PerPerson previews = new PerPerson(MOST_PREVIEWS, "previews of queries");
+    private final PerPerson previews = new PerPerson(MAX_PREVIEWS, "previews of queries");
     private final Map<String, Statement> running = new ConcurrentHashMap<>();
 
     public QueryService(Database database, Secrets secrets, DataFolder folder, Clock clock) {
@@ -231,8 +231,8 @@ public final class QueryService {
      * @throws UserException QUERY_FAILED, QUERY_TIMEOUT, QUERY_NOT_READ_ONLY, CANCELLED; TOO_MANY rows as QUERY_FAILED
      */
     public DataFolder.Stored spool(Job job, long ownerId, Query query, DataFolder folder) {
-        int seconds = Math.min(MOST_SECONDS, Math.max(1, query.seconds() == null ? LOAD_SECONDS : query.seconds()));
-        int most = Math.min(MOST_ROWS, Math.max(1, query.mostRows() == null ? USUAL_ROWS : query.mostRows()));
+        int seconds = Math.min(MAX_SECONDS, Math.max(1, query.seconds() == null ? LOAD_SECONDS : query.seconds()));
+        int most = Math.min(MAX_ROWS, Math.max(1, query.mostRows() == null ? USUAL_ROWS : query.mostRows()));
         job.says("Running the query", 0, 0);
         return folder.store(-1, out -> {
             ResultFile file = new ResultFile(out, job, most);
@@ -317,7 +317,7 @@ public final class QueryService {
         if (String.valueOf(e.getMessage()).contains("maxResultBuffer")) {
             return new UserException(
                     ErrorCode.QUERY_FAILED,
-                    "A row of the result is larger than " + Connections.MOST_RESULT_MB
+                    "A row of the result is larger than " + Connections.MAX_RESULT_MB
                             + " MB. Leave out or cut long texts in the query.");
         }
         return new UserException(

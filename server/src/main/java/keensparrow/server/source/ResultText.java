@@ -20,7 +20,7 @@ import org.jspecify.annotations.Nullable;
 
 /** Values of a result written plainly, as files have them: ISO dates, points in decimals, yes and no. */
 final class ResultText {
-    private static final int LONGEST_TEXT = 1_000_000;
+    private static final int MAX_TEXT = 1_000_000;
 
     private final ResultSetMetaData columns;
     private final int count;
@@ -84,7 +84,7 @@ final class ResultText {
         }
     }
 
-    /** @throws UserException QUERY_FAILED for a text of more than {@link #LONGEST_TEXT} characters, read no further */
+    /** @throws UserException QUERY_FAILED for a text of more than {@link #MAX_TEXT} characters, read no further */
     private static @Nullable String text(ResultSet result, int i) throws SQLException {
         Reader characters = result.getCharacterStream(i);
         if (characters == null) {
@@ -95,7 +95,7 @@ final class ResultText {
             char[] buffer = new char[1 << 13];
             for (int count = characters.read(buffer); count >= 0; count = characters.read(buffer)) {
                 text.append(buffer, 0, count);
-                if (text.length() > LONGEST_TEXT) {
+                if (text.length() > MAX_TEXT) {
                     throw new UserException(
                             ErrorCode.QUERY_FAILED,
                             "Column " + i

@@ -28,21 +28,21 @@ import org.jspecify.annotations.Nullable;
 public final class DataFolder {
     private static final int BUFFER = 1 << 16;
     private static final Duration YOUNG = Duration.ofMinutes(10);
-    private static final long MOST_DRAINED = 64L << 20;
+    private static final long MAX_DRAINED = 64L << 20;
 
     private final Path root;
-    private final long mostBytes;
+    private final long maxBytes;
     private final long reserveBytes;
     private final StoreCheck check;
     private final ReentrantReadWriteLock copying = new ReentrantReadWriteLock();
 
     /**
-     * @param mostBytes an upload may have
+     * @param maxBytes an upload may have
      * @param reserveBytes of the disk that uploads leave free
      */
-    public DataFolder(Path root, long mostBytes, long reserveBytes) throws IOException {
+    public DataFolder(Path root, long maxBytes, long reserveBytes) throws IOException {
         this.root = root.toAbsolutePath();
-        this.mostBytes = mostBytes;
+        this.maxBytes = maxBytes;
         this.reserveBytes = reserveBytes;
         this.check = new StoreCheck(this.root);
         Files.createDirectories(this.root);
@@ -156,7 +156,7 @@ public final class DataFolder {
      * @throws UserException FILE_TOO_LARGE, UPLOAD_INCOMPLETE, DISK_FULL; nothing is left behind
      */
     public Stored store(InputStream in, long expectedBytes) {
-        if (expectedBytes > mostBytes) {
+        if (expectedBytes > maxBytes) {
             drain(in);
             throw tooLarge();
         }
@@ -169,7 +169,7 @@ public final class DataFolder {
                     break;
                 }
                 size += count;
-                if (size > mostBytes) {
+                if (size > maxBytes) {
                     throw tooLarge();
                 }
                 out.write(buffer, 0, count);
@@ -183,7 +183,7 @@ public final class DataFolder {
     /** Lets a sender finish, within bounds: one that is cut off while it sends never sees the answer. */
     private static void drain(InputStream in) {
         byte[] buffer = new byte[BUFFER];
-        long left = MOST_DRAINED;
+        long left = MAX_DRAINED;
         for (int count = 0; count >= 0 && left > 0; left -= count) {
             count = receive(in, buffer);
         }
@@ -279,7 +279,7 @@ public final class DataFolder {
     private UserException tooLarge() {
         return new UserException(
                 ErrorCode.FILE_TOO_LARGE,
-                "The file is larger than the " + (mostBytes >> 20)
+                "The file is larger than the " + (maxBytes >> 20)
                         + " MB that this server takes. Leave out columns or rows that are not needed, or ask the"
                         + " administrator to raise the limit.");
     }

@@ -20,13 +20,13 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** Files come whole or not at all, under the name of what is in them. */
 class DataFolderTest {
-    private static final long MOST = 1 << 20;
+    private static final long MAX = 1 << 20;
 
     @TempDir
     Path root;
 
     private DataFolder folder() throws IOException {
-        return new DataFolder(root, MOST, 0);
+        return new DataFolder(root, MAX, 0);
     }
 
     private static InputStream bytes(String text) {
@@ -73,12 +73,12 @@ class DataFolderTest {
     @Test
     void whatIsTooLargeIsRefusedBeforeAndWhileItComes() throws IOException {
         DataFolder folder = folder();
-        String large = "x".repeat((int) MOST + 1);
+        String large = "x".repeat((int) MAX + 1);
         refused(ErrorCode.FILE_TOO_LARGE, () -> folder.store(bytes(large), large.length()));
         refused(ErrorCode.FILE_TOO_LARGE, () -> folder.store(bytes(large), -1));
         assertThat(left("uploads")).isEmpty();
         assertThat(left("files")).isEmpty();
-        assertThat(folder.store(bytes(large.substring(1)), -1).sizeBytes()).isEqualTo(MOST);
+        assertThat(folder.store(bytes(large.substring(1)), -1).sizeBytes()).isEqualTo(MAX);
     }
 
     @Test
@@ -103,7 +103,7 @@ class DataFolderTest {
 
     @Test
     void aDiskWithoutRoomIsToldBeforeAnythingIsWritten() throws IOException {
-        DataFolder full = new DataFolder(root, MOST, Long.MAX_VALUE / 2);
+        DataFolder full = new DataFolder(root, MAX, Long.MAX_VALUE / 2);
         refused(ErrorCode.DISK_FULL, () -> full.store(bytes("abc"), 3));
         assertThat(left("uploads")).isEmpty();
         assertThat(DataFolder.diskFailure(new IOException("No space left on device")))

@@ -1,0 +1,81 @@
+package keensparrow.core.filter;
+
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.column.LongColumn;
+import keensparrow.core.table.Table;
+
+/**
+ * The date lies in a period told by its name, counted from the latest date of the column: the same data give the same
+ * rows on every day, and a newer file moves the period along.
+ *
+ * @param blanks whether blank rows are kept
+ */
+public record RelativePeriod(String column, Name name, boolean blanks) implements Filter {
+    /** Periods that end with the latest date, and the whole ones before. */
+    public enum Name {
+        LAST_7_DAYS("the last 7 days"),
+        LAST_30_DAYS("the last 30 days"),
+        LAST_90_DAYS("the last 90 days"),
+        LAST_12_MONTHS("the last 12 months"),
+        THIS_MONTH("the latest month"),
+        MONTH_BEFORE("the month before the latest"),
+        THIS_QUARTER("the latest quarter"),
+        QUARTER_BEFORE("the quarter before the latest"),
+        THIS_YEAR("the latest year"),
+        YEAR_BEFORE("the year before the latest");
+
+        private final String label;
+
+        Name(String label) {
+            this.label = label;
+        }
+
+        public String label() {
+            return label;
+        }
+
+        /** First and last day, both included, when {@code latest} is the latest day there is. */
+        LocalDate[] days(LocalDate latest) {
+            LocalDate month = latest.withDayOfMonth(1);
+            LocalDate quarter = month.minusMonths((latest.getMonthValue() - 1) % 3);
+            LocalDate year = latest.withDayOfYear(1);
+            return switch (this) {
+                case LAST_7_DAYS -> between(latest.minusDays(6), latest);
+                case LAST_30_DAYS -> between(latest.minusDays(29), latest);
+                case LAST_90_DAYS -> between(latest.minusDays(89), latest);
+                case LAST_12_MONTHS -> between(latest.minus(1, ChronoUnit.YEARS).plusDays(1), latest);
+                case THIS_MONTH -> between(month, latest);
+                case MONTH_BEFORE -> between(month.minusMonths(1), month.minusDays(1));
+                case THIS_QUARTER -> between(quarter, latest);
+                case QUARTER_BEFORE -> between(quarter.minusMonths(3), quarter.minusDays(1));
+                case THIS_YEAR -> between(year, latest);
+                case YEAR_BEFORE -> between(year.minusYears(1), year.minusDays(1));
+            };
+        }
+
+        private static LocalDate[] between(LocalDate from, LocalDate to) {
+            return new LocalDate[] {from, to};
+        }
+    }
+
+    @Override
+    public void fit(Table table) {
+        new DateRange(column, null, null, blanks).fit(table);
+    }
+
+    @Override
+    public RowTest test(Table table) {
+        fit(table);
+        LongColumn times = (LongColumn) table.column(column);
+        if (times.isAllBlank()) {
+            return RowTests.inside(times, 1, 0, blanks);
+        }
+        LocalDate latest = times.type() == ColumnType.DATE
+                ? LocalDate.ofEpochDay(times.max())
+                : LongColumn.dateTime(times.max()).toLocalDate();
+        LocalDate[] days = name.days(latest);
+        return new DateRange(column, days[0], days[1], blanks).test(table);
+    }
+}

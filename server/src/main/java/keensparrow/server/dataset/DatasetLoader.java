@@ -1,0 +1,240 @@
+package keensparrow.server.dataset;
+
+import java.io.IOException;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.BooleanSupplier;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.infer.ColumnPlan;
+import keensparrow.core.infer.LoadWatch;
+import keensparrow.core.infer.LoadedTable;
+import keensparrow.core.prepare.Proposals;
+import keensparrow.core.prepare.Retype;
+import keensparrow.core.prepare.Step;
+import keensparrow.core.prepare.Steps;
+import keensparrow.core.profile.Profile;
+import keensparrow.core.sheet.ReadingChoices;
+import keensparrow.core.sheet.TableChoice;
+import keensparrow.core.table.Table;
+import keensparrow.formats.document.Document;
+import keensparrow.formats.document.Reading;
+import keensparrow.formats.snapshot.DamagedSnapshotException;
+import keensparrow.formats.snapshot.SnapshotFile;
+import keensparrow.server.job.Job;
+import keensparrow.server.store.DataFolder;
+import keensparrow.server.store.Database;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** From files to a dataset version: read, prepare, look, write the snapshot, and last of all record it. */
+final class DatasetLoader {
+    private static final Logger LOG = LoggerFactory.getLogger(DatasetLoader.class);
+
+    /** It is written by us: a line of names, then every row, whatever they look like. */
+    private static final ReadingChoices RESULT_OF_A_QUERY = new ReadingChoices(
+            "UTF-8",
+            ",",
+            "\"",
+            "",
+            "",
+            '.',
+            null,
+            List.of(new TableChoice(null, null, null, 1L, 1, 0L, 0, null, false, null, null, null)));
+
+    private final Database database;
+    private final DataFolder folder;
+    private final Documents documents;
+    private final EngineCache engines;
+    private final Clock clock;
+    private final DatasetRepository datasets = new DatasetRepository();
+
+    DatasetLoader(Database database, DataFolder folder, Documents documents, EngineCache engines, Clock clock) {
+        this.documents = documents;
+        this.database = database;
+        this.folder = folder;
+        this.engines = engines;
+        this.clock = clock;
+    }
+
+    /**
+     * Where the rows of a version come from.
+     *
+     * @param afresh whether columns are named and typed anew, whatever the version before had
+     */
+    record Rows(List<Dataset.FileRef> files, ReadingChoices reading, boolean afresh) {
+        static Rows of(Dataset.Version version) {
+            return new Rows(version.files(), version.reading(), false);
+        }
+    }
+
+    /**
+     * Makes the next version of a dataset from files and steps.
+     *
+     * @param before the version it stands at, null for the first
+     */
+    Dataset.Version load(Job job, Dataset dataset, Dataset.@Nullable Version before, Rows rows, List<Step> steps) {
+        List<ColumnPlan> earlier = before == null || rows.afresh ? List.of() : before.plan();
+        LoadedTable raw = read(dataset, rows, steps, earlier, watch(job), job::isCancelled);
+        job.says("Replaying the steps", 0, 0);
+        Proposals proposals = before == null && steps.isEmpty() ? Proposals.of(raw.table()) : Proposals.NONE;
+        List<Step> all = before == null && steps.isEmpty() ? proposals.steps() : steps;
+        Steps.Run run = Steps.run(raw.table(), all);
+        return record(
+                job, dataset, before, new Made(rows, all, raw.noting(proposals.notes(), proposals.ambiguities()), run));
+    }
+
+    /** What a load made, before it is recorded. */
+    private record Made(Rows rows, List<Step> steps, LoadedTable raw, Steps.Run run) {}
+
+    /** Applies steps that were added at the end to the table as it stands, without reading the files again. */
+    Dataset.Version extend(Job job, Dataset dataset, Dataset.Version before, List<Step> steps) {
+        List<Step> added = steps.subList(before.steps().size(), steps.size());
+        job.says("Applying the step", 0, 0);
+        Table now = engines.get(
+                        new DatasetRepository.VersionId(dataset.id(), before.number()),
+                        folder.snapshotBytes(dataset.id(), before.number()),
+                        () -> table(before))
+                .table();
+        Steps.Run run;
+        try {
+            run = Steps.run(now, added);
+        } catch (UserException e) {
+            String numbered = e.text().replaceFirst("^Step 1,", "Step " + steps.size() + ",");
+            throw new UserException(e.code(), numbered, e.span().orElse(null));
+        }
+        List<Steps.Done> done = new ArrayList<>(before.stepsDone());
+        done.addAll(run.done());
+        LoadedTable raw = new LoadedTable(now, before.plan(), before.report());
+        return record(job, dataset, before, new Made(Rows.of(before), steps, raw, new Steps.Run(run.table(), done)));
+    }
+
+    static boolean canExtend(Dataset.Version before, List<Step> steps) {
+        int old = before.steps().size();
+        return steps.size() > old
+                && steps.subList(0, old).equals(before.steps())
+                && steps.subList(old, steps.size()).stream().noneMatch(Retype.class::isInstance);
+    }
+
+    private LoadedTable read(
+            Dataset dataset,
+            Rows rows,
+            List<Step> steps,
+            List<ColumnPlan> earlier,
+            LoadWatch watch,
+            BooleanSupplier stopped) {
+        ReadingChoices choices = dataset.query() == null ? rows.reading : RESULT_OF_A_QUERY;
+        List<Documents.Lease> leases = new ArrayList<>();
+        try {
+            List<Document> opened = new ArrayList<>();
+            for (Dataset.FileRef file : rows.files) {
+                Documents.Lease lease = documents.open(file, choices, stopped);
+                leases.add(lease);
+                opened.add(lease.document());
+            }
+            return new Reading(opened, choices).load(Steps.wantedTypes(steps), earlier, watch);
+        } finally {
+            leases.forEach(Documents.Lease::close);
+        }
+    }
+
+    private Dataset.Version record(Job job, Dataset dataset, Dataset.@Nullable Version before, Made made) {
+        Table table = made.run.table();
+        if (table.rowCount() == 0) {
+            throw new UserException(
+                    ErrorCode.FILE_NO_ROWS, "The steps leave out every row. Undo the last one, or pick other values.");
+        }
+        engines.requireFits(table.sizeBytes());
+        job.says("Looking at the columns", table.rowCount(), table.rowCount());
+        Profile profile = Profile.of(table);
+        job.says("Storing", table.rowCount(), table.rowCount());
+        int number = 1 + database.inTransaction(connection -> datasets.lastVersion(connection, dataset.id()));
+        Dataset.Version version = new Dataset.Version(
+                dataset.id(),
+                number,
+                made.rows.files,
+                made.rows.reading,
+                made.steps,
+                made.raw.plan(),
+                made.raw.report(),
+                made.run.done(),
+                profile,
+                table.schema(),
+                table.rowCount(),
+                clock.instant());
+        try {
+            folder.requireRoom(table.sizeBytes());
+            SnapshotFile.write(table, folder.snapshot(dataset.id(), number));
+        } catch (IOException e) {
+            throw DataFolder.diskFailure(e);
+        }
+        job.stopIfCancelled();
+        commit(version, before == null ? 0 : before.number());
+        engines.put(new DatasetRepository.VersionId(dataset.id(), number), table);
+        return version;
+    }
+
+    private void commit(Dataset.Version version, int expected) {
+        boolean moved = false;
+        try {
+            moved = database.change(connection -> {
+                if (!datasets.addVersion(connection, version, expected)) {
+                    throw new UserException(
+                            ErrorCode.CONFLICT,
+                            "The dataset was changed meanwhile by another load. Look at it and try again.");
+                }
+                return true;
+            });
+        } finally {
+            if (!moved) {
+                DataFolder.deleteQuietly(folder.snapshot(version.datasetId(), version.number()));
+            }
+        }
+    }
+
+    /** The table of a version from its snapshot; a damaged one is made again from the original files. */
+    Table table(Dataset.Version version) {
+        try {
+            Table stored = SnapshotFile.read(folder.snapshot(version.datasetId(), version.number()));
+            return new Table(version.schema(), stored.columns(), stored.rowCount());
+        } catch (DamagedSnapshotException | java.nio.file.NoSuchFileException e) {
+            LOG.warn(
+                    "the snapshot of dataset {} version {} is damaged ({}); it is made again",
+                    version.datasetId(),
+                    version.number(),
+                    e.getMessage());
+            return rebuilt(version);
+        } catch (IOException e) {
+            throw DataFolder.diskFailure(e);
+        }
+    }
+
+    private Table rebuilt(Dataset.Version version) {
+        Dataset dataset = database.inTransaction(connection -> datasets.findAny(connection, version.datasetId()))
+                .orElseThrow();
+        LoadedTable raw = read(dataset, Rows.of(version), version.steps(), version.plan(), LoadWatch.NONE, () -> false);
+        Table table = Steps.run(raw.table(), version.steps()).table();
+        try {
+            SnapshotFile.write(table, folder.snapshot(version.datasetId(), version.number()));
+        } catch (IOException e) {
+            throw DataFolder.diskFailure(e);
+        }
+        return table;
+    }
+
+    private static LoadWatch watch(Job job) {
+        return new LoadWatch() {
+            @Override
+            public void looking(long rows) {
+                job.says("Finding out the types", rows, 0);
+            }
+
+            @Override
+            public void reading(long rows, long ofRows) {
+                job.says("Reading the rows", rows, ofRows);
+            }
+        };
+    }
+}

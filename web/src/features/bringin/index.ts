@@ -1,1 +1,0 @@
-export { BringInPage, ReadAgainPage } from './BringInPage';

@@ -1,0 +1,142 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { call } from '../../api/client';
+import type { DatasetDetails, JobStatus, ReadingChoices } from '../../api/types';
+import { ProblemNote } from '../../shared/ProblemNote';
+import { Stages, TitleBar } from '../../shared/TitleBar';
+import { LoadProgress } from '../home';
+import { withTable } from './area';
+import { HowItIsRead } from './HowItIsRead';
+import { RawCells } from './RawCells';
+import { useLook } from './useLook';
+import './import.css';
+
+/** A file just brought in: what was found in it, before it is loaded. */
+export function ImportPage() {
+  const { id = '' } = useParams();
+  const navigate = useNavigate();
+  return (
+    <Proposal
+      path={`/api/files/${id}/look`}
+      first={{}}
+      button="Load it"
+      start={(reading) => call<JobStatus>('POST', '/api/datasets', { files: [id], reading })}
+      onDone={(job) => void navigate(`/datasets/${job.datasetId ?? ''}`)}
+    />
+  );
+}
+
+/** The file of a dataset again: how it was read, and the way to read it differently. */
+export function ReadAgainPage() {
+  const { id = '' } = useParams();
+  const navigate = useNavigate();
+  const details = useQuery({
+    queryKey: ['dataset', id],
+    queryFn: () => call<DatasetDetails>('GET', `/api/datasets/${id}`),
+  });
+  if (details.error) {
+    return (
+      <>
+        <TitleBar title="Keen Sparrow" />
+        <main>
+          <ProblemNote error={details.error} onRetry={() => void details.refetch()} />
+        </main>
+      </>
+    );
+  }
+  if (!details.data) return <TitleBar title="…" />;
+  const first = Object.fromEntries(
+    Object.entries(details.data.reading).filter(([, value]) => value !== null),
+  );
+  return (
+    <Proposal
+      path={`/api/datasets/${id}/look`}
+      dataset={id}
+      first={first}
+      button="Read it again so"
+      start={(reading) => call<JobStatus>('PUT', `/api/datasets/${id}/reading`, { reading })}
+      onDone={() => void navigate(`/datasets/${id}`)}
+    />
+  );
+}
+
+interface Props {
+  readonly path: string;
+  readonly dataset?: string;
+  readonly first: ReadingChoices;
+  readonly button: string;
+  readonly start: (reading: ReadingChoices) => Promise<JobStatus>;
+  readonly onDone: (job: JobStatus) => void;
+}
+
+function Proposal({ path, dataset, first, button, start, onDone }: Props) {
+  const { look, choices, setChoices, setPart } = useLook(path, first);
+  const [job, setJob] = useState<JobStatus | null>(null);
+  const [problem, setProblem] = useState<Error | null>(null);
+  const data = look.data;
+  const title = data?.parts[data.shown]?.file ?? 'Bring in';
+  const load = () => {
+    setProblem(null);
+    start(choices)
+      .then(setJob)
+      .catch((failure: unknown) => setProblem(failure as Error));
+  };
+  return (
+    <>
+      <title>{title}</title>
+      <TitleBar title={title} note={data?.kind} stages={<Stages now={1} dataset={dataset} />}>
+        <button
+          type="button"
+          className="button primary"
+          disabled={!data || look.isFetching || job !== null}
+          onClick={load}
+        >
+          {button}
+        </button>
+      </TitleBar>
+      {(problem ?? look.error) && (
+        <main>
+          <ProblemNote error={(problem ?? look.error) as Error} />
+          {look.error && (
+            <button type="button" className="word" onClick={() => setChoices({})}>
+              All as it was found
+            </button>
+          )}
+        </main>
+      )}
+      {job && (
+        <main>
+          <LoadProgress
+            job={job}
+            onDone={onDone}
+            onStopped={(message) => {
+              setJob(null);
+              setProblem(new Error(message));
+            }}
+          />
+        </main>
+      )}
+      {data && (
+        <div className="prepare">
+          <HowItIsRead look={data} choices={choices} onChange={setChoices} onPart={setPart} />
+          <section className={look.isPlaceholderData ? 'prepare-table fading' : 'prepare-table'}>
+            <h2>
+              The cells as they are{' '}
+              <span className="soft">
+                what is framed is read; {data.moreRows ? 'first and last rows' : 'all rows'} are
+                shown
+              </span>
+            </h2>
+            <RawCells
+              look={data}
+              path={path}
+              choices={choices}
+              onChange={(change) => setChoices(withTable(data, choices, change))}
+            />
+          </section>
+        </div>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,1 @@
+export { ImportPage, ReadAgainPage } from './ImportPage';
