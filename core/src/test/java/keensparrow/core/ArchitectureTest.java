@@ -1,5 +1,6 @@
 package keensparrow.core;
 
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 
 import com.tngtech.archunit.core.importer.ImportOption;
@@ -7,46 +8,67 @@ import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
 import com.tngtech.archunit.library.Architectures;
+import java.util.stream.Stream;
 
 /** The arrows inside the core: a package uses those before it in this list, no other. */
 @AnalyzeClasses(packages = "keensparrow.core", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
+    private static final String[] ORDER = {
+        "error",
+        "column",
+        "table",
+        "rows",
+        "expression",
+        "filter",
+        "group",
+        "aggregate",
+        "question",
+        "parallel",
+        "engine.filter",
+        "engine.group",
+        "engine.measure",
+        "engine.cache",
+        "engine.scan",
+        "engine.aggregation",
+        "engine.rows",
+        "engine",
+        "sentence",
+        "meaning",
+        "infer.source",
+        "infer.text",
+        "infer.guess",
+        "infer.load",
+        "layout",
+        "profile",
+        "prepare",
+        "app",
+        "draft"
+    };
+
     @ArchTest
     static final ArchRule packagesUseOnlyThoseAboveThem = layers();
 
     private static ArchRule layers() {
-        String[] order = {
-            "error",
-            "column",
-            "table",
-            "rows",
-            "expression",
-            "filter",
-            "group",
-            "aggregate",
-            "question",
-            "engine",
-            "sentence",
-            "meaning",
-            "infer",
-            "profile",
-            "prepare",
-            "app",
-            "draft"
-        };
         Architectures.LayeredArchitecture layered =
                 Architectures.layeredArchitecture().consideringOnlyDependenciesInLayers();
-        for (String name : order) {
+        for (String name : ORDER) {
             layered = layered.layer(name).definedBy("keensparrow.core." + name);
         }
-        for (int i = 0; i < order.length; i++) {
-            String[] later = java.util.Arrays.copyOfRange(order, i + 1, order.length);
+        for (int i = 0; i < ORDER.length; i++) {
+            String[] later = java.util.Arrays.copyOfRange(ORDER, i + 1, ORDER.length);
             layered = later.length == 0
-                    ? layered.whereLayer(order[i]).mayNotBeAccessedByAnyLayer()
-                    : layered.whereLayer(order[i]).mayOnlyBeAccessedByLayers(later);
+                    ? layered.whereLayer(ORDER[i]).mayNotBeAccessedByAnyLayer()
+                    : layered.whereLayer(ORDER[i]).mayOnlyBeAccessedByLayers(later);
         }
         return layered;
     }
+
+    /** A package that stands in no layer would be held to nothing. */
+    @ArchTest
+    static final ArchRule everyPackageHasItsPlace = classes()
+            .should()
+            .resideInAnyPackage(
+                    Stream.of(ORDER).map(name -> "keensparrow.core." + name).toArray(String[]::new));
 
     @ArchTest
     static final ArchRule coreKnowsTheJdkAlone = noClasses()

@@ -3,11 +3,11 @@ package keensparrow.core;
 import java.util.List;
 import java.util.Map;
 import keensparrow.core.column.ColumnType;
-import keensparrow.core.infer.LoadWatch;
-import keensparrow.core.infer.LoadedTable;
-import keensparrow.core.infer.RowSource;
-import keensparrow.core.infer.TableLoader;
-import keensparrow.core.infer.TypeOverride;
+import keensparrow.core.infer.guess.TypeOverride;
+import keensparrow.core.infer.load.LoadedTable;
+import keensparrow.core.infer.load.TableLoader;
+import keensparrow.core.infer.source.LoadWatch;
+import keensparrow.core.infer.source.RowSource;
 import keensparrow.core.table.Table;
 
 /** Rows from a text block: a line a row, cells between commas, none of them quoted. */

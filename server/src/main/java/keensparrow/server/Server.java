@@ -8,7 +8,7 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.util.Map;
 import java.util.Optional;
-import keensparrow.core.engine.ParallelRunner;
+import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.server.account.AccountRoutes;
 import keensparrow.server.account.AccountService;
 import keensparrow.server.account.PeopleRoutes;

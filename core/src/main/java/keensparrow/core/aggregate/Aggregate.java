@@ -66,7 +66,7 @@ public enum Aggregate {
     }
 
     /** Whether the second column can be of that type. */
-    boolean fitsSecond(ColumnType type) {
+    public boolean fitsSecond(ColumnType type) {
         return this == LEVEL ? type.isTime() : type.isNumber() || (type.isTime() && (this == FIRST || this == LAST));
     }
 

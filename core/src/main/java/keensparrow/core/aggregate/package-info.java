@@ -1,5 +1,5 @@
 /**
- * One accumulator per aggregate. Start at {@link keensparrow.core.aggregate.Accumulator}. Knows groups only by their ids.
+ * One accumulator per aggregate. Start at {@link keensparrow.core.engine.measure.Accumulator}. Knows groups only by their ids.
  */
 @NullMarked
 package keensparrow.core.aggregate;

@@ -6,14 +6,11 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
-import keensparrow.core.column.Column;
-import keensparrow.core.column.TagsColumn;
-import keensparrow.core.column.TextColumn;
+import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.sentence.Wording;
-import keensparrow.core.table.Table;
 
 /**
  * A selection that fits its app and data, and what had to be left out of the one that was asked for. An address may be
@@ -27,17 +24,17 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
     }
 
     /** Keeps the filters that the app has and the marks that its views can make; nobody filters by other columns. */
-    public static ValidatedSelection of(App app, Table table, Selection asked) {
+    public static ValidatedSelection of(App app, QueryEngine engine, Selection asked) {
         List<String> notices = new ArrayList<>();
         List<Filter> filters = new ArrayList<>();
         Set<String> seen = new HashSet<>();
         for (Filter filter : asked.filters()) {
             boolean known = isOver(filter, column -> app.filter(column).isPresent()) && seen.add(filter.column());
-            if (!known || !isOver(filter, table.schema()::has)) { // its label may be none of the caller's business
+            if (!known || !isOver(filter, engine.schema()::has)) { // its label may be none of the caller's business
                 notices.add("This app has no filter on " + UserException.quote(filter.column())
                         + " any more; it was left out.");
             } else {
-                fitting(filter, table, notices).ifPresent(filters::add);
+                fitting(filter, engine, notices).ifPresent(filters::add);
             }
         }
         List<Selection.Mark> marks = new ArrayList<>();
@@ -47,10 +44,10 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
             boolean possible = view.isPresent()
                     && marked.add(mark.view())
                     && isOver(mark.filter(), column -> canMark(view.get(), column));
-            if (!possible || !isOver(mark.filter(), table.schema()::has)) {
+            if (!possible || !isOver(mark.filter(), engine.schema()::has)) {
                 notices.add("What was marked in a view is not there any more; the mark was left out.");
             } else {
-                fitting(mark.filter(), table, notices)
+                fitting(mark.filter(), engine, notices)
                         .ifPresent(filter -> marks.add(new Selection.Mark(mark.view(), filter)));
             }
         }
@@ -66,13 +63,13 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
         return (view.by() != null && view.by().column().equals(column)) || column.equals(view.split());
     }
 
-    private static Optional<Filter> fitting(Filter filter, Table table, List<String> notices) {
-        String label = table.schema().label(filter.column());
+    private static Optional<Filter> fitting(Filter filter, QueryEngine engine, List<String> notices) {
+        String label = engine.schema().label(filter.column());
         try {
             Filter kept = filter;
             if (filter instanceof OneOf oneOf) {
                 List<String> known = oneOf.values().stream()
-                        .filter(value -> exists(table.column(filter.column()), value))
+                        .filter(value -> engine.statistics().hasValue(filter.column(), value))
                         .toList();
                 if (known.size() < oneOf.values().size()) {
                     List<String> gone = new ArrayList<>(oneOf.values());
@@ -85,18 +82,11 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
                     kept = new OneOf(oneOf.column(), known, oneOf.blank(), oneOf.exclude());
                 }
             }
-            kept.fit(table);
+            engine.check(kept);
             return Optional.of(kept);
         } catch (UserException misfit) {
             notices.add(misfit.text());
             return Optional.empty();
         }
-    }
-
-    private static boolean exists(Column column, String value) {
-        if (column instanceof TextColumn text) {
-            return text.codeOf(value).isPresent();
-        }
-        return !(column instanceof TagsColumn tags) || tags.codeOf(value).isPresent();
     }
 }

@@ -2,6 +2,7 @@ package keensparrow.core.engine;
 
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
+import keensparrow.core.engine.aggregation.GroupedAggregation;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.question.Question;

@@ -1,18 +1,51 @@
 package keensparrow.core.engine;
 
+import java.util.List;
+import java.util.Set;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
+import keensparrow.core.filter.Filter;
 import keensparrow.core.question.Answered;
+import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
+import keensparrow.core.table.Schema;
+import org.jspecify.annotations.Nullable;
 
-/** Answers questions about the rows of one dataset version. */
+/**
+ * Answers questions about the rows of one dataset version. All that stands above holds this interface and the
+ * definitions of filters, groupings and measures: another engine, for data that outgrow one machine, needs no more.
+ */
 public interface QueryEngine {
+    Schema schema();
+
+    Statistics statistics();
+
+    /** @throws keensparrow.core.error.UserException COLUMN_NOT_FOUND, TYPE_MISMATCH, EXPRESSION_SYNTAX when it does not suit the rows */
+    void check(Filter filter);
+
     /**
      * Gives each answer to {@code sink} as soon as it is ready, headline figures first, on the calling thread. A question
      * that fails gives its failure and the others go on.
      *
      * @param cancelled looked at every few thousand rows
-     * @throws keensparrow.core.error.UserException CANCELLED soon after {@code cancelled} turns true
+     * @throws keensparrow.core.error.UserException CANCELLED soon after {@code cancelled} turns true; TOO_MUCH_ASKED
      */
     void answer(QuestionSet questions, Consumer<Answered> sink, BooleanSupplier cancelled);
+
+    /**
+     * All rows of a download.
+     *
+     * @param sink gets the values of a row, written plainly, null where blank, in a list that is used again for the next
+     * @throws keensparrow.core.error.UserException COLUMN_NOT_FOUND before the first row; CANCELLED as {@link #answer}
+     */
+    void rows(RowScan scan, Consumer<List<@Nullable String>> sink, BooleanSupplier cancelled);
+
+    /** @param sort as in {@link Question.Rows} */
+    record RowScan(List<String> columns, Set<Filter> filters, List<Question.Sort> sort) {
+        public RowScan {
+            columns = List.copyOf(columns);
+            filters = Set.copyOf(filters);
+            sort = List.copyOf(sort);
+        }
+    }
 }

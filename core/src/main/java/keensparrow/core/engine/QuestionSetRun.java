@@ -13,9 +13,21 @@ import java.util.Set;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
 import keensparrow.core.column.Bits;
+import keensparrow.core.engine.aggregation.AggregationSpec;
+import keensparrow.core.engine.aggregation.GroupedAggregation;
+import keensparrow.core.engine.cache.CacheKey;
+import keensparrow.core.engine.cache.FilterDelta;
+import keensparrow.core.engine.filter.FilterEvaluator;
+import keensparrow.core.engine.rows.TopN;
+import keensparrow.core.engine.scan.FilterMask;
+import keensparrow.core.engine.scan.Masks;
+import keensparrow.core.engine.scan.PartialResult;
+import keensparrow.core.engine.scan.Scan;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Filter;
+import keensparrow.core.parallel.Cancellation;
+import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.core.question.QuestionSet;
 import keensparrow.core.rows.RowSet;
 import org.jspecify.annotations.Nullable;
@@ -31,7 +43,7 @@ final class QuestionSetRun {
     /** Rows; of fewer, all answers are there in a few milliseconds, and a pass for the first of them would be a tenth more. */
     private static final int ONE_PASS = 1 << 21;
 
-    private final MemoryEngine engine;
+    private final EngineState state;
     private final BooleanSupplier cancelled;
     private final Map<String, Filter> byId = new LinkedHashMap<>();
     private final Map<Set<String>, Set<Filter>> filters = new HashMap<>(); // by what is left out
@@ -46,8 +58,8 @@ final class QuestionSetRun {
 
     private record Need(PartialResult empty, boolean first) {}
 
-    QuestionSetRun(MemoryEngine engine, QuestionSet questions, BooleanSupplier cancelled) {
-        this.engine = engine;
+    QuestionSetRun(EngineState state, QuestionSet questions, BooleanSupplier cancelled) {
+        this.state = state;
         this.cancelled = cancelled;
         questions.conditions().forEach(condition -> byId.put(condition.id(), condition.filter()));
         this.inForce = new LinkedHashSet<>(byId.values());
@@ -75,7 +87,7 @@ final class QuestionSetRun {
     void requireFit(Set<Filter> filters) {
         for (Filter filter : filters) {
             if (!fitting.contains(filter)) {
-                filter.fit(engine.table());
+                FilterEvaluator.check(filter, state.table());
                 fitting.add(filter);
             }
         }
@@ -92,7 +104,7 @@ final class QuestionSetRun {
             missing.put(key, new Need(before.empty(), before.first() || first));
             return;
         }
-        PartialResult known = engine.parts().find(key);
+        PartialResult known = state.parts().find(key);
         if (known != null) {
             ready.put(key, known);
         } else {
@@ -102,7 +114,7 @@ final class QuestionSetRun {
 
     /** Before counters are made. @throws UserException TOO_MUCH_ASKED when those of all questions would take too much memory */
     void reserve(long cells, int measures) {
-        counterBytes = QueryCost.requireFits(cells, measures, engine.table().rowCount(), counterBytes);
+        counterBytes = QueryCost.requireFits(cells, measures, state.table().rowCount(), counterBytes);
     }
 
     boolean has(CacheKey key) {
@@ -116,7 +128,7 @@ final class QuestionSetRun {
     /** Counts some of what is missing; whether nothing is missing afterwards. */
     boolean run(int stage) {
         boolean split = stage == 0
-                && engine.table().rowCount() > ONE_PASS
+                && state.table().rowCount() > ONE_PASS
                 && missing.values().stream().anyMatch(Need::first)
                 && !missing.values().stream().allMatch(Need::first);
         onlyChanged(split);
@@ -133,7 +145,7 @@ final class QuestionSetRun {
         return missing.keySet().stream()
                 .filter(key -> firstOnly
                         ? Objects.requireNonNull(missing.get(key)).first()
-                        : looked || !(key.what() instanceof MemoryEngine.FirstRows))
+                        : looked || !(key.what() instanceof TopN.Spec))
                 .toList();
     }
 
@@ -141,11 +153,11 @@ final class QuestionSetRun {
     private void foremost() {
         looked = true;
         for (CacheKey key : List.copyOf(missing.keySet())) {
-            if (key.what() instanceof MemoryEngine.FirstRows first) {
+            if (key.what() instanceof TopN.Spec first) {
                 List<long[]> passed = key.filters().stream()
                         .map(filter -> rows(filter).words())
                         .toList();
-                TopN top = engine.prefixes(first.sort(), cancelled).first(first.count(), passed, count(key.filters()));
+                TopN top = state.prefixes(first.sort(), cancelled).first(first.count(), passed, count(key.filters()));
                 if (top != null) {
                     done(key, top);
                 }
@@ -176,7 +188,7 @@ final class QuestionSetRun {
     }
 
     void end() {
-        engine.recent().add(usable());
+        state.recent().add(usable());
     }
 
     private void done(CacheKey key, PartialResult part) {
@@ -185,7 +197,7 @@ final class QuestionSetRun {
             aggregation.finish();
         }
         ready.put(key, part);
-        engine.parts().put(key, part);
+        state.parts().put(key, part);
     }
 
     private void full(boolean firstOnly) {
@@ -197,14 +209,14 @@ final class QuestionSetRun {
         Set<Filter> filters = new LinkedHashSet<>(usable());
         wanted.forEach(key -> filters.addAll(key.filters()));
         List<FilterMask> conditions = conditions(filters);
-        Scan pass = new Scan(engine.table().rowCount(), conditions, usable().size());
+        Scan pass = new Scan(state.batches(), state.table().rowCount(), conditions, usable().size());
         Map<CacheKey, CacheKey> finer = finer(wanted);
         List<CacheKey> walked =
                 wanted.stream().filter(key -> !finer.containsKey(key)).toList();
         for (CacheKey key : walked) {
             pass.add(Objects.requireNonNull(missing.get(key)).empty(), bits(conditions, key.filters()));
         }
-        List<PartialResult> results = pass.run(engine.runner(), cancelled);
+        List<PartialResult> results = pass.run(state.runner(), cancelled);
         keep(conditions);
         for (int i = 0; i < results.size(); i++) {
             done(walked.get(i), results.get(i));
@@ -247,12 +259,12 @@ final class QuestionSetRun {
     private List<FilterMask> conditions(Set<Filter> filters) {
         List<FilterMask> conditions = new ArrayList<>();
         for (Filter filter : filters) {
-            RowSet known = engine.filterRows().find(filter);
+            RowSet known = state.filterRows().find(filter);
             conditions.add(
                     known != null
                             ? new FilterMask(filter, known)
                             : new FilterMask(
-                                    filter, engine.test(filter), engine.table().rowCount()));
+                                    filter, state.test(filter), state.table().rowCount()));
         }
         return conditions;
     }
@@ -268,14 +280,14 @@ final class QuestionSetRun {
     private void keep(List<FilterMask> conditions) {
         for (FilterMask condition : conditions) {
             if (!condition.isFilled()) {
-                engine.filterRows().put(condition.filter(), condition.filled());
+                state.filterRows().put(condition.filter(), condition.filled());
             }
         }
     }
 
     private void onlyChanged(boolean firstOnly) {
         List<CacheKey> wanted = wanted(firstOnly);
-        for (Set<Filter> before : engine.recent().newestFirst()) {
+        for (Set<Filter> before : state.recent().newestFirst()) {
             FilterDelta change = FilterDelta.between(before, usable());
             if (change == null || wanted.isEmpty()) {
                 continue;
@@ -294,7 +306,7 @@ final class QuestionSetRun {
         for (CacheKey key : wanted) {
             boolean touched = change.come() == null || key.filters().contains(change.come());
             PartialResult known = touched && usable().containsAll(key.filters())
-                    ? engine.parts().find(change.before(key))
+                    ? state.parts().find(change.before(key))
                     : null;
             if (known != null && known.isReversible()) {
                 starts.put(key, known);
@@ -313,7 +325,7 @@ final class QuestionSetRun {
         List<long[]> others = new ArrayList<>();
         for (Filter filter : usable()) {
             if (!filter.equals(change.come())) {
-                RowSet rows = engine.filterRows().find(filter);
+                RowSet rows = state.filterRows().find(filter);
                 if (rows == null) {
                     return false;
                 }
@@ -322,7 +334,7 @@ final class QuestionSetRun {
         }
         long changed = 0;
         long passing = 0;
-        int words = Bits.words(engine.table().rowCount());
+        int words = Bits.words(state.table().rowCount());
         int skipped = words > MANY_WORDS ? (ONE_BLOCK_IN - 1) * Masks.WORDS : 0;
         for (int w = 0; w < words; w += (w & Masks.WORDS - 1) == Masks.WORDS - 1 ? skipped + 1 : 1) {
             long before = gone == null ? -1L : gone[w];
@@ -342,25 +354,25 @@ final class QuestionSetRun {
             return null;
         }
         RowSet known =
-                inForce.contains(filter) ? rows(filter) : engine.filterRows().find(filter);
+                inForce.contains(filter) ? rows(filter) : state.filterRows().find(filter);
         return known == null ? null : known.words();
     }
 
     private RowSet rows(Filter filter) {
-        RowSet known = engine.filterRows().find(filter);
+        RowSet known = state.filterRows().find(filter);
         return known != null ? known : fill(filter);
     }
 
     private RowSet fill(Filter filter) {
-        int words = Bits.words(engine.table().rowCount());
+        int words = Bits.words(state.table().rowCount());
         FilterMask condition =
-                new FilterMask(filter, engine.test(filter), engine.table().rowCount());
-        engine.runner().run((words + Scan.PIECE - 1) / Scan.PIECE, (worker, piece) -> {
-            MemoryEngine.stopIf(cancelled);
-            condition.fill(piece * Scan.PIECE, Math.min(words, (piece + 1) * Scan.PIECE));
+                new FilterMask(filter, state.test(filter), state.table().rowCount());
+        state.runner().run((words + ParallelRunner.PIECE - 1) / ParallelRunner.PIECE, (worker, piece) -> {
+            Cancellation.stopIf(cancelled);
+            condition.fill(piece * ParallelRunner.PIECE, Math.min(words, (piece + 1) * ParallelRunner.PIECE));
         });
         RowSet rows = condition.filled();
-        engine.filterRows().put(filter, rows);
+        state.filterRows().put(filter, rows);
         return rows;
     }
 
@@ -368,14 +380,14 @@ final class QuestionSetRun {
         Set<Filter> filters = new LinkedHashSet<>(usable());
         filters.remove(change.come());
         List<FilterMask> conditions = conditions(filters);
-        Scan pass = new Scan(engine.table().rowCount(), conditions, conditions.size())
+        Scan pass = new Scan(state.batches(), state.table().rowCount(), conditions, conditions.size())
                 .onlyChanged(new Scan.Delta(words(change.gone()), words(change.come())));
         starts.forEach((key, before) -> {
             PartialResult start = Objects.requireNonNull(missing.get(key)).empty();
             start.merge(before);
             pass.add(start, bits(conditions, key.filters()));
         });
-        Iterator<PartialResult> results = pass.run(engine.runner(), cancelled).iterator();
+        Iterator<PartialResult> results = pass.run(state.runner(), cancelled).iterator();
         keep(conditions);
         for (CacheKey key : starts.keySet()) {
             done(key, results.next());

@@ -1,8 +1,7 @@
 package keensparrow.core.filter;
 
 import keensparrow.core.expression.Expressions;
-import keensparrow.core.expression.RowPredicate;
-import keensparrow.core.table.Table;
+import keensparrow.core.table.Schema;
 
 /** A condition written as an expression holds for the row; where it is unknown for blanks, it does not. */
 public record ExpressionFilter(String expression) implements Filter {
@@ -17,24 +16,12 @@ public record ExpressionFilter(String expression) implements Filter {
     }
 
     @Override
-    public void fit(Table table) {
-        Expressions.condition(expression, table);
+    public void fit(Schema schema) {
+        Expressions.parse(expression); // whether it suits the columns an engine finds out
     }
 
     @Override
-    public RowTest test(Table table) {
-        RowPredicate condition = Expressions.condition(expression, table);
-        int rows = table.rowCount();
-        return (from, to, out, shift) -> {
-            for (int w = from; w < to; w++) {
-                int row = w << 6;
-                boolean[] holds = condition.holds(row, Math.min(Long.SIZE, rows - row));
-                long word = 0;
-                for (int i = 0; i < holds.length; i++) {
-                    word |= (holds[i] ? 1L : 0L) << i;
-                }
-                out[w - shift] = word;
-            }
-        };
+    public <R> R accept(FilterVisitor<R> visitor) {
+        return visitor.expression(this);
     }
 }

@@ -3,10 +3,9 @@ package keensparrow.core.filter;
 import java.util.List;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
-import keensparrow.core.rows.RowSet;
-import keensparrow.core.table.Table;
+import keensparrow.core.table.Schema;
 
-/** A condition on the rows of a table, as data: equal conditions are equal records. */
+/** A condition on rows, as data: equal conditions are equal records. What evaluates it, an engine, visits it. */
 public sealed interface Filter
         permits OneOf, HasAll, Between, DateRange, RelativePeriod, Containing, TextSearch, RangePair, ExpressionFilter {
     /** Name of the column it looks at, of several the first. */
@@ -23,26 +22,20 @@ public sealed interface Filter
     }
 
     /**
-     * Made ready for a table. Cost O(distinct values).
+     * Fails where it does not suit the columns there are.
      *
      * @throws UserException COLUMN_NOT_FOUND when the column is gone, TYPE_MISMATCH when it is of another kind
      */
-    RowTest test(Table table);
+    void fit(Schema schema);
 
-    /** The rows for which it holds. Cost O(rows); @throws UserException as {@link #test} does. */
-    default RowSet select(Table table) {
-        return test(table).select(table.rowCount());
-    }
-
-    /** Fails as {@link #test} would, without looking at the rows. */
-    void fit(Table table);
+    <R> R accept(FilterVisitor<R> visitor);
 
     /** The failure of a filter on a column whose type it does not know. */
-    static UserException mismatch(Table table, String column, String wanted) {
+    static UserException mismatch(Schema schema, String column, String wanted) {
         return new UserException(
                 ErrorCode.TYPE_MISMATCH,
-                "The filter on " + UserException.quote(table.schema().label(column)) + " needs " + wanted
+                "The filter on " + UserException.quote(schema.label(column)) + " needs " + wanted
                         + ", but the column holds "
-                        + table.column(column).type().label() + ". Remove the filter and add it again.");
+                        + schema.get(column).type().label() + ". Remove the filter and add it again.");
     }
 }

@@ -1,7 +1,7 @@
 package keensparrow.core.filter;
 
 import java.util.List;
-import keensparrow.core.table.Table;
+import keensparrow.core.table.Schema;
 
 /** A rectangle marked over two number columns: a row must lie within both ranges. */
 public record RangePair(Between across, Between up) implements Filter {
@@ -16,22 +16,13 @@ public record RangePair(Between across, Between up) implements Filter {
     }
 
     @Override
-    public void fit(Table table) {
-        across.fit(table);
-        up.fit(table);
+    public void fit(Schema schema) {
+        across.fit(schema);
+        up.fit(schema);
     }
 
     @Override
-    public RowTest test(Table table) {
-        RowTest first = across.test(table);
-        RowTest second = up.test(table);
-        return (from, to, out, shift) -> {
-            first.fill(from, to, out, shift);
-            long[] others = new long[to - from];
-            second.fill(from, to, others, from);
-            for (int w = from; w < to; w++) {
-                out[w - shift] &= others[w - from];
-            }
-        };
+    public <R> R accept(FilterVisitor<R> visitor) {
+        return visitor.rangePair(this);
     }
 }

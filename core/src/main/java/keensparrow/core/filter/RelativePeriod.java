@@ -2,9 +2,7 @@ package keensparrow.core.filter;
 
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
-import keensparrow.core.column.ColumnType;
-import keensparrow.core.column.LongColumn;
-import keensparrow.core.table.Table;
+import keensparrow.core.table.Schema;
 
 /**
  * The date lies in a period told by its name, counted from the latest date of the column: the same data give the same
@@ -37,7 +35,7 @@ public record RelativePeriod(String column, Name name, boolean blanks) implement
         }
 
         /** First and last day, both included, when {@code latest} is the latest day there is. */
-        LocalDate[] days(LocalDate latest) {
+        public LocalDate[] days(LocalDate latest) {
             LocalDate month = latest.withDayOfMonth(1);
             LocalDate quarter = month.minusMonths((latest.getMonthValue() - 1) % 3);
             LocalDate year = latest.withDayOfYear(1);
@@ -61,21 +59,12 @@ public record RelativePeriod(String column, Name name, boolean blanks) implement
     }
 
     @Override
-    public void fit(Table table) {
-        new DateRange(column, null, null, blanks).fit(table);
+    public void fit(Schema schema) {
+        new DateRange(column, null, null, blanks).fit(schema);
     }
 
     @Override
-    public RowTest test(Table table) {
-        fit(table);
-        LongColumn times = (LongColumn) table.column(column);
-        if (times.isAllBlank()) {
-            return RowTests.inside(times, 1, 0, blanks);
-        }
-        LocalDate latest = times.type() == ColumnType.DATE
-                ? LocalDate.ofEpochDay(times.max())
-                : LongColumn.dateTime(times.max()).toLocalDate();
-        LocalDate[] days = name.days(latest);
-        return new DateRange(column, days[0], days[1], blanks).test(table);
+    public <R> R accept(FilterVisitor<R> visitor) {
+        return visitor.relativePeriod(this);
     }
 }

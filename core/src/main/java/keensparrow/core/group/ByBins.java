@@ -1,14 +1,6 @@
 package keensparrow.core.group;
 
 import java.math.BigDecimal;
-import java.util.Objects;
-import java.util.Optional;
-import keensparrow.core.column.Column;
-import keensparrow.core.column.LongColumn;
-import keensparrow.core.column.LongList;
-import keensparrow.core.column.PackedInts;
-import keensparrow.core.filter.Filter;
-import keensparrow.core.table.Table;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -18,54 +10,8 @@ import org.jspecify.annotations.Nullable;
  * @param width of each bin; null for a round one that gives about two dozen, with lone outliers in the outermost bins
  */
 public record ByBins(String column, @Nullable BigDecimal width) implements Grouping {
-    private static final int NEAR = 1 << 18;
-
-    /** Bins of a column that has values. */
-    public static Optional<Bins> bins(Table table, String column, @Nullable BigDecimal width) {
-        Column any = table.column(column);
-        if (!any.type().isNumber()) {
-            throw Filter.mismatch(table, column, "numbers");
-        }
-        return width == null
-                ? Bins.of(any)
-                : Bins.ofWidth(any, width, table.schema().label(column));
-    }
-
     @Override
-    public GroupKeys keys(Table table) {
-        Column any = table.column(column);
-        Optional<Bins> bins = bins(table, column, width);
-        int blank = bins.map(Bins::count).orElse(0);
-        if (bins.isPresent() && any instanceof LongColumn longs) {
-            long reach = longs.max() - longs.min();
-            if (reach >= 0 && reach < NEAR && longs.values().width() < Long.BYTES) {
-                int[] slotOf = new int[(int) reach + 1];
-                for (int i = 0; i < slotOf.length; i++) {
-                    slotOf[i] = bins.get().of((longs.min() + i) / (double) longs.unit());
-                }
-                return keys(any, bins.get(), GroupIds.ofValues(longs, slotOf, blank), 4L * slotOf.length);
-            }
-        }
-        LongList slots = new LongList();
-        for (int row = 0; row < any.rowCount(); row++) {
-            slots.add(any.isBlank(row) ? blank : bins.orElseThrow().of(Bins.number(any, row)));
-        }
-        PackedInts codes = slots.drain();
-        return keys(any, bins.orElse(null), GroupIds.ofCodes(codes, -1), codes.sizeBytes());
-    }
-
-    private static GroupKeys keys(Column column, @Nullable Bins bins, GroupIds slots, long ownBytes) {
-        int bars = bins == null ? 0 : bins.count();
-        return new PlainKeys(
-                slots,
-                bars,
-                column.blankCount() > 0,
-                bar -> GroupKey.bin(edge(bins, bar), edge(bins, bar + 1)),
-                PlainKeys.Order.OWN,
-                ownBytes);
-    }
-
-    private static String edge(@Nullable Bins bins, int number) {
-        return Objects.requireNonNull(bins).edges().get(number).toPlainString();
+    public <R> R accept(GroupingVisitor<R> visitor) {
+        return visitor.byBins(this);
     }
 }

@@ -1,8 +1,5 @@
 package keensparrow.core.group;
 
-import keensparrow.core.expression.Expressions;
-import keensparrow.core.table.Table;
-
 /** A group for each value of an expression over the row, such as {@code case when delay > 15 then 'late' else 'on time' end}. */
 public record ByExpression(String expression) implements Grouping {
     @Override
@@ -11,7 +8,7 @@ public record ByExpression(String expression) implements Grouping {
     }
 
     @Override
-    public GroupKeys keys(Table table) {
-        return ByValue.of(Expressions.compute(expression, table), expression);
+    public <R> R accept(GroupingVisitor<R> visitor) {
+        return visitor.byExpression(this);
     }
 }

@@ -33,12 +33,12 @@ public enum DatePart {
         return first;
     }
 
-    int count() {
+    public int count() {
         return last - first + 1;
     }
 
     /** Of a day; the hour is no part of one. */
-    int of(long epochDay) {
+    public int of(long epochDay) {
         LocalDate day = LocalDate.ofEpochDay(epochDay);
         return switch (this) {
             case MONTH_OF_YEAR -> day.getMonthValue();

@@ -3,6 +3,7 @@ package keensparrow.core.prepare;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import keensparrow.core.engine.filter.FilterEvaluator;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.rows.RowSet;
 import keensparrow.core.sentence.Sentence;
@@ -23,7 +24,7 @@ public record LeaveOutRows(String column, List<String> values, boolean blank) im
 
     @Override
     public Table apply(Table before) {
-        RowSet kept = new OneOf(column, values, blank, true).select(before);
+        RowSet kept = FilterEvaluator.select(new OneOf(column, values, blank, true), before);
         return kept.size() == before.rowCount() ? before : before.pick(kept.toArray(), kept.size());
     }
 

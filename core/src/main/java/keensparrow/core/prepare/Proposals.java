@@ -6,7 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.LongColumn;
-import keensparrow.core.infer.LoadReport;
+import keensparrow.core.infer.load.LoadReport;
 import keensparrow.core.meaning.MainTime;
 import keensparrow.core.meaning.TimeWords;
 import keensparrow.core.table.ColumnFormat;

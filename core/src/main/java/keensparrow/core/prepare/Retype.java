@@ -1,7 +1,7 @@
 package keensparrow.core.prepare;
 
 import keensparrow.core.column.ColumnType;
-import keensparrow.core.infer.DatePattern;
+import keensparrow.core.infer.text.DatePattern;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;

@@ -5,7 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.TypeOverride;
+import keensparrow.core.infer.guess.TypeOverride;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.Table;

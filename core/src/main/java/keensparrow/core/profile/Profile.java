@@ -19,7 +19,7 @@ import keensparrow.core.column.TagsColumn;
 import keensparrow.core.column.TextColumn;
 import keensparrow.core.column.YesNoColumn;
 import keensparrow.core.engine.MemoryEngine;
-import keensparrow.core.engine.ParallelRunner;
+import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;

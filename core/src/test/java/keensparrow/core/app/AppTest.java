@@ -200,7 +200,7 @@ class AppTest {
                         new Selection.Mark("b", OneOf.of("route", "C")),
                         new Selection.Mark("b2", OneOf.of("route", "B")),
                         new Selection.Mark("l", OneOf.of("secret", "s1"))));
-        ValidatedSelection checked = ValidatedSelection.of(APP, TABLE, asked);
+        ValidatedSelection checked = ValidatedSelection.of(APP, new MemoryEngine(TABLE), asked);
         assertThat(checked.selection().filters()).containsExactly(OneOf.of("route", "A"));
         assertThat(checked.selection().marks()).containsExactly(new Selection.Mark("b", OneOf.of("route", "B")));
         assertThat(checked.notices()).hasSize(6);
@@ -210,8 +210,8 @@ class AppTest {
 
     @Test
     void aFilterOfValuesThatAreAllGoneIsLeftOut() {
-        ValidatedSelection checked =
-                ValidatedSelection.of(APP, TABLE, new Selection(List.of(OneOf.of("route", "Z")), List.of()));
+        ValidatedSelection checked = ValidatedSelection.of(
+                APP, new MemoryEngine(TABLE), new Selection(List.of(OneOf.of("route", "Z")), List.of()));
         assertThat(checked.selection().filters()).isEmpty();
         assertThat(checked.notices()).hasSize(1);
     }

@@ -24,7 +24,7 @@ final class Asking {
         }
         List<Answered> answers = new ArrayList<>();
         QuestionSet set = new QuestionSet(conditions, List.of(new QuestionSet.Asked("q", question, Set.of())));
-        new MemoryEngine(table).answer(set, answers::add, () -> false);
+        EngineFactory.TESTED.of(table).answer(set, answers::add, () -> false);
         UserException failure = answers.get(0).failure();
         if (failure != null) {
             throw failure;
@@ -53,6 +53,17 @@ final class Asking {
             lines.add(line.toString());
         }
         return lines;
+    }
+
+    /** All rows of a download. */
+    static List<List<String>> rows(
+            QueryEngine engine, List<String> columns, Set<Filter> filters, Question.Sort... sort) {
+        List<List<String>> rows = new ArrayList<>();
+        engine.rows(
+                new QueryEngine.RowScan(columns, filters, List.of(sort)),
+                row -> rows.add(new ArrayList<>(row)),
+                () -> false);
+        return rows;
     }
 
     static Set<Filter> set(Filter... filters) {

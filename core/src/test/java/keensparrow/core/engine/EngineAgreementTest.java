@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Map;
 import java.util.TreeMap;
+import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.core.question.Answered;
 import keensparrow.core.question.QuestionSet;
 import keensparrow.core.table.Table;

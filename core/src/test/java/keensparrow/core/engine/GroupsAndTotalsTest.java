@@ -13,6 +13,7 @@ import keensparrow.core.aggregate.Derived;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.LongColumn;
+import keensparrow.core.engine.aggregation.GroupedAggregation;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.group.ByBins;
@@ -270,7 +271,8 @@ class GroupsAndTotalsTest {
         Question one = new Question.Groups(
                 List.of(new Question.Grouped(new ByValue("left"), 1)), List.of(Measure.ROWS), Question.Order.LABEL);
         List<Answered> answers = new ArrayList<>();
-        new MemoryEngine(large)
+        EngineFactory.TESTED
+                .of(large)
                 .answer(
                         new QuestionSet(
                                 List.of(),

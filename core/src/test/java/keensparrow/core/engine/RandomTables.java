@@ -17,7 +17,7 @@ import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 
 /** Tables of every type of column, with blanks, ties and long tails. */
-final class RandomTables {
+public final class RandomTables {
     static final List<String> TAGS = List.of("crew", "signal", "track", "weather");
 
     private final Random random;
@@ -30,7 +30,7 @@ final class RandomTables {
         this.rows = rows;
     }
 
-    static Table of(long seed, int rows) {
+    public static Table of(long seed, int rows) {
         return new RandomTables(seed, rows).table();
     }
 

@@ -153,7 +153,7 @@ class RowsAndCountsTest {
                 List.of(
                         new QuestionSet.Asked("bad", new Question.Histogram("gone"), Set.of()),
                         new QuestionSet.Asked("good", rows, Set.of())));
-        new MemoryEngine(TABLE).answer(set, answers::add, () -> false);
+        EngineFactory.TESTED.of(TABLE).answer(set, answers::add, () -> false);
         assertThat(answers.get(0).failure()).isNotNull();
         assertThat(answers.get(0).failure().code()).isEqualTo(ErrorCode.COLUMN_NOT_FOUND);
         assertThat(answers.get(1).answer()).isNotNull();
@@ -168,7 +168,7 @@ class RowsAndCountsTest {
         for (int i = 0; i < 10; i++) {
             asked.add(new QuestionSet.Asked("q" + i, rows, Set.of()));
         }
-        MemoryEngine engine = new MemoryEngine(TABLE);
+        QueryEngine engine = EngineFactory.TESTED.of(TABLE);
         assertThatThrownBy(() -> engine.answer(
                         new QuestionSet(List.of(), asked), answers::add, () -> looks.incrementAndGet() > 4))
                 .isInstanceOfSatisfying(
@@ -188,7 +188,7 @@ class RowsAndCountsTest {
                         new QuestionSet.Asked("both", rows, Set.of()),
                         new QuestionSet.Asked("n only", rows, Set.of("flag")),
                         new QuestionSet.Asked("none", rows, Set.of("flag", "n"))));
-        new MemoryEngine(TABLE).answer(set, answers::add, () -> false);
+        EngineFactory.TESTED.of(TABLE).answer(set, answers::add, () -> false);
         assertThat(answers)
                 .extracting(answered -> ((Answer.Groups) answered.answer()).rowCount())
                 .containsExactly(0, 1, 5);
@@ -196,15 +196,16 @@ class RowsAndCountsTest {
 
     @Test
     void oneEngineServesManyThreads() throws Exception {
-        MemoryEngine engine = new MemoryEngine(TABLE);
+        QueryEngine engine = EngineFactory.TESTED.of(TABLE);
         List<Thread> threads = new ArrayList<>();
         List<Integer> counts = java.util.Collections.synchronizedList(new ArrayList<>());
         for (int i = 0; i < 4; i++) {
             int low = i % 2 == 0 ? 3 : 7;
             threads.add(new Thread(() -> {
                 for (int n = 0; n < 200; n++) {
-                    counts.add(engine.rowsThatPass(Asking.set(Between.of("n", String.valueOf(low), null)))
-                            .size());
+                    counts.add(
+                            Asking.rows(engine, List.of("name"), Asking.set(Between.of("n", String.valueOf(low), null)))
+                                    .size());
                 }
             }));
         }
@@ -213,6 +214,12 @@ class RowsAndCountsTest {
             thread.join();
         }
         assertThat(counts).hasSize(800).containsOnly(3, 1);
-        assertThat(engine.sortedRows(Set.of(), List.of(down("n")))).containsExactly(4, 0, 2, 3, 1);
+        assertThat(Asking.rows(engine, List.of("n"), Set.of(), down("n")))
+                .isEqualTo(Arrays.asList(
+                        List.of("7"),
+                        List.of("3"),
+                        List.of("3"),
+                        List.of("-1"),
+                        java.util.Collections.singletonList(null)));
     }
 }

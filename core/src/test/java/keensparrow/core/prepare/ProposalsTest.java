@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.stream.IntStream;
 import keensparrow.core.TextRows;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.LoadReport;
+import keensparrow.core.infer.load.LoadReport;
 import keensparrow.core.prepare.JoinPeriod.Period;
 import keensparrow.core.table.Additivity;
 import keensparrow.core.table.ColumnFormat;

@@ -9,7 +9,7 @@ import keensparrow.core.TextRows;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.TypeOverride;
+import keensparrow.core.infer.guess.TypeOverride;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Table;

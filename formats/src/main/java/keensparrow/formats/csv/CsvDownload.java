@@ -8,24 +8,24 @@ import java.io.OutputStreamWriter;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
-import keensparrow.core.column.Column;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.table.ColumnFormat;
-import keensparrow.core.table.Table;
+import keensparrow.core.table.ColumnInfo;
 import org.jspecify.annotations.Nullable;
 
-/** Rows of a table as CSV: UTF-8 with a mark (spreadsheet programs then read accents right), commas, CRLF. */
+/** Rows as CSV: UTF-8 with a mark (spreadsheet programs then read accents right), commas, CRLF. */
 public final class CsvDownload {
     private CsvDownload() {}
 
-    /** The cells of a column as the source writes them: periods, and lists of tags, keep their look. */
-    private record Cells(Column column, @Nullable ColumnFormat format, boolean guarded) {
-        static Cells of(Table table, String name, boolean raw) {
-            Column column = table.column(name);
-            return new Cells(column, table.schema().get(name).format(), !raw && FormulaGuard.isIn(column));
+    /** How the values of a column are written: as in the source, so that periods and lists of tags keep their look. */
+    private record Written(@Nullable ColumnFormat format, boolean guarded) {
+        static Written of(ColumnInfo info, boolean raw) {
+            boolean texts = info.type() == ColumnType.TEXT || info.type() == ColumnType.TAGS;
+            return new Written(info.format(), texts && !raw);
         }
 
-        String text(int row) {
-            String value = column.plain(row);
+        String text(@Nullable String value) {
             if (value == null) {
                 return "";
             }
@@ -37,28 +37,32 @@ public final class CsvDownload {
     /**
      * Writes headings and rows as they come, never all in memory. Blank is an empty cell.
      *
-     * @param columns names of the columns, in order
-     * @param rows row numbers, in order
      * @param raw leaves texts that a spreadsheet program would run as formulas as they are; see {@link FormulaGuard}
+     * @throws keensparrow.core.error.UserException COLUMN_NOT_FOUND before anything is written
      */
-    public static void write(Table table, List<String> columns, int[] rows, boolean raw, OutputStream out)
+    public static void write(QueryEngine engine, QueryEngine.RowScan scan, boolean raw, OutputStream out)
             throws IOException {
+        List<ColumnInfo> columns =
+                scan.columns().stream().map(engine.schema()::get).toList();
+        List<Written> written =
+                columns.stream().map(info -> Written.of(info, raw)).toList();
         OutputStreamWriter characters = begin(out);
         CsvWriter writer = writer(characters);
         writer.writeRecord(columns.stream()
-                .map(name -> table.schema().get(name).label())
+                .map(ColumnInfo::label)
                 .map(label -> raw ? label : FormulaGuard.harmless(label))
                 .toList());
-        List<Cells> picked =
-                columns.stream().map(name -> Cells.of(table, name, raw)).toList();
-        List<String> line = new ArrayList<>(picked.size());
-        for (int row : rows) {
-            line.clear();
-            for (Cells cells : picked) {
-                line.add(cells.text(row));
-            }
-            writer.writeRecord(line);
-        }
+        List<String> line = new ArrayList<>(written.size());
+        engine.rows(
+                scan,
+                values -> {
+                    line.clear();
+                    for (int i = 0; i < written.size(); i++) {
+                        line.add(written.get(i).text(values.get(i)));
+                    }
+                    writer.writeRecord(line);
+                },
+                () -> false);
         writer.flush();
         characters.flush();
     }

@@ -13,7 +13,7 @@ import java.util.Map;
 import java.util.Objects;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.CellKind;
+import keensparrow.core.infer.source.CellKind;
 import keensparrow.formats.archive.Scratch;
 import keensparrow.formats.sheet.NumberFormats;
 import keensparrow.formats.sheet.SheetWriter;

@@ -4,7 +4,7 @@ import java.math.BigDecimal;
 import java.math.MathContext;
 import java.time.LocalDateTime;
 import java.util.Locale;
-import keensparrow.core.infer.CellKind;
+import keensparrow.core.infer.source.CellKind;
 
 /** What a number in a workbook means under the format of its cell. */
 public final class NumberFormats {

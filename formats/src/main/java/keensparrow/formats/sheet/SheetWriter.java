@@ -7,13 +7,13 @@ import java.util.List;
 import java.util.Set;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.CellKind;
-import keensparrow.core.infer.ReadAhead;
-import keensparrow.core.infer.RowSource;
-import keensparrow.core.sheet.Grid;
-import keensparrow.core.sheet.Merge;
-import keensparrow.core.sheet.RawSheet;
-import keensparrow.core.sheet.TableArea;
+import keensparrow.core.infer.source.CellKind;
+import keensparrow.core.infer.source.ReadAhead;
+import keensparrow.core.infer.source.RowSource;
+import keensparrow.core.layout.Grid;
+import keensparrow.core.layout.Merge;
+import keensparrow.core.layout.RawSheet;
+import keensparrow.core.layout.TableArea;
 import keensparrow.formats.archive.Scratch;
 
 /** Takes the cells of one sheet, wherever they stand, while its workbook is read once. */

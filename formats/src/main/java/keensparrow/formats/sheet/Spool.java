@@ -9,8 +9,8 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
-import keensparrow.core.infer.CellKind;
-import keensparrow.core.infer.RowSource;
+import keensparrow.core.infer.source.CellKind;
+import keensparrow.core.infer.source.RowSource;
 import keensparrow.formats.archive.Scratch;
 
 /** The cells of a sheet in a file of their own, in a form that is read many times as fast as the workbook's. */

@@ -7,8 +7,8 @@ import java.lang.invoke.MethodHandles;
 import java.lang.invoke.VarHandle;
 import java.nio.ByteOrder;
 import java.util.List;
-import keensparrow.core.infer.BlockReader;
-import keensparrow.core.infer.CellBlock;
+import keensparrow.core.infer.source.BlockReader;
+import keensparrow.core.infer.source.CellBlock;
 
 /**
  * Cuts a text into cells as the CSV library does, many times as fast: in blocks of whole rows, several at once. A block

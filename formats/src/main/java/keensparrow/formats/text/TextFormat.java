@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.regex.Pattern;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
-import keensparrow.core.sheet.ReadingChoices;
+import keensparrow.core.layout.ReadingChoices;
 import keensparrow.formats.detect.Delimiter;
 import keensparrow.formats.detect.Encodings;
 import keensparrow.formats.detect.FileKind;

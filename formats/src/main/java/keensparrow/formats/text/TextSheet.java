@@ -21,11 +21,11 @@ import java.util.ArrayList;
 import java.util.List;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.BlockReader;
-import keensparrow.core.infer.RowSource;
-import keensparrow.core.sheet.Grid;
-import keensparrow.core.sheet.RawRow;
-import keensparrow.core.sheet.RawSheet;
+import keensparrow.core.infer.source.BlockReader;
+import keensparrow.core.infer.source.RowSource;
+import keensparrow.core.layout.Grid;
+import keensparrow.core.layout.RawRow;
+import keensparrow.core.layout.RawSheet;
 import org.apache.commons.io.input.ReaderInputStream;
 import org.jspecify.annotations.Nullable;
 

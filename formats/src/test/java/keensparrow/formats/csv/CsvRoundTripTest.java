@@ -10,10 +10,12 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
-import java.util.stream.IntStream;
+import java.util.Set;
 import keensparrow.core.column.ColumnType;
+import keensparrow.core.engine.MemoryEngine;
+import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.LoadedTable;
+import keensparrow.core.infer.load.LoadedTable;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Table;
 import keensparrow.formats.Loading;
@@ -49,7 +51,7 @@ class CsvRoundTripTest {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         List<String> names =
                 table.schema().columns().stream().map(ColumnInfo::name).toList();
-        CsvDownload.write(table, names, IntStream.range(0, table.rowCount()).toArray(), true, out);
+        CsvDownload.write(new MemoryEngine(table), new QueryEngine.RowScan(names, Set.of(), List.of()), true, out);
         return out.toByteArray();
     }
 

@@ -12,7 +12,7 @@ import java.util.Map;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.LoadedTable;
+import keensparrow.core.infer.load.LoadedTable;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Table;
 import keensparrow.formats.Loading;

@@ -16,7 +16,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Random;
 import keensparrow.core.column.ColumnType;
-import keensparrow.core.infer.LoadedTable;
+import keensparrow.core.infer.load.LoadedTable;
 import keensparrow.core.table.Table;
 import keensparrow.formats.Loading;
 import org.junit.jupiter.api.io.TempDir;

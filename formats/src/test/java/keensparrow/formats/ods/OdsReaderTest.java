@@ -9,7 +9,7 @@ import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.LoadedTable;
+import keensparrow.core.infer.load.LoadedTable;
 import keensparrow.formats.Loading;
 import keensparrow.formats.Packed;
 import org.junit.jupiter.api.Test;

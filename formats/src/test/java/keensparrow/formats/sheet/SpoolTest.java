@@ -6,8 +6,8 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
-import keensparrow.core.infer.CellKind;
-import keensparrow.core.infer.RowSource;
+import keensparrow.core.infer.source.CellKind;
+import keensparrow.core.infer.source.RowSource;
 import keensparrow.formats.archive.Scratch;
 import org.junit.jupiter.api.Test;
 

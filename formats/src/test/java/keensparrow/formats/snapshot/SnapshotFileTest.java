@@ -12,7 +12,7 @@ import java.util.Map;
 import java.util.Random;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.DoubleColumn;
-import keensparrow.core.infer.TypeOverride;
+import keensparrow.core.infer.guess.TypeOverride;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;

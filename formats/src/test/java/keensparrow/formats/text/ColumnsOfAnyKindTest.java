@@ -9,8 +9,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Random;
-import keensparrow.core.infer.LoadedTable;
-import keensparrow.core.infer.RowSource;
+import keensparrow.core.infer.load.LoadedTable;
+import keensparrow.core.infer.source.RowSource;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 

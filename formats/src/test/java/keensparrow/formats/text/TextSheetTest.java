@@ -11,11 +11,16 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import java.util.Set;
 import keensparrow.core.column.ColumnType;
+import keensparrow.core.engine.MemoryEngine;
+import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.RowSource;
-import keensparrow.core.sheet.ReadingChoices;
+import keensparrow.core.filter.Between;
+import keensparrow.core.infer.source.RowSource;
+import keensparrow.core.layout.ReadingChoices;
+import keensparrow.core.question.Question;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Table;
 import keensparrow.formats.Loading;
@@ -182,10 +187,12 @@ class TextSheetTest {
                     .append('\n');
         }
         Table table = table(text.toString());
-        int[] rows = new int[table.rowCount()];
-        java.util.Arrays.setAll(rows, i -> i);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        CsvDownload.write(table, List.of("name", "n", "money", "day", "flag"), rows, false, out);
+        CsvDownload.write(
+                new MemoryEngine(table),
+                new QueryEngine.RowScan(List.of("name", "n", "money", "day", "flag"), Set.of(), List.of()),
+                false,
+                out);
         assertThat(out.toString(StandardCharsets.UTF_8)).startsWith("\ufeffname,n,money,day,flag\r\n");
         Table again = loaded(out.toByteArray());
         assertThat(again.schema()).isEqualTo(table.schema());
@@ -201,7 +208,9 @@ class TextSheetTest {
     void downloadsGiveTheRowsAndColumnsAskedForInOrder() throws IOException {
         Table table = table("a,b\n1,x\n2,\n3,z\n");
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        CsvDownload.write(table, List.of("b", "a"), new int[] {2, 1}, false, out);
+        QueryEngine.RowScan lastFirst = new QueryEngine.RowScan(
+                List.of("b", "a"), Set.of(Between.of("a", "2", null)), List.of(new Question.Sort("a", true)));
+        CsvDownload.write(new MemoryEngine(table), lastFirst, false, out);
         assertThat(out.toString(StandardCharsets.UTF_8)).isEqualTo("\ufeffb,a\r\nz,3\r\n,2\r\n");
     }
 

@@ -8,14 +8,14 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import keensparrow.core.error.UserException;
-import keensparrow.core.infer.LoadWatch;
-import keensparrow.core.infer.LoadedTable;
-import keensparrow.core.infer.RowSource;
-import keensparrow.core.infer.TableLoader;
-import keensparrow.core.sheet.AreaSource;
-import keensparrow.core.sheet.ReadingChoices;
-import keensparrow.core.sheet.TableChoice;
-import keensparrow.core.sheet.TableFinder;
+import keensparrow.core.infer.load.LoadedTable;
+import keensparrow.core.infer.load.TableLoader;
+import keensparrow.core.infer.source.LoadWatch;
+import keensparrow.core.infer.source.RowSource;
+import keensparrow.core.layout.AreaSource;
+import keensparrow.core.layout.ReadingChoices;
+import keensparrow.core.layout.TableChoice;
+import keensparrow.core.layout.TableFinder;
 
 /** A text read in blocks, and by the library twice. */
 final class TwoWays {

@@ -21,7 +21,7 @@ import keensparrow.core.app.PageRequest;
 import keensparrow.core.app.Selection;
 import keensparrow.core.app.ValidatedSelection;
 import keensparrow.core.app.View;
-import keensparrow.core.engine.MemoryEngine;
+import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Filter;
@@ -30,7 +30,6 @@ import keensparrow.core.question.Answered;
 import keensparrow.core.question.Limits;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.Schema;
-import keensparrow.core.table.Table;
 import keensparrow.formats.csv.FormulaGuard;
 import keensparrow.server.dataset.AnswerStream;
 import keensparrow.server.dataset.Dataset;
@@ -143,15 +142,15 @@ public final class PageAnswers {
             UnaryOperator<UserException> telling,
             Consumer<Answered> also) {
         Dataset.Version version = datasets.version(dataset);
-        MemoryEngine engine = datasets.engine(version);
-        ValidatedSelection checked = ValidatedSelection.of(app, engine.table(), selection(request));
+        QueryEngine engine = datasets.engine(version);
+        ValidatedSelection checked = ValidatedSelection.of(app, engine, selection(request));
         boolean withFilters = request.withFilters() == null || request.withFilters();
         Map<String, PageRequest.TableSlice> slices = orEmpty(request.tables()).entrySet().stream()
                 .collect(Collectors.toMap(Map.Entry::getKey, slice -> slice(slice.getValue())));
         PageRequest wanted =
                 new PageRequest(checked.selection(), request.views(), slices, orEmpty(request.finds()), withFilters);
         Consumer<Answered> sink = answered -> {
-            lines.accept(line(app, engine.table(), version, checked, told(answered, telling)));
+            lines.accept(line(app, engine, version, checked, told(answered, telling)));
             also.accept(answered);
         };
         engine.answer(AppQuestions.of(app, wanted), sink, stopped);
@@ -176,7 +175,7 @@ public final class PageAnswers {
     }
 
     private static Object line(
-            App app, Table table, Dataset.Version version, ValidatedSelection checked, Answered answered) {
+            App app, QueryEngine engine, Dataset.Version version, ValidatedSelection checked, Answered answered) {
         if (!answered.id().equals(AppQuestions.READING)) {
             int colon = answered.id().indexOf(':');
             return AnswerStream.content(
@@ -193,18 +192,18 @@ public final class PageAnswers {
                 AppSentences.selection(app, version.schema(), checked.selection(), passing, version.rowCount()));
         head.put("notices", checked.notices());
         head.put("selection", checked.selection());
-        head.put("guarded", guarded(app, table));
+        head.put("guarded", guarded(app, engine));
         return head;
     }
 
     /** Labels of the columns of which a download gets an apostrophe before texts that could run as formulas. */
-    private static List<String> guarded(App app, Table table) {
-        Schema schema = table.schema();
+    private static List<String> guarded(App app, QueryEngine engine) {
+        Schema schema = engine.schema();
         return app.views().stream()
                 .filter(view -> view.kind() == View.Kind.TABLE && app.allows(Downloads.ROWS))
                 .flatMap(view -> view.columns().stream())
                 .distinct()
-                .filter(column -> schema.has(column) && FormulaGuard.isIn(table.column(column)))
+                .filter(column -> schema.has(column) && FormulaGuard.isIn(engine.statistics(), column))
                 .map(schema::label)
                 .toList();
     }

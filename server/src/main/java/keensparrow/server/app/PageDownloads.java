@@ -15,7 +15,7 @@ import keensparrow.core.app.Selection;
 import keensparrow.core.app.ValidatedSelection;
 import keensparrow.core.app.View;
 import keensparrow.core.app.ViewTable;
-import keensparrow.core.engine.MemoryEngine;
+import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Filter;
@@ -49,8 +49,8 @@ public final class PageDownloads {
                 .filter(view -> ctx.queryParam("view") == null || view.id().equals(ctx.queryParam("view")))
                 .findFirst()
                 .orElseThrow(PageDownloads::noSuchView);
-        MemoryEngine engine = datasets.engine(datasets.version(dataset));
-        Schema schema = engine.table().schema();
+        QueryEngine engine = datasets.engine(datasets.version(dataset));
+        Schema schema = engine.schema();
         Selection selection = selection(ctx, app, engine);
         List<String> columns = table.columns().stream().filter(schema::has).toList();
         List<Question.Sort> sort =
@@ -59,9 +59,8 @@ public final class PageDownloads {
         AppQuestions.conditions(selection).stream()
                 .filter(condition -> !condition.id().equals(AppQuestions.markId(table.id())))
                 .forEach(condition -> filters.add(condition.filter()));
-        int[] rows = engine.sortedRows(filters, sort);
         CsvResponse.of(ctx, app.title(), filters.isEmpty() ? "all rows" : "filtered")
-                .rows(engine.table(), columns, rows);
+                .rows(engine, new QueryEngine.RowScan(columns, filters, sort));
     }
 
     /** The numbers of a figure or chart as they stand in its table. */
@@ -71,7 +70,7 @@ public final class PageDownloads {
                 .flatMap(app::view)
                 .filter(named -> named.kind() != View.Kind.TABLE)
                 .orElseThrow(PageDownloads::noSuchView);
-        MemoryEngine engine = datasets.engine(datasets.version(dataset));
+        QueryEngine engine = datasets.engine(datasets.version(dataset));
         Selection selection = selection(ctx, app, engine);
         PageRequest only = new PageRequest(selection, List.of(view.id()), Map.of(), Map.of(), false);
         Answered[] answered = {null};
@@ -87,7 +86,7 @@ public final class PageDownloads {
         if (answer == null || !(answer.answer() instanceof Answer.Groups groups)) {
             throw answer == null || answer.failure() == null ? noSuchView() : PageAnswers.told(answer.failure());
         }
-        ViewTable table = ViewTable.of(view, groups, app, engine.table().schema());
+        ViewTable table = ViewTable.of(view, groups, app, engine.schema());
         CsvResponse.of(
                         ctx,
                         app.title() + " "
@@ -110,11 +109,11 @@ public final class PageDownloads {
         return new UserException(ErrorCode.VIEW_NOT_FOUND, "This app has no such table to download.");
     }
 
-    private static Selection selection(Context ctx, App app, MemoryEngine engine) {
+    private static Selection selection(Context ctx, App app, QueryEngine engine) {
         String json = ctx.queryParam("selection");
         Selection asked =
                 json == null ? Selection.NONE : PageAnswers.selection(Requests.parse(json, PageAnswers.Request.class));
-        return ValidatedSelection.of(app, engine.table(), asked).selection();
+        return ValidatedSelection.of(app, engine, asked).selection();
     }
 
     private record SortRequest(

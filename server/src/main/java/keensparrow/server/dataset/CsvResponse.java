@@ -4,6 +4,7 @@ import io.javalin.http.Context;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
@@ -11,7 +12,7 @@ import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Locale;
-import keensparrow.core.table.Table;
+import keensparrow.core.engine.QueryEngine;
 import keensparrow.formats.csv.CsvDownload;
 import keensparrow.server.http.SteadyOutput;
 
@@ -33,10 +34,12 @@ public final class CsvResponse {
         return new CsvResponse(ctx, fileName(title, part, LocalDate.now(ZoneOffset.UTC)), raw);
     }
 
-    public void rows(Table table, List<String> columns, int[] rows) throws IOException {
-        columns.forEach(table::column); // a column that is gone fails before the first byte
+    public void rows(QueryEngine engine, QueryEngine.RowScan scan) throws IOException {
+        scan.columns().forEach(engine.schema()::get); // a column that is gone fails before the first byte
         try (OutputStream out = begin()) {
-            CsvDownload.write(table, columns, rows, raw, out);
+            CsvDownload.write(engine, scan, raw, out);
+        } catch (UncheckedIOException e) {
+            throw e.getCause();
         }
     }
 

@@ -2,12 +2,12 @@ package keensparrow.server.dataset;
 
 import java.time.Instant;
 import java.util.List;
-import keensparrow.core.infer.ColumnPlan;
-import keensparrow.core.infer.LoadReport;
+import keensparrow.core.infer.guess.ColumnPlan;
+import keensparrow.core.infer.load.LoadReport;
+import keensparrow.core.layout.ReadingChoices;
 import keensparrow.core.prepare.Step;
 import keensparrow.core.prepare.Steps;
 import keensparrow.core.profile.Profile;
-import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.core.table.Schema;
 import org.jspecify.annotations.Nullable;
 

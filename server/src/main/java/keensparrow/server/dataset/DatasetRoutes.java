@@ -10,11 +10,12 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
 import keensparrow.core.draft.RowName;
-import keensparrow.core.engine.MemoryEngine;
+import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Filter;
-import keensparrow.core.infer.LoadReport;
+import keensparrow.core.infer.load.LoadReport;
+import keensparrow.core.layout.ReadingChoices;
 import keensparrow.core.meaning.Roles;
 import keensparrow.core.prepare.Step;
 import keensparrow.core.prepare.Steps;
@@ -22,7 +23,6 @@ import keensparrow.core.profile.ColumnProfile;
 import keensparrow.core.question.Limits;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
-import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.server.http.Access;
@@ -326,11 +326,11 @@ public final class DatasetRoutes {
 
     private void ask(Context ctx, Caller caller) throws Exception {
         AskRequest request = Requests.body(ctx, AskRequest.class);
-        MemoryEngine engine = engine(ctx, caller);
+        QueryEngine engine = engine(ctx, caller);
         List<QuestionSet.ActiveFilter> conditions = new ArrayList<>();
         Limits.check(orEmpty(request.filters()));
         for (Filter filter : orEmpty(request.filters())) {
-            filter.fit(engine.table());
+            engine.check(filter);
             conditions.add(new QuestionSet.ActiveFilter(String.valueOf(conditions.size()), filter));
         }
         List<QuestionSet.Asked> asked = new ArrayList<>();
@@ -356,22 +356,20 @@ public final class DatasetRoutes {
     private void download(Context ctx, Caller caller) throws Exception {
         RowsRequest request = Requests.body(ctx, RowsRequest.class);
         Dataset dataset = service.get(caller.id(), ctx.pathParam("id"));
-        MemoryEngine engine = service.engine(service.version(dataset));
+        QueryEngine engine = service.engine(service.version(dataset));
         List<Filter> filters = orEmpty(request.filters());
         Limits.check(filters);
         Limits.checkSort(orEmpty(request.sort()));
         Limits.most(orEmpty(request.columns()).size(), Limits.COLUMNS, "columns");
-        filters.forEach(filter -> filter.fit(engine.table()));
+        filters.forEach(engine::check);
         List<String> columns = request.columns() == null
-                ? engine.table().schema().columns().stream()
-                        .map(ColumnInfo::name)
-                        .toList()
+                ? engine.schema().columns().stream().map(ColumnInfo::name).toList()
                 : request.columns();
-        int[] rows = engine.sortedRows(new HashSet<>(filters), orEmpty(request.sort()));
-        CsvResponse.of(ctx, dataset.name(), filters.isEmpty() ? "" : "filtered").rows(engine.table(), columns, rows);
+        QueryEngine.RowScan scan = new QueryEngine.RowScan(columns, new HashSet<>(filters), orEmpty(request.sort()));
+        CsvResponse.of(ctx, dataset.name(), filters.isEmpty() ? "" : "filtered").rows(engine, scan);
     }
 
-    private MemoryEngine engine(Context ctx, Caller caller) {
+    private QueryEngine engine(Context ctx, Caller caller) {
         return service.engine(service.version(service.get(caller.id(), ctx.pathParam("id"))));
     }
 

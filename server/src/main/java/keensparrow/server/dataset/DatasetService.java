@@ -14,12 +14,12 @@ import java.util.List;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
 import keensparrow.core.draft.FirstDraft;
-import keensparrow.core.engine.MemoryEngine;
-import keensparrow.core.engine.ParallelRunner;
+import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.layout.ReadingChoices;
+import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.core.prepare.Step;
-import keensparrow.core.sheet.ReadingChoices;
 import keensparrow.server.job.Job;
 import keensparrow.server.job.Jobs;
 import keensparrow.server.job.PerPerson;
@@ -328,7 +328,7 @@ public final class DatasetService {
     }
 
     /** The engine over the rows of a version. */
-    public MemoryEngine engine(Dataset.Version version) {
+    public QueryEngine engine(Dataset.Version version) {
         return engines.get(
                 new DatasetRepository.VersionId(version.datasetId(), version.number()),
                 folder.snapshotBytes(version.datasetId(), version.number()),

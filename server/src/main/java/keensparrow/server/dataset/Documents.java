@@ -14,7 +14,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.BooleanSupplier;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
-import keensparrow.core.sheet.ReadingChoices;
+import keensparrow.core.layout.ReadingChoices;
 import keensparrow.formats.detect.FileKind;
 import keensparrow.formats.document.Document;
 import keensparrow.server.store.DataFolder;

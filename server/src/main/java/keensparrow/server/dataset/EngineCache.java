@@ -5,9 +5,9 @@ import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import keensparrow.core.engine.MemoryEngine;
-import keensparrow.core.engine.ParallelRunner;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.core.table.Table;
 import keensparrow.server.store.StoreException;
 

@@ -2,7 +2,7 @@ package keensparrow.server.http;
 
 import com.fasterxml.jackson.annotation.JsonAlias;
 import java.util.List;
-import keensparrow.core.infer.LoadReport;
+import keensparrow.core.infer.load.LoadReport;
 import keensparrow.core.question.Answer;
 import org.jspecify.annotations.Nullable;
 

@@ -28,7 +28,7 @@ import keensparrow.core.group.ByPart;
 import keensparrow.core.group.ByTime;
 import keensparrow.core.group.ByValue;
 import keensparrow.core.group.Grouping;
-import keensparrow.core.infer.LoadReport;
+import keensparrow.core.infer.load.LoadReport;
 import keensparrow.core.prepare.Compute;
 import keensparrow.core.prepare.FillDown;
 import keensparrow.core.prepare.JoinPeriod;

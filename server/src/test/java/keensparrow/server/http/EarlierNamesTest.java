@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
-import keensparrow.core.infer.LoadReport;
+import keensparrow.core.infer.load.LoadReport;
 import keensparrow.core.profile.ColumnProfile;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;

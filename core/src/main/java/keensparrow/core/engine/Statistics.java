@@ -1,0 +1,17 @@
+package keensparrow.core.engine;
+
+import java.util.function.Predicate;
+
+/** What an engine knows of its values without looking at each row. */
+public interface Statistics {
+    int rowCount();
+
+    /**
+     * Whether a value, written plainly, is among those of a column of texts or tags; of other columns, whose values are
+     * not listed, always.
+     */
+    boolean hasValue(String column, String value);
+
+    /** Whether a text or tag that begins with one of these characters passes. */
+    boolean hasTextBeginning(String column, String characters, Predicate<String> passes);
+}

@@ -1,0 +1,306 @@
+package keensparrow.core.engine.aggregation;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.engine.group.GroupKeys;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.group.GroupKey;
+import keensparrow.core.question.Answer;
+import keensparrow.core.question.Question;
+import keensparrow.core.table.ColumnFormat;
+import keensparrow.core.table.Table;
+import org.jspecify.annotations.Nullable;
+
+/** From an aggregation to an answer: the largest and Other, order, gaps in time, values derived from others, totals. */
+public final class ResultAssembler {
+    private final Table table;
+    private final Question.Groups question;
+    private final GroupedAggregation aggregation;
+    private final List<Direction> directions = new ArrayList<>(); // always three
+    private final Rollup cells;
+
+    private ResultAssembler(Table table, Question.Groups question, GroupedAggregation aggregation) {
+        this.table = table;
+        this.question = question;
+        this.aggregation = aggregation;
+        aggregation.requireFew();
+        for (int axis = 0; axis < Question.Groups.MAX_GROUPINGS; axis++) {
+            directions.add(axis < question.by().size() ? direction(axis) : Direction.SINGLE);
+        }
+        long count = 1;
+        for (Direction each : directions) {
+            count *= Math.max(1, each.places.count());
+        }
+        if (count > GroupedAggregation.MAX_CELLS) {
+            throw new UserException(
+                    ErrorCode.TOO_MANY_GROUPS,
+                    "This gives " + directions.get(0).places.count() + " × "
+                            + directions.get(1).places.count() + " × "
+                            + directions.get(2).places.count()
+                            + " groups, more than can be shown. Keep fewer groups, or drop the split.");
+        }
+        this.cells = Rollup.of(aggregation, placesOf(question.by().size()));
+    }
+
+    public static Answer.Groups of(Table table, Question.Groups question, GroupedAggregation aggregation) {
+        return new ResultAssembler(table, question, aggregation).answer();
+    }
+
+    private List<Rollup.Places> placesOf(int axes) {
+        return directions.subList(0, axes).stream().map(each -> each.places).toList();
+    }
+
+    /** The groups along one direction: all of them, or only the largest and Other. */
+    private static final class Direction {
+        static final Direction SINGLE = new Direction(null, Rollup.Places.one(), new int[0], 0);
+
+        final @Nullable GroupKeys keys; // null: everything is one group
+        final Rollup.Places places;
+        final int[] kept; // groups at the first places when the rest is Other; else empty
+        final int merged;
+
+        Direction(@Nullable GroupKeys keys, Rollup.Places places, int[] kept, int merged) {
+            this.keys = keys;
+            this.places = places;
+            this.kept = kept;
+            this.merged = merged;
+        }
+
+        boolean isTime() {
+            return keys != null && keys.isTime();
+        }
+
+        boolean isOrdered() {
+            return keys != null && keys.isOrdered();
+        }
+
+        boolean isOther(int place) {
+            return merged > 0 && place == kept.length;
+        }
+
+        /** Groups in the order of their values. */
+        int group(int place) {
+            return merged > 0 && place < kept.length ? kept[place] : place;
+        }
+
+        GroupKey key(int place) {
+            if (keys == null) {
+                return GroupKey.of("");
+            }
+            return isOther(place) ? GroupKey.other(merged) : keys.key(group(place));
+        }
+    }
+
+    private Direction direction(int axis) {
+        GroupKeys keys = aggregation.keys().get(axis);
+        Rollup.Places groups = Rollup.Places.ofGroups(keys);
+        int largest = question.by().get(axis).largest();
+        if (keys.isOrdered() || largest <= 0) {
+            return new Direction(keys, groups, new int[0], 0);
+        }
+        Rollup alone = Rollup.of(aggregation, alone(axis, groups));
+        List<Integer> present = new ArrayList<>();
+        for (int group = 0; group < alone.count(); group++) {
+            if (alone.rows(group) > 0) {
+                present.add(group);
+            }
+        }
+        if (present.size() <= largest + 1) { // an Other of one group would hide its name for nothing
+            return new Direction(keys, groups, new int[0], 0);
+        }
+        present.sort(byValue(alone, 0, true));
+        int[] kept =
+                present.subList(0, largest).stream().mapToInt(Integer::intValue).toArray();
+        int[] place = new int[keys.count()];
+        Arrays.fill(place, largest);
+        for (int i = 0; i < kept.length; i++) {
+            place[kept[i]] = i;
+        }
+        Rollup.Places some = keys.isDirect()
+                ? Rollup.Places.single(largest + 1, slot -> place[slot])
+                : Rollup.Places.several(
+                        largest + 1,
+                        slot -> Arrays.stream(groups.of(slot))
+                                .map(group -> place[group])
+                                .distinct()
+                                .toArray());
+        return new Direction(keys, some, kept, present.size() - largest);
+    }
+
+    /** Only the direction {@code axis}, the others put together. */
+    private List<Rollup.Places> alone(int axis, Rollup.Places places) {
+        List<Rollup.Places> alone = new ArrayList<>();
+        for (int other = 0; other < question.by().size(); other++) {
+            alone.add(other == axis ? places : Rollup.Places.one());
+        }
+        return alone;
+    }
+
+    /** Ties by the order of the groups, which is that of their labels. */
+    private static Comparator<Integer> byValue(Rollup cells, int measure, boolean largestFirst) {
+        Comparator<BigDecimal> numbers = largestFirst ? Comparator.reverseOrder() : Comparator.naturalOrder();
+        Comparator<@Nullable BigDecimal> blanksLast = Comparator.nullsLast(numbers);
+        @Nullable BigDecimal[] values = new BigDecimal[cells.count()]; // worked out once, compared often
+        for (int place = 0; place < values.length; place++) {
+            values[place] = cells.value(measure, place);
+        }
+        return Comparator.<Integer, @Nullable BigDecimal>comparing(place -> values[place], blanksLast)
+                .thenComparing(Comparator.naturalOrder());
+    }
+
+    private Answer.Groups answer() {
+        Direction axis = directions.get(0);
+        List<List<Integer>> shown = new ArrayList<>();
+        for (int i = 0; i < directions.size(); i++) {
+            shown.add(shown(i));
+        }
+        List<Answer.MeasureValues> measures = new ArrayList<>();
+        for (int m = 0; m < question.measures().size(); m++) {
+            measures.add(values(m, shown));
+        }
+        return new Answer.Groups(
+                aggregation.rowCount(), axis.isTime(), keys(0, shown), keys(1, shown), keys(2, shown), measures);
+    }
+
+    private List<GroupKey> keys(int direction, List<List<Integer>> shown) {
+        return shown.get(direction).stream()
+                .map(place -> directions.get(direction).key(place))
+                .toList();
+    }
+
+    private Answer.MeasureValues values(int m, List<List<Integer>> shown) {
+        Measure measure = question.measures().get(m);
+        List<@Nullable BigDecimal> values = new ArrayList<>();
+        double error = 0;
+        for (int a : shown.get(0)) {
+            for (int s : shown.get(1)) {
+                for (int p : shown.get(2)) {
+                    int cell = cell(a, s, p);
+                    values.add(valueOrZero(measure, m, cell));
+                    error = Math.max(error, cells.error(m, cell));
+                }
+            }
+        }
+        Answer.@Nullable Totals totals =
+                question.wantsTotals() || DerivedValues.needsTotals(measure.derived()) ? totals(m, shown) : null;
+        List<@Nullable BigDecimal> made = measure.derived() == null
+                ? values
+                : DerivedValues.of(
+                        measure.derived(),
+                        values,
+                        keys(0, shown),
+                        directions.get(0).isTime(),
+                        shown.get(1).size() * shown.get(2).size(),
+                        totals);
+        return new Answer.MeasureValues(
+                typeOf(measure), formatOf(measure), made, error, question.wantsTotals() ? totals : null);
+    }
+
+    private int cell(int a, int s, int p) {
+        return (a * Math.max(1, directions.get(1).places.count()) + s)
+                        * Math.max(1, directions.get(2).places.count())
+                + p;
+    }
+
+    /** A period without rows is worth 0 for counts and sums; elsewhere a sum over no values stays blank. */
+    private @Nullable BigDecimal valueOrZero(Measure measure, int m, int cell) {
+        BigDecimal value = cells.value(m, cell);
+        boolean zero = value == null
+                && directions.get(0).isTime()
+                && cells.rows(cell) == 0
+                && measure.aggregate().isZeroWhenEmpty();
+        return zero ? BigDecimal.ZERO : value;
+    }
+
+    private @Nullable ColumnType typeOf(Measure measure) {
+        return measure.column() == null || measure.derived() != null
+                ? null
+                : table.column(measure.column()).type();
+    }
+
+    private @Nullable ColumnFormat formatOf(Measure measure) {
+        String column = measure.column();
+        boolean inItsUnit = switch (measure.aggregate()) {
+            case SUM, AVERAGE, WEIGHTED_AVERAGE, MEDIAN, PERCENTILE, MIN, MAX, FIRST, LAST, LEVEL, STDDEV -> true;
+            default -> false;
+        };
+        return column == null || measure.derived() != null || !inItsUnit
+                ? null
+                : table.schema().get(column).format();
+    }
+
+    private Answer.Totals totals(int m, List<List<Integer>> shown) {
+        List<Rollup.Places> one = new ArrayList<>();
+        question.by().forEach(each -> one.add(Rollup.Places.one()));
+        return new Answer.Totals(
+                Rollup.of(aggregation, one).value(m, 0), totals(m, 0, shown), totals(m, 1, shown), totals(m, 2, shown));
+    }
+
+    private List<@Nullable BigDecimal> totals(int m, int axis, List<List<Integer>> shown) {
+        if (axis >= question.by().size()) {
+            return List.of();
+        }
+        Rollup alone = Rollup.of(aggregation, alone(axis, directions.get(axis).places));
+        List<@Nullable BigDecimal> totals = new ArrayList<>();
+        for (int place : shown.get(axis)) {
+            totals.add(alone.value(m, place));
+        }
+        return totals;
+    }
+
+    /** Places with rows, in the order to show; periods without a gap; Other and then blank periods last. */
+    private List<Integer> shown(int number) {
+        Direction direction = directions.get(number);
+        if (number >= question.by().size()) {
+            return List.of(0);
+        }
+        Rollup alone = Rollup.of(aggregation, alone(number, direction.places));
+        List<Integer> places = new ArrayList<>();
+        if (direction.isTime()) {
+            addPeriods(direction, alone, places);
+            return places;
+        }
+        for (int place = 0; place < alone.count(); place++) {
+            if (alone.rows(place) > 0) {
+                places.add(place);
+            }
+        }
+        boolean byValue = question.order() != Question.Order.LABEL && !direction.isOrdered();
+        if (number == 0 && byValue) {
+            places.sort(byValue(alone, question.orderingMeasure(), question.order() == Question.Order.LARGEST_FIRST));
+        } else if (direction.merged == 0 || number == 0) {
+            places.sort(Comparator.comparing(direction::group));
+        }
+        Integer other = direction.kept.length;
+        if (direction.merged > 0 && places.remove(other)) {
+            places.add(other);
+        }
+        return places;
+    }
+
+    private static void addPeriods(Direction direction, Rollup alone, List<Integer> places) {
+        int from = -1;
+        int to = -1;
+        int blank = alone.count();
+        for (int place = 0; place < alone.count(); place++) {
+            if (direction.key(place).isBlank()) {
+                blank = place;
+            } else if (alone.rows(place) > 0) {
+                from = from < 0 ? place : from;
+                to = place;
+            }
+        }
+        for (int place = from; place >= 0 && place <= to; place++) {
+            places.add(place);
+        }
+        if (blank < alone.count() && alone.rows(blank) > 0) {
+            places.add(blank);
+        }
+    }
+}

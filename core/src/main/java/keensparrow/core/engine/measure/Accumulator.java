@@ -1,0 +1,48 @@
+package keensparrow.core.engine.measure;
+
+import java.math.BigDecimal;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Takes in rows group by group and says what became of each group. What comes out never depends on the order in which
+ * rows were added or parts were merged, so that any number of threads gives the same digits.
+ */
+public interface Accumulator {
+    /** Adds {@code rows[i]} to group {@code ids[i]} for each {@code i} in {@code [0, count)}. */
+    void add(int[] rows, int[] ids, int count);
+
+    /** Takes rows that were added out again. @throws UnsupportedOperationException unless {@link #isReversible} */
+    default void remove(int[] rows, int[] ids, int count) {
+        throw new UnsupportedOperationException();
+    }
+
+    /** Whether rows can be taken out again. */
+    default boolean isReversible() {
+        return false;
+    }
+
+    /** Of the same kind, over as many groups, with nothing in it. */
+    Accumulator empty(int groups);
+
+    /** Makes room for more groups. */
+    void grow(int groups);
+
+    /** Adds what {@code other}, of the same kind, has of group {@code g} to group {@code target[g]}; −1 leaves it out. */
+    void merge(Accumulator other, int[] target);
+
+    /**
+     * The result of a group; blank is null. Dates are day numbers, dates and times microseconds since 1970.
+     *
+     * @param rows how many rows the group has
+     */
+    @Nullable
+    BigDecimal result(int group, long rows);
+
+    /** Relative standard error of a result; 0 when it is exact. */
+    default double error(int group) {
+        return 0;
+    }
+
+    /** Approximate heap in bytes. */
+    long sizeBytes();
+}

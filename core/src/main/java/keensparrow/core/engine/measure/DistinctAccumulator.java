@@ -1,0 +1,153 @@
+package keensparrow.core.engine.measure;
+
+import java.math.BigDecimal;
+import java.util.Arrays;
+import keensparrow.core.column.Column;
+import keensparrow.core.column.DoubleColumn;
+import keensparrow.core.column.LongColumn;
+import keensparrow.core.column.TagsColumn;
+import keensparrow.core.column.TextColumn;
+import keensparrow.core.column.YesNoColumn;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Number of different values; for tags, different tags. Exact where the possible values are few enough for a bit each,
+ * and up to a million in a group elsewhere; beyond, an estimate that states its error.
+ */
+final class DistinctAccumulator implements Accumulator {
+    private static final long MAX_WORDS = 1 << 21;
+
+    private final Column column;
+    private final int words; // of bits for each group; 0 when values are collected in sets
+    private long[] bits;
+    private @Nullable LongSet[] sets;
+
+    DistinctAccumulator(Column column, int groups, int most) {
+        this(wordsFor(column, most), column, groups);
+    }
+
+    private DistinctAccumulator(int words, Column column, int groups) {
+        this.column = column;
+        this.words = words;
+        this.bits = new long[Math.multiplyExact(groups, words)];
+        this.sets = new LongSet[words == 0 ? groups : 0];
+    }
+
+    private static int wordsFor(Column column, int groups) {
+        long values = Long.MAX_VALUE;
+        if (column instanceof TextColumn text) {
+            values = text.dictionarySize();
+        } else if (column instanceof TagsColumn tags) {
+            values = tags.dictionarySize();
+        } else if (column instanceof YesNoColumn) {
+            values = 2;
+        } else if (column instanceof LongColumn longs && !longs.isAllBlank()) {
+            long reach = longs.max() - longs.min() + 1;
+            values = reach > 0 && reach < Integer.MAX_VALUE ? reach : values;
+        }
+        return values <= MAX_WORDS * 64 && Math.max(1, values + 63) / 64 * groups <= MAX_WORDS
+                ? (int) Math.max(1, (values + 63) / 64)
+                : 0;
+    }
+
+    @Override
+    public void add(int[] rows, int[] ids, int count) {
+        for (int i = 0; i < count; i++) {
+            int row = rows[i];
+            if (column.isBlank(row)) {
+                continue;
+            }
+            if (column instanceof TagsColumn tags) {
+                for (int code : tags.set(tags.setOfRow().code(row))) {
+                    take(ids[i], code);
+                }
+            } else {
+                take(ids[i], key(row));
+            }
+        }
+    }
+
+    private void take(int group, long key) {
+        if (words > 0) {
+            bits[group * words + (int) (key >> 6)] |= 1L << key;
+        } else {
+            set(group).add(key);
+        }
+    }
+
+    private LongSet set(int group) {
+        LongSet set = sets[group];
+        if (set == null) {
+            set = new LongSet();
+            sets[group] = set;
+        }
+        return set;
+    }
+
+    /** A number for the value; counted from 0 where there are bits. */
+    private long key(int row) {
+        if (column instanceof TextColumn text) {
+            return text.codes().code(row);
+        }
+        if (column instanceof LongColumn longs) {
+            return words > 0 ? longs.value(row) - longs.min() : longs.value(row);
+        }
+        return column instanceof YesNoColumn yesNo ? yesNo.code(row) : ((DoubleColumn) column).rank(row);
+    }
+
+    @Override
+    public Accumulator empty(int groups) {
+        return new DistinctAccumulator(words, column, groups);
+    }
+
+    @Override
+    public void grow(int groups) {
+        bits = Arrays.copyOf(bits, Math.multiplyExact(groups, words));
+        sets = Arrays.copyOf(sets, words == 0 ? groups : 0);
+    }
+
+    @Override
+    public void merge(Accumulator other, int[] target) {
+        DistinctAccumulator from = (DistinctAccumulator) other;
+        for (int g = 0; g < target.length; g++) {
+            if (target[g] < 0) {
+                continue;
+            }
+            for (int w = 0; w < words; w++) {
+                bits[target[g] * words + w] |= from.bits[g * words + w];
+            }
+            LongSet added = words > 0 ? null : from.sets[g];
+            if (added != null) {
+                set(target[g]).addAll(added);
+            }
+        }
+    }
+
+    @Override
+    public BigDecimal result(int group, long rows) {
+        if (words > 0) {
+            long count = 0;
+            for (int w = 0; w < words; w++) {
+                count += Long.bitCount(bits[group * words + w]);
+            }
+            return BigDecimal.valueOf(count);
+        }
+        LongSet set = sets[group];
+        return BigDecimal.valueOf(set == null ? 0 : set.size());
+    }
+
+    @Override
+    public double error(int group) {
+        LongSet set = words > 0 ? null : sets[group];
+        return set == null || set.isExact() ? 0 : LongSet.ERROR;
+    }
+
+    @Override
+    public long sizeBytes() {
+        long bytes = 8L * bits.length + 8L * sets.length;
+        for (LongSet set : sets) {
+            bytes += set == null ? 0 : set.sizeBytes();
+        }
+        return bytes;
+    }
+}

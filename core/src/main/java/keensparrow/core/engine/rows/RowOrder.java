@@ -1,0 +1,90 @@
+package keensparrow.core.engine.rows;
+
+import java.util.List;
+import java.util.function.BooleanSupplier;
+import java.util.stream.IntStream;
+import keensparrow.core.column.Column;
+import keensparrow.core.column.DoubleColumn;
+import keensparrow.core.column.LongColumn;
+import keensparrow.core.column.TagsColumn;
+import keensparrow.core.column.TextColumn;
+import keensparrow.core.column.YesNoColumn;
+import keensparrow.core.parallel.Cancellation;
+import keensparrow.core.question.Question;
+import keensparrow.core.table.Table;
+
+/** How rows follow each other: blanks last in either direction, ties in the order of the dataset. */
+public final class RowOrder {
+    private final Column[] columns;
+    private final boolean[] descending;
+
+    public RowOrder(Table table, List<Question.Sort> sort) {
+        this.columns = sort.stream().map(by -> table.column(by.column())).toArray(Column[]::new);
+        this.descending = new boolean[columns.length];
+        for (int i = 0; i < descending.length; i++) {
+            descending[i] = sort.get(i).descending();
+        }
+    }
+
+    int columns() {
+        return columns.length;
+    }
+
+    /** A number that sorts as the row does by the column {@code number}; blanks the largest of all. */
+    long key(int number, int row) {
+        Column column = columns[number];
+        if (column.isBlank(row)) {
+            return Long.MAX_VALUE;
+        }
+        long key = key(column, row);
+        return descending[number] ? ~key : key;
+    }
+
+    private static long key(Column column, int row) {
+        if (column instanceof LongColumn longs) {
+            return longs.value(row);
+        }
+        if (column instanceof TextColumn text) {
+            return text.codes().code(row);
+        }
+        if (column instanceof YesNoColumn yesNo) {
+            return yesNo.code(row);
+        }
+        if (column instanceof TagsColumn tags) {
+            return tags.set(tags.setOfRow().code(row))[0];
+        }
+        return ((DoubleColumn) column).rank(row);
+    }
+
+    /** The rows given, in order; they come in the order of the dataset. */
+    int[] sort(int[] rows, BooleanSupplier cancelled) {
+        int[] places = IntStream.range(0, rows.length).toArray();
+        long[] keys = new long[rows.length];
+        for (int i = columns.length - 1; i >= 0; i--) { // stable, so the first column is sorted last
+            Cancellation.stopIf(cancelled);
+            for (int place = 0; place < keys.length; place++) {
+                keys[place] = key(i, rows[place]);
+            }
+            StableSort.byKeys(places, keys, cancelled);
+        }
+        for (int i = 0; i < places.length; i++) {
+            places[i] = rows[places[i]];
+        }
+        return places;
+    }
+
+    /** Whether row {@code a}, whose first key is given, comes before row {@code b}. */
+    boolean isBefore(long keyOfA, int a, long keyOfB, int b) {
+        if (keyOfA != keyOfB) {
+            return keyOfA < keyOfB;
+        }
+        for (int i = 1; i < columns.length; i++) {
+            long first = key(i, a);
+            long second = key(i, b);
+            if (first != second) {
+                return first < second;
+            }
+        }
+        return a < b;
+    }
+}

@@ -1,0 +1,46 @@
+package keensparrow.core.infer.load;
+
+import java.util.List;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.infer.guess.ColumnGuess;
+import keensparrow.core.infer.guess.ColumnPlan;
+
+/** Refuses a new version in which a column holds other things than before. */
+final class Fit {
+    private final List<ColumnPlan> earlier;
+    private final List<ColumnPlan> plan;
+    private final long[] errorsOf;
+    private final long rows;
+
+    Fit(List<ColumnPlan> earlier, List<ColumnPlan> plan, long[] errorsOf, long rows) {
+        this.earlier = earlier;
+        this.plan = plan;
+        this.errorsOf = errorsOf;
+        this.rows = rows;
+    }
+
+    void check(List<LoadReport.ConversionError> conversionErrors) {
+        for (int i = 0; i < plan.size() && !earlier.isEmpty(); i++) {
+            ColumnPlan column = plan.get(i);
+            boolean known = earlier.stream().anyMatch(before -> before.name().equals(column.name()));
+            if (known && errorsOf[i] > rows * ColumnGuess.ERRORS_TOLERATED) {
+                throw refusal(column, errorsOf[i], conversionErrors);
+            }
+        }
+    }
+
+    private UserException refusal(ColumnPlan column, long count, List<LoadReport.ConversionError> conversionErrors) {
+        String example = conversionErrors.stream()
+                .filter(conversionError -> conversionError.column().equals(column.heading()))
+                .findFirst()
+                .map(conversionError -> ", such as " + UserException.quote(conversionError.value()) + " in line "
+                        + conversionError.line() + " of “" + conversionError.file() + "”")
+                .orElse("");
+        return new UserException(
+                ErrorCode.VERSION_DOES_NOT_FIT,
+                "The column “" + column.heading() + "” held " + column.type().label() + " before, but " + count + " of "
+                        + rows + " values do not read so now" + example
+                        + ". The last version stays. Correct the file, or change the column's type in a step.");
+    }
+}

@@ -1,0 +1,17 @@
+package keensparrow.core.parallel;
+
+import java.util.function.BooleanSupplier;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+
+/** Work that is not wanted any more. */
+public final class Cancellation {
+    private Cancellation() {}
+
+    /** @throws UserException CANCELLED once {@code cancelled} is true */
+    public static void stopIf(BooleanSupplier cancelled) {
+        if (cancelled.getAsBoolean()) {
+            throw new UserException(ErrorCode.CANCELLED, "This was cancelled: a newer question took its place.");
+        }
+    }
+}

@@ -1,0 +1,5 @@
+/** Work on all cores, in turn, and its cancelling. */
+@NullMarked
+package keensparrow.core.parallel;
+
+import org.jspecify.annotations.NullMarked;
