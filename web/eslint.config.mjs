@@ -1,18 +1,14 @@
+import { readdirSync } from 'node:fs';
 import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
-const features = [
-  'home',
-  'account',
-  'people',
-  'prepare',
-  'compose',
-  'read',
-  'publish',
-  'query',
-  'view',
-  'filter',
-];
+/** Every folder of a feature, so that none is forgotten. */
+const folders = (of) =>
+  readdirSync(new URL(of, import.meta.url), { withFileTypes: true })
+    .filter((entry) => entry.isDirectory())
+    .map((entry) => entry.name);
+const features = folders('src/features/');
+const viewKinds = folders('src/features/view/kinds/');
 
 /** A feature is entered by its index alone. */
 const doors = features.map((feature) => ({
@@ -39,4 +35,22 @@ export default tseslint.config(
     files: ['src/features/**/*.{ts,tsx}', 'src/app/**/*.{ts,tsx}'],
     rules: { 'no-restricted-imports': ['error', { patterns: doors }] },
   },
+  ...viewKinds.map((kind) => ({
+    files: [`src/features/view/kinds/${kind}/**/*.{ts,tsx}`],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            ...doors,
+            {
+              group: viewKinds.filter((other) => other !== kind).map((other) => `../${other}/*`),
+              message:
+                'A kind of view imports from no other kind: what both need stands above them.',
+            },
+          ],
+        },
+      ],
+    },
+  })),
 );

@@ -77,6 +77,24 @@ export async function call<T>(
   return (text === '' ? undefined : JSON.parse(text)) as T;
 }
 
+/** A line as pages use it: dates and times of measures as numbers. */
+function answerLine(text: string): AnswerLine {
+  const line = JSON.parse(text) as AnswerLine;
+  if ('answer' in line && line.answer?.kind === 'groups') {
+    for (const measure of line.answer.measures) {
+      if (measure.type === 'DATE' || measure.type === 'DATE_TIME') {
+        const unit = measure.type === 'DATE' ? 1 / 86_400_000 : 1000;
+        measure.values = (measure.values as unknown as (string | null)[]).map((plain) =>
+          plain === null ? null : milliseconds(plain) * unit,
+        );
+      }
+    }
+  }
+  return line;
+}
+
+const milliseconds = (plain: string): number => Date.parse(plain.length > 10 ? `${plain}Z` : plain);
+
 /** Asks what a page shows; hands each answer on as it arrives. */
 export async function askPage(
   path: string,
@@ -104,9 +122,7 @@ export async function askPage(
     if (done) break;
     const lines = (rest + value).split('\n');
     rest = lines.pop() ?? '';
-    const complete = lines
-      .filter((line) => line !== '')
-      .map((line) => JSON.parse(line) as AnswerLine);
+    const complete = lines.filter((line) => line !== '').map(answerLine);
     if (complete.length > 0) onLines(complete);
   }
 }
@@ -162,8 +178,9 @@ export async function askDataset(
   if (!response.ok) throw await failure(response);
   const lines = (await response.text()).trim().split('\n');
   return lines.map((line) => {
-    const parsed = JSON.parse(line) as { answer?: Answer; failure?: Failure };
-    if (parsed.answer) return parsed.answer;
-    return parsed.failure ?? { code: '', detail: UNREACHABLE };
+    const parsed = answerLine(line);
+    if (parsed.line === 'question' && parsed.answer) return parsed.answer;
+    const none = { code: '', detail: UNREACHABLE };
+    return parsed.line === 'question' ? (parsed.failure ?? none) : none;
   });
 }

@@ -42,7 +42,7 @@ export function SentenceEditor(props: Props) {
         ) : (
           <>
             Show{' '}
-            {pick('Measure', measureValue(view.measure), measureChoices(page), (value) =>
+            {pick('Measure', measureValue(view.measure ?? null), measureChoices(page), (value) =>
               onChange({ ...view, measure: measureOf(value) }),
             )}
             {view.kind !== 'FIGURE' && (

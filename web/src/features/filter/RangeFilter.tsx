@@ -186,7 +186,7 @@ function Ends({
     return (
       <p className="range-ends soft">
         <span>{first && (dates ? edgeDate(first.from, bins) : plainNumber(first.from))}</span>
-        <button type="button" className="word small" onClick={() => setOpen(true)}>
+        <button type="button" className="word filter-word" onClick={() => setOpen(true)}>
           type
         </button>
         <span>

@@ -63,7 +63,7 @@ export function ValuesFilter({ column, label, active, answer, find, onFind, onCh
         <ul className="values">{all.slice(0, SHOWN)}</ul>
         {(all.length > SHOWN || find !== '') && (
           <Menu
-            className="word small"
+            className="word filter-word"
             label={`All ${count(rest)} …`}
             name={`All values of ${label}`}
           >

@@ -88,7 +88,7 @@ export function HomePage() {
         <h2>Apps</h2>
         {apps.error && <ProblemNote error={apps.error} onRetry={() => void apps.refetch()} />}
         {apps.data?.apps.length === 0 && <p className="soft">None yet. Bring in a file first.</p>}
-        <ul className="list card" hidden={!apps.data?.apps.length}>
+        <ul className="plain-list card" hidden={!apps.data?.apps.length}>
           {apps.data?.apps.map((app) => (
             <li key={app.id}>
               <Link to={`/apps/${app.id}`}>{app.title}</Link>
@@ -108,7 +108,7 @@ export function HomePage() {
           <ProblemNote error={datasets.error} onRetry={() => void datasets.refetch()} />
         )}
         {datasets.data?.datasets.length === 0 && <p className="soft">None yet.</p>}
-        <ul className="list card" hidden={!datasets.data?.datasets.length}>
+        <ul className="plain-list card" hidden={!datasets.data?.datasets.length}>
           {datasets.data?.datasets.map((dataset) => (
             <li key={dataset.id}>
               <Link to={`/datasets/${dataset.id}`}>{dataset.name}</Link>

@@ -40,7 +40,7 @@ export function ValuesAreRead({ look, choices, onChange }: Props) {
             ? chosen(dated.filter((one) => one.dates !== choices.dates))
             : reason(dated, 'no column among the first rows leaves a choice')
         }
-        onPick={(dates) => onChange({ ...choices, dates })}
+        onPick={(dates) => onChange({ ...choices, dates: dates as ReadingChoices['dates'] })}
       />
     </>
   );

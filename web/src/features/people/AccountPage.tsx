@@ -85,7 +85,7 @@ function SignIns() {
     <section aria-label="Where you are signed in">
       <h2>Where you are signed in</h2>
       {error && <ProblemNote error={error} onRetry={() => void refetch()} />}
-      <ul className="list card">
+      <ul className="plain-list card">
         {sessions.map((session) => (
           <li key={session.id}>
             {deviceName(session.device)}{' '}

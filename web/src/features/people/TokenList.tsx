@@ -15,7 +15,7 @@ export function TokenList({
 }) {
   if (tokens.length === 0) return <p className="soft">None.</p>;
   return (
-    <ul className="list card">
+    <ul className="plain-list card">
       {tokens.map((token) => (
         <li key={token.id}>
           {token.label}{' '}

@@ -38,7 +38,13 @@ export function PreviewTable({ data, rows, picked, onPick }: Props) {
                   </span>
                   <span className="column-chart">
                     {profile.histogram && profile.histogram.bins.length > 0 ? (
-                      <Bars bins={profile.histogram.bins} from={0} to={-1} inUse={false} height={30} />
+                      <Bars
+                        bins={profile.histogram.bins}
+                        from={0}
+                        to={-1}
+                        inUse={false}
+                        height={30}
+                      />
                     ) : (
                       profile.commonest.slice(0, 2).map((item) => (
                         <span key={item.value} className="commonest">

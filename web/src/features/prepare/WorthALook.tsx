@@ -16,7 +16,8 @@ export function WorthALook({
   readonly onStep: (step: Step) => Promise<boolean>;
 }) {
   const ambiguities = report.ambiguities.filter((ambiguity) => isOpen(ambiguity, steps));
-  const clean = report.notes.length === 0 && report.conversionErrorCount === 0 && ambiguities.length === 0;
+  const clean =
+    report.notes.length === 0 && report.conversionErrorCount === 0 && ambiguities.length === 0;
   return (
     <section className="card panel" aria-label="Worth a look">
       <h3>Worth a look</h3>

@@ -137,7 +137,7 @@ function Publish({
               .
             </p>
             <h2>Editions</h2>
-            <ul className="list card">
+            <ul className="plain-list card">
               {state.editions.map((edition) => (
                 <li key={edition.number}>
                   Edition {edition.number}{' '}

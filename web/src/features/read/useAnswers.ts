@@ -92,6 +92,8 @@ function withLine(
         ...before,
         filters: { ...before.filters, [line.id]: { answer: line.answer, failure: line.failure } },
       };
+    case 'question': // of other programs
+      return before;
     case 'end':
       return { ...before, rounds: before.rounds + 1 };
     case 'cancelled': // by a newer question, which answers; or because it took too long

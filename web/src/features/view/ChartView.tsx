@@ -3,11 +3,11 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { GroupsAnswer, View } from '../../api/types';
 import { useDark } from '../../shared/useDark';
 import { sentenceText } from '../../shared/SentenceText';
-import { barsOption } from './barsOption';
+import { barsOption } from './kinds/bars/barsOption';
 import { init } from './charts';
 import { palette } from './colours';
 import { markOf, type ViewContext } from './context';
-import { linesOption } from './linesOption';
+import { linesOption } from './kinds/lines/linesOption';
 import { nextMark } from './marks';
 
 interface Props {

@@ -2,10 +2,10 @@ import { lazy, Suspense, useState } from 'react';
 import type { Answer, Failure, View } from '../../api/types';
 import { SentenceText } from '../../shared/SentenceText';
 import { markOf, type ViewContext } from './context';
-import { FigureView } from './FigureView';
+import { FigureView } from './kinds/figure/FigureView';
 import { GroupsTable } from './GroupsTable';
 import { ViewDownload } from './ViewDownload';
-import { TableView } from './TableView';
+import { TableView } from './kinds/table/TableView';
 import './view.css';
 
 const ChartView = lazy(() => import('./ChartView'));

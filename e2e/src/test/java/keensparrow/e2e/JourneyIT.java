@@ -125,7 +125,7 @@ class JourneyIT {
         analyst.sees(".reading", "Reading all 9,855 departures.");
         assertThat(analyst.all(".compose-cell")).hasSizeGreaterThanOrEqualTo(6);
         analyst.see(".chart[data-ready]:not([data-ready='0'])");
-        analyst.sees(".rows", "2026");
+        analyst.sees(".table-rows", "2026");
     }
 
     @Test
@@ -234,9 +234,9 @@ class JourneyIT {
         colleague.clickText("button", "Passengers");
         colleague.see("[aria-sort=descending]");
         assertThat(colleague.address()).contains("s.v");
-        colleague.script("const r = document.querySelector('.rows'); r.scrollTop = r.scrollHeight;");
-        colleague.see(".row[aria-rowindex='9856']");
-        colleague.sees(".row[aria-rowindex='9856']", "2026");
+        colleague.script("const r = document.querySelector('.table-rows'); r.scrollTop = r.scrollHeight;");
+        colleague.see(".table-row[aria-rowindex='9856']");
+        colleague.sees(".table-row[aria-rowindex='9856']", "2026");
     }
 
     @Test

@@ -152,7 +152,12 @@ public final class Server implements AutoCloseable {
         metrics.gauge("sparrow_sessions", "Browsers signed in", accounts::signInCount);
         metrics.gauge("sparrow_tables_bytes", "Heap of tables and what is kept to answer sooner", datasets::tableBytes);
         Map<String, Object> description = OpenApi.document(api.routes());
-        api.get("/api/openapi.json", Access.ANYONE, "This description", null, (ctx, caller) -> ctx.json(description));
+        api.get(
+                "/api/openapi.json",
+                Access.ANYONE,
+                "This description",
+                OpenApi.AnyJson.class,
+                (ctx, caller) -> ctx.json(description));
 
         datasets.sweep();
         audit.sweep();

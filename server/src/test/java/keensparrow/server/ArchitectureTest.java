@@ -54,4 +54,18 @@ class ArchitectureTest {
             .areAssignableTo(java.sql.ResultSet.class)
             .orShould()
             .callMethod(java.sql.Connection.class, "prepareStatement", String.class);
+
+    /** The web framework stays at the edge: services and repositories know no request. */
+    @ArchTest
+    static final ArchRule javalinStandsInRoutesAndWiring = noClasses()
+            .that()
+            .resideInAPackage("keensparrow..")
+            .and()
+            .resideOutsideOfPackage("keensparrow.server.http..")
+            .and()
+            .haveNameNotMatching(
+                    ".*(Routes|Sessions|PageAnswers|PageDownloads|AnswerStream|CsvResponse|AuditLog|keensparrow\\.server\\.Server)(\\$.*)?")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("io.javalin..");
 }

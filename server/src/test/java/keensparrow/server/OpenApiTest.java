@@ -2,7 +2,10 @@ package keensparrow.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.fasterxml.jackson.core.util.DefaultIndenter;
+import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
 import com.fasterxml.jackson.databind.JsonNode;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashSet;
 import java.util.Set;
@@ -40,6 +43,26 @@ class OpenApiTest {
             assertThat(schemas.path("OneOf").path("required").toString())
                     .contains("column")
                     .contains("values");
+        }
+    }
+
+    /**
+     * The front end's types are made from {@code web/openapi.json}. When the records change, {@code ./sparrow contract} writes
+     * it anew.
+     */
+    @Test
+    void theFrontEndIsBuiltFromThisDescription() throws Exception {
+        Path kept = Path.of("../web/openapi.json");
+        try (TestServer server = new TestServer(folder)) {
+            JsonNode document = server.caller().get("/api/openapi.json").json();
+            if (Boolean.getBoolean("contract.write")) {
+                DefaultPrettyPrinter printer = new DefaultPrettyPrinter();
+                printer.indentArraysWith(DefaultIndenter.SYSTEM_LINEFEED_INSTANCE);
+                Files.writeString(kept, TestServer.JSON.writer(printer).writeValueAsString(document) + "\n");
+            }
+            assertThat(TestServer.JSON.readTree(Files.readString(kept)))
+                    .as("run ./sparrow contract")
+                    .isEqualTo(document);
         }
     }
 }

@@ -389,7 +389,7 @@ class PathTest {
                                 + "'questions': [{'kind': 'groups', 'by': [{'grouping': {'kind': 'byValue', 'column': 'class'}, 'largest': 0}],"
                                 + "'measures': [{'aggregate': 'SUM', 'column': 'passengers'}], 'order': 'LABEL'},"
                                 + "{'kind': 'rows', 'columns': ['delay'], 'sort': [{'column': 'delay', 'descending': true}], 'offset': 0, 'limit': 1},"
-                                + "{'kind': 'spread', 'column': 'route'}]}"));
+                                + "{'kind': 'histogram', 'column': 'route'}]}"));
         List<JsonNode> lines = reply.lines().stream() // they come as they get ready
                 .sorted(java.util.Comparator.comparing(line -> line.path("id").asText()))
                 .toList();

@@ -67,6 +67,10 @@ public record App(
             if (view.title().length() > MAX_TITLE) {
                 throw invalid("The title of a view is longer than " + MAX_TITLE + " characters.");
             }
+            if (view.kind() == View.Kind.TABLE
+                    && !view.sort().stream().allMatch(by -> view.columns().contains(by.column()))) {
+                throw invalid("The table “" + view.title() + "” sorts by its own columns alone.");
+            }
             if (!view.place().isOnGrid()) {
                 throw invalid("The view “" + view.title() + "” lies outside the page. Move it back.");
             }

@@ -86,7 +86,10 @@ public final class MemoryEngine implements QueryEngine {
         List<Column> columns = scan.columns().stream().map(table::column).toList();
         List<@Nullable String> line = new ArrayList<>(columns.size());
         int[] rows = pages.sorted(scan.sort(), scan.filters(), state.rowsThatPass(scan.filters()), cancelled);
-        for (int i = 0; i < rows.length; i++) {
+        int from = Math.min(rows.length, Math.max(0, scan.offset()));
+        int limit = scan.limit() == null ? rows.length : Math.max(0, scan.limit());
+        int to = (int) Math.min(rows.length, (long) from + limit);
+        for (int i = from; i < to; i++) {
             if ((i & 0xFFF) == 0) {
                 Cancellation.stopIf(cancelled);
             }

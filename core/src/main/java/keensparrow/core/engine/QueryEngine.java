@@ -40,8 +40,22 @@ public interface QueryEngine {
      */
     void rows(RowScan scan, Consumer<List<@Nullable String>> sink, BooleanSupplier cancelled);
 
-    /** @param sort as in {@link Question.Rows} */
-    record RowScan(List<String> columns, Set<Filter> filters, List<Question.Sort> sort) {
+    /**
+     * @param sort as in {@link Question.Rows}
+     * @param offset so many of the rows that pass are left out at the beginning
+     * @param limit at most so many rows; null for all
+     */
+    record RowScan(
+            List<String> columns,
+            Set<Filter> filters,
+            List<Question.Sort> sort,
+            int offset,
+            @Nullable Integer limit) {
+        /** All rows that pass. */
+        public RowScan(List<String> columns, Set<Filter> filters, List<Question.Sort> sort) {
+            this(columns, filters, sort, 0, null);
+        }
+
         public RowScan {
             columns = List.copyOf(columns);
             filters = Set.copyOf(filters);

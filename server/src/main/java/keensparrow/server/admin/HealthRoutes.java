@@ -5,6 +5,7 @@ import java.io.IOException;
 import keensparrow.server.http.Access;
 import keensparrow.server.http.Api;
 import keensparrow.server.http.Caller;
+import keensparrow.server.http.OpenApi;
 import keensparrow.server.memory.MemoryWatch;
 import keensparrow.server.store.DataFolder;
 import keensparrow.server.store.Database;
@@ -33,7 +34,12 @@ public final class HealthRoutes {
     record Ready(boolean records, boolean disk, boolean memory) {}
 
     public void add(Api api) {
-        api.get("/api/health", Access.ENTRANCE, "Whether the server is alive", null, (ctx, caller) -> ctx.result("ok"));
+        api.get(
+                "/api/health",
+                Access.ENTRANCE,
+                "Whether the server is alive",
+                OpenApi.PlainText.class,
+                (ctx, caller) -> ctx.result("ok"));
         api.get(
                 "/api/ready",
                 Access.ENTRANCE,
@@ -44,7 +50,7 @@ public final class HealthRoutes {
                 "/metrics",
                 Access.ADMINISTRATOR,
                 "The server's numbers in Prometheus' text format",
-                null,
+                OpenApi.PlainText.class,
                 this::metrics);
     }
 

@@ -2,6 +2,7 @@ package keensparrow.server.app;
 
 import io.javalin.http.Context;
 import keensparrow.core.app.App;
+import keensparrow.server.dataset.AnswerLine;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
 import keensparrow.server.http.Access;
@@ -34,7 +35,7 @@ public final class AppRoutes {
     record Draft(String id, String datasetId, int revision, PageData page) {}
 
     /** A line of JSON for each answer. */
-    @OpenApi.Stream("application/x-ndjson")
+    @OpenApi.Stream(value = "application/x-ndjson", of = AnswerLine.class)
     record AnswerLines() {}
 
     public void add(Api api) {
@@ -67,13 +68,13 @@ public final class AppRoutes {
                 "/api/apps/{id}/rows.csv",
                 Access.AUTHOR,
                 "Download the selected rows of a table view",
-                null,
+                OpenApi.Csv.class,
                 this::rows);
         api.get(
                 "/api/apps/{id}/numbers.csv",
                 Access.AUTHOR,
                 "Download the numbers of a figure or chart",
-                null,
+                OpenApi.Csv.class,
                 this::numbers);
     }
 

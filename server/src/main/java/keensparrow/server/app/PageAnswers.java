@@ -4,7 +4,6 @@ import io.javalin.http.Context;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
@@ -31,6 +30,7 @@ import keensparrow.core.question.Limits;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.Schema;
 import keensparrow.formats.csv.FormulaGuard;
+import keensparrow.server.dataset.AnswerLine;
 import keensparrow.server.dataset.AnswerStream;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
@@ -116,12 +116,12 @@ public final class PageAnswers {
                 long end = System.nanoTime() + MAX_NANOS;
                 BooleanSupplier over = () -> stopped.get() || System.nanoTime() > end;
                 answer(app, dataset, request, stream::line, over, telling, answered -> {});
-                stream.line(Map.of("line", "end"));
+                stream.line(AnswerLine.end());
             } catch (UserException cancelled) {
                 if (cancelled.code() != ErrorCode.CANCELLED) {
                     throw cancelled;
                 }
-                stream.line(Map.of("line", "cancelled", "late", !stopped.get()));
+                stream.line(AnswerLine.cancelled(!stopped.get()));
             }
         }
     }
@@ -137,7 +137,7 @@ public final class PageAnswers {
             App app,
             Dataset dataset,
             Request request,
-            Consumer<Object> lines,
+            Consumer<AnswerLine> lines,
             BooleanSupplier stopped,
             UnaryOperator<UserException> telling,
             Consumer<Answered> also) {
@@ -174,26 +174,23 @@ public final class PageAnswers {
         return new PageRequest.TableSlice(slice.offset(), slice.limit(), slice.sort());
     }
 
-    private static Object line(
+    private static AnswerLine line(
             App app, QueryEngine engine, Dataset.Version version, ValidatedSelection checked, Answered answered) {
         if (!answered.id().equals(AppQuestions.READING)) {
             int colon = answered.id().indexOf(':');
-            return AnswerStream.content(
+            return AnswerLine.result(
                     answered.id().substring(0, colon), answered.id().substring(colon + 1), answered);
         }
         int passing = answered.answer() instanceof Answer.Groups groups ? passing(groups) : 0;
-        Map<String, Object> head = new LinkedHashMap<>();
-        head.put("line", "head");
-        head.put("passing", passing);
-        head.put("all", version.rowCount());
-        head.put("version", version.number());
-        head.put(
-                "sentence",
-                AppSentences.selection(app, version.schema(), checked.selection(), passing, version.rowCount()));
-        head.put("notices", checked.notices());
-        head.put("selection", checked.selection());
-        head.put("guarded", guarded(app, engine));
-        return head;
+        return new AnswerLine.Head(
+                "head",
+                passing,
+                version.rowCount(),
+                version.number(),
+                AppSentences.selection(app, version.schema(), checked.selection(), passing, version.rowCount()),
+                checked.notices(),
+                checked.selection(),
+                guarded(app, engine));
     }
 
     /** Labels of the columns of which a download gets an apostrophe before texts that could run as formulas. */

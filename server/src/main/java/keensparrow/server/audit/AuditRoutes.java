@@ -11,6 +11,7 @@ import keensparrow.server.dataset.CsvResponse;
 import keensparrow.server.http.Access;
 import keensparrow.server.http.Api;
 import keensparrow.server.http.Caller;
+import keensparrow.server.http.OpenApi;
 import org.jspecify.annotations.Nullable;
 
 /** Reading, searching and downloading what people did. */
@@ -35,7 +36,12 @@ public final class AuditRoutes {
                 "What people did, the newest first; ?find=, ?action=, ?before= an id",
                 Items.class,
                 this::list);
-        api.get("/api/audit.csv", Access.ADMINISTRATOR, "The same as CSV, all of it", null, this::download);
+        api.get(
+                "/api/audit.csv",
+                Access.ADMINISTRATOR,
+                "The same as CSV, all of it",
+                OpenApi.Csv.class,
+                this::download);
     }
 
     private void list(Context ctx, Caller caller) {

@@ -15,6 +15,7 @@ import keensparrow.server.audit.AuditLog;
 import keensparrow.server.http.Access;
 import keensparrow.server.http.Api;
 import keensparrow.server.http.Caller;
+import keensparrow.server.http.OpenApi;
 
 /** Backups over HTTP: for administrators, and for whoever may read the data folder, by the token that lies in it. */
 public final class BackupRoutes {
@@ -37,13 +38,13 @@ public final class BackupRoutes {
                 "/api/backup",
                 Access.ADMINISTRATOR,
                 "Everything in one file, to be kept safe: the key of secrets is in it",
-                null,
+                OpenApi.Archive.class,
                 this::download);
         api.get(
                 "/api/backup/local",
                 Access.ENTRANCE,
                 "The same for a program of the machine, by the token in the data folder",
-                null,
+                OpenApi.Archive.class,
                 this::local);
     }
 

@@ -6,8 +6,6 @@ import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.zip.GZIPOutputStream;
-import keensparrow.core.error.UserException;
-import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
 import keensparrow.server.http.Json;
 import keensparrow.server.http.SteadyOutput;
@@ -29,7 +27,7 @@ public final class AnswerStream implements AutoCloseable {
     }
 
     /** Sends one line. @throws UncheckedIOException when nobody listens any more */
-    public void line(Object content) {
+    public void line(AnswerLine content) {
         try {
             OutputStream to = opened();
             to.write((Json.write(content) + "\n").getBytes(StandardCharsets.UTF_8));
@@ -71,30 +69,6 @@ public final class AnswerStream implements AutoCloseable {
     }
 
     void question(Answered answered) {
-        line(content("question", answered.id(), answered));
-    }
-
-    /**
-     * A line with an answer, or why there is none.
-     *
-     * @param line what it answers: a question, a view or a filter
-     */
-    public record Line(
-            String line,
-            String id,
-            @Nullable Answer answer,
-            @Nullable Failure failure) {}
-
-    /** Why a question was not answered. */
-    public record Failure(String code, String detail) {}
-
-    /** The line for an answer or a failure, under its kind and id. */
-    public static Line content(String kind, String id, Answered answered) {
-        UserException failure = answered.failure();
-        return new Line(
-                kind,
-                id,
-                answered.answer(),
-                failure == null ? null : new Failure(failure.code().name(), failure.text()));
+        line(AnswerLine.result("question", answered.id(), answered));
     }
 }

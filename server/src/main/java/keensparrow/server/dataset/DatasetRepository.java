@@ -1,6 +1,8 @@
 package keensparrow.server.dataset;
 
 import com.fasterxml.jackson.core.type.TypeReference;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -23,6 +25,10 @@ import org.jspecify.annotations.Nullable;
 
 /** Files, datasets and versions in the store, on the caller's connection: the service decides where it ends. */
 final class DatasetRepository {
+    /** Every call of a page looks its dataset up: what its steps are is read once. */
+    private final Cache<String, List<Step>> stepsRead =
+            Caffeine.newBuilder().maximumSize(200).build();
+
     private static final TypeReference<List<Step>> STEPS = new TypeReference<>() {};
     private static final TypeReference<List<Dataset.FileRef>> FILES = new TypeReference<>() {};
     private static final TypeReference<List<ColumnPlan>> PLAN = new TypeReference<>() {};
@@ -67,25 +73,21 @@ final class DatasetRepository {
 
     Optional<Dataset> find(Connection connection, long ownerId, String id) throws SQLException {
         return Database.one(
-                connection,
-                "select * from dataset where id = ? and owner_id = ?",
-                DatasetRepository::dataset,
-                id,
-                ownerId);
+                connection, "select * from dataset where id = ? and owner_id = ?", this::dataset, id, ownerId);
     }
 
     /** For a colleague who came by a link: access has been decided by the link. */
     Optional<Dataset> findAny(Connection connection, String id) throws SQLException {
-        return Database.one(connection, "select * from dataset where id = ?", DatasetRepository::dataset, id);
+        return Database.one(connection, "select * from dataset where id = ?", this::dataset, id);
     }
 
-    private static Dataset dataset(ResultSet row) throws SQLException {
+    private Dataset dataset(ResultSet row) throws SQLException {
         return new Dataset(
                 row.getString("id"),
                 row.getLong("owner_id"),
                 row.getString("name"),
                 row.getString("noun"),
-                Json.read(row.getString("steps"), STEPS),
+                stepsRead.get(row.getString("steps"), json -> Json.read(json, STEPS)),
                 row.getString("connection_id"),
                 row.getString("query"),
                 row.getString("link"),

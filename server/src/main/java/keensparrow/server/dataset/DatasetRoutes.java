@@ -6,7 +6,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
 import keensparrow.core.draft.RowName;
@@ -56,12 +55,8 @@ public final class DatasetRoutes {
     record FileBytes() {}
 
     /** A line of JSON for each answer. */
-    @OpenApi.Stream("application/x-ndjson")
+    @OpenApi.Stream(value = "application/x-ndjson", of = AnswerLine.class)
     record AnswerLines() {}
-
-    /** Comma-separated rows. */
-    @OpenApi.Stream("text/csv")
-    record CsvRows() {}
 
     /** Uploaded files, or a link, or a query; {@code reading} is what differs from how the files look. */
     record CreateRequest(
@@ -226,7 +221,7 @@ public final class DatasetRoutes {
                 Access.AUTHOR,
                 "Download rows, with filters",
                 RowsRequest.class,
-                CsvRows.class,
+                OpenApi.Csv.class,
                 this::download);
     }
 
@@ -348,7 +343,7 @@ public final class DatasetRoutes {
                 if (late.code() != ErrorCode.CANCELLED) {
                     throw late;
                 }
-                stream.line(Map.of("line", "cancelled", "late", true));
+                stream.line(AnswerLine.cancelled(true));
             }
         }
     }
@@ -365,7 +360,12 @@ public final class DatasetRoutes {
         List<String> columns = request.columns() == null
                 ? engine.schema().columns().stream().map(ColumnInfo::name).toList()
                 : request.columns();
-        QueryEngine.RowScan scan = new QueryEngine.RowScan(columns, new HashSet<>(filters), orEmpty(request.sort()));
+        QueryEngine.RowScan scan = new QueryEngine.RowScan(
+                columns,
+                new HashSet<>(filters),
+                orEmpty(request.sort()),
+                request.offset() == null ? 0 : request.offset(),
+                request.limit());
         CsvResponse.of(ctx, dataset.name(), filters.isEmpty() ? "" : "filtered").rows(engine, scan);
     }
 

@@ -1,5 +1,7 @@
 package keensparrow.server.dataset;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -33,6 +35,7 @@ import org.jspecify.annotations.Nullable;
 /** Files, datasets and their versions. */
 public final class DatasetService {
     private static final int VERSIONS_KEPT = 5;
+    private static final int VERSIONS_IN_USE = 200;
     private static final int MAX_FILES = 200;
     private static final int MAX_STEPS = 200;
     private static final int MAX_LOOKS = 4;
@@ -50,6 +53,8 @@ public final class DatasetService {
     private final MemoryWatch memory;
     private final PerPerson looks = new PerPerson(MAX_LOOKS, "looks at files");
     private final DatasetLoader loads;
+    private final Cache<DatasetRepository.VersionId, Dataset.Version> versions =
+            Caffeine.newBuilder().maximumSize(VERSIONS_IN_USE).build();
 
     /** @param memoryBytes that tables may take together */
     public DatasetService(
@@ -320,11 +325,13 @@ public final class DatasetService {
                 ErrorCode.NOT_FOUND, "There is no such dataset, or it is not yours. Go back to the start page.");
     }
 
-    /** The version a dataset stands at. */
+    /** The version a dataset stands at. Versions never change: each is read from the records once while it is in use. */
     public Dataset.Version version(Dataset dataset) {
-        return database.inTransaction(
-                        connection -> datasets.findVersion(connection, dataset.id(), dataset.currentVersion()))
-                .orElseThrow(DatasetService::notFound);
+        return versions.get(
+                new DatasetRepository.VersionId(dataset.id(), dataset.currentVersion()),
+                id -> database.inTransaction(
+                                connection -> datasets.findVersion(connection, id.datasetId(), id.number()))
+                        .orElseThrow(DatasetService::notFound));
     }
 
     /** The engine over the rows of a version. */

@@ -1,7 +1,7 @@
 package keensparrow.server.dataset;
 
-import java.util.LinkedHashMap;
-import java.util.Map;
+import com.github.benmanes.caffeine.cache.AsyncCache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import keensparrow.core.engine.MemoryEngine;
@@ -22,17 +22,33 @@ final class EngineCache {
     }
 
     private static final long MAX_KEPT_BYTES = 512L << 20;
+    private static final int KEPT_PER_TABLE = 4; // times the table, at most, once it has been asked much
 
     private final long budgetBytes;
     private final long keptBytes; // by each engine besides its table, to answer sooner
     private final ParallelRunner workers; // one for all datasets: questions take turns at the cores
-    private final Map<DatasetRepository.VersionId, CompletableFuture<MemoryEngine>> engines =
-            new LinkedHashMap<>(16, 0.75f, true);
+    private final AsyncCache<DatasetRepository.VersionId, MemoryEngine> engines;
 
     EngineCache(long budgetBytes, ParallelRunner workers) {
         this.budgetBytes = budgetBytes;
         this.workers = workers;
         this.keptBytes = Math.min(MAX_KEPT_BYTES, budgetBytes / 4);
+        this.engines = Caffeine.newBuilder()
+                .maximumWeight(kilobytes(budgetBytes))
+                .weigher((DatasetRepository.VersionId id, MemoryEngine engine) ->
+                        (int) Math.min(Integer.MAX_VALUE, weight(engine)))
+                .executor(Runnable::run) // what is given up goes at once, on the thread that brings the new one
+                .buildAsync();
+    }
+
+    /** The table and what will be kept besides, in kB; a cache asks once, when the engine is new. */
+    private long weight(MemoryEngine engine) {
+        long table = engine.table().sizeBytes();
+        return kilobytes(table + Math.min(keptBytes, KEPT_PER_TABLE * table));
+    }
+
+    private static long kilobytes(long bytes) {
+        return (bytes >> 10) + 1;
     }
 
     /** @throws UserException MEMORY_FULL when a table of so many bytes does not fit even alone */
@@ -53,41 +69,29 @@ final class EngineCache {
     /** @param bytes that the table will take, about; tables not used for longest make room for it */
     MemoryEngine get(DatasetRepository.VersionId id, long bytes, Loading loading) {
         CompletableFuture<MemoryEngine> fresh = new CompletableFuture<>();
-        CompletableFuture<MemoryEngine> known;
-        synchronized (engines) {
-            known = engines.putIfAbsent(id, fresh);
-        }
+        CompletableFuture<MemoryEngine> known = engines.asMap().putIfAbsent(id, fresh);
         if (known != null) {
             return wait(known);
         }
         try {
             requireFits(bytes);
-            makeRoom(id, bytes);
+            makeRoom(bytes);
             MemoryEngine engine = new MemoryEngine(loading.load(), workers, keptBytes);
             fresh.complete(engine);
-            makeRoom(id, 0);
             return engine;
         } catch (RuntimeException | OutOfMemoryError e) {
-            synchronized (engines) {
-                engines.remove(id);
-            }
-            fresh.completeExceptionally(e);
+            fresh.completeExceptionally(e); // which takes it out of the cache
             throw e;
         }
     }
 
     /** Puts in a table that was just made. */
     void put(DatasetRepository.VersionId id, Table table) {
-        synchronized (engines) {
-            engines.put(id, CompletableFuture.completedFuture(new MemoryEngine(table, workers, keptBytes)));
-        }
-        makeRoom(id, 0);
+        engines.put(id, CompletableFuture.completedFuture(new MemoryEngine(table, workers, keptBytes)));
     }
 
     void remove(String datasetId) {
-        synchronized (engines) {
-            engines.keySet().removeIf(id -> id.datasetId().equals(datasetId));
-        }
+        engines.synchronous().asMap().keySet().removeIf(id -> id.datasetId().equals(datasetId));
     }
 
     private static MemoryEngine wait(CompletableFuture<MemoryEngine> coming) {
@@ -104,31 +108,24 @@ final class EngineCache {
         }
     }
 
-    private void makeRoom(DatasetRepository.VersionId keep, long coming) {
-        synchronized (engines) {
-            long total = coming
-                    + engines.values().stream().mapToLong(EngineCache::size).sum();
-            var oldest = engines.entrySet().iterator();
-            while (total > budgetBytes && oldest.hasNext()) {
-                var entry = oldest.next();
-                if (!entry.getKey().equals(keep) && entry.getValue().isDone()) {
-                    total -= size(entry.getValue());
-                    oldest.remove();
+    /** Before a table is read, not after: both would be in memory for a while. */
+    private void makeRoom(long coming) {
+        long most = kilobytes(budgetBytes) - kilobytes(coming);
+        engines.synchronous().policy().eviction().ifPresent(eviction -> {
+            while (eviction.weightedSize().orElse(0) > most) {
+                var coldest = eviction.coldest(1).keySet();
+                if (coldest.isEmpty()) {
+                    return;
                 }
+                engines.synchronous().invalidateAll(coldest);
             }
-        }
+        });
     }
 
     /** Heap of all engines. */
     long sizeBytes() {
-        synchronized (engines) {
-            return engines.values().stream().mapToLong(EngineCache::size).sum();
-        }
-    }
-
-    private static long size(CompletableFuture<MemoryEngine> engine) {
-        return engine.isDone() && !engine.isCompletedExceptionally()
-                ? engine.join().sizeBytes()
-                : 0;
+        return engines.synchronous().asMap().values().stream()
+                .mapToLong(MemoryEngine::sizeBytes)
+                .sum();
     }
 }

@@ -10,7 +10,12 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.fasterxml.jackson.databind.jsontype.NamedType;
+import com.fasterxml.jackson.databind.module.SimpleModule;
 import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.filter.Between;
 import keensparrow.core.filter.Containing;
@@ -43,9 +48,13 @@ import keensparrow.core.profile.ColumnProfile;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
 import keensparrow.server.store.StoreException;
+import org.jspecify.annotations.Nullable;
 
 /** JSON of records, here and in the database. The core knows nothing of it: alternatives get their names here. */
 public final class Json {
+    /** The names of alternatives, in the field {@code kind}. */
+    private static final Map<Class<?>, String> NAMES = names();
+
     private static final ObjectMapper MAPPER = JsonMapper.builder()
             .addModule(new JavaTimeModule())
             .disable(MapperFeature.AUTO_DETECT_IS_GETTERS) // a record is its components
@@ -58,47 +67,64 @@ public final class Json {
             .addMixIn(Grouping.class, Named.class)
             .addMixIn(Question.class, Named.class)
             .addMixIn(Answer.class, Named.class)
+            .addModule(new SimpleModule().addSerializer(new MeasureValuesJson()))
             .addMixIn(Aggregate.class, EarlierNames.OfAggregate.class)
             .addMixIn(LoadReport.class, EarlierNames.OfLoadReport.class)
             .addMixIn(ColumnProfile.class, EarlierNames.OfColumnProfile.class)
-            .registerSubtypes(
-                    new NamedType(OneOf.class, "oneOf"),
-                    new NamedType(Between.class, "between"),
-                    new NamedType(DateRange.class, "during"),
-                    new NamedType(Containing.class, "containing"),
-                    new NamedType(HasAll.class, "hasAll"),
-                    new NamedType(RelativePeriod.class, "namedPeriod"),
-                    new NamedType(TextSearch.class, "anywhere"),
-                    new NamedType(RangePair.class, "box"),
-                    new NamedType(ExpressionFilter.class, "where"),
-                    new NamedType(Relabel.class, "relabel"),
-                    new NamedType(Retype.class, "retype"),
-                    new NamedType(SetRole.class, "setRole"),
-                    new NamedType(SetAdditivity.class, "setAdditivity"),
-                    new NamedType(JoinPeriod.class, "joinPeriod"),
-                    new NamedType(FillDown.class, "fillDown"),
-                    new NamedType(LeaveOutColumn.class, "leaveOutColumn"),
-                    new NamedType(LeaveOutRows.class, "leaveOutRows"),
-                    new NamedType(Compute.class, "compute"),
-                    new NamedType(ByValue.class, "byValue"),
-                    new NamedType(ByTime.class, "byTime"),
-                    new NamedType(ByPart.class, "byPart"),
-                    new NamedType(ByBins.class, "byBins"),
-                    new NamedType(ByExpression.class, "byExpression"),
-                    new NamedType(Question.Groups.class, "groups"),
-                    new NamedType(Question.Rows.class, "rows"),
-                    new NamedType(Question.ValueCounts.class, "valueCounts"),
-                    new NamedType(Question.Histogram.class, "histogram"),
-                    new NamedType(Answer.Groups.class, "groups"),
-                    new NamedType(Answer.Rows.class, "rows"),
-                    new NamedType(Answer.ValueCounts.class, "valueCounts"),
-                    new NamedType(Answer.Histogram.class, "histogram"),
-                    new NamedType(Answer.Histogram.class, "spread")) // read only: earlier versions wrote it so
+            .registerSubtypes(subtypes())
             .build();
 
     private static final ObjectMapper STRICT = StrictJson.of(MAPPER);
 
     private Json() {}
+
+    private static Map<Class<?>, String> names() {
+        Map<Class<?>, String> names = new LinkedHashMap<>();
+        names.put(OneOf.class, "oneOf");
+        names.put(Between.class, "between");
+        names.put(DateRange.class, "during");
+        names.put(Containing.class, "containing");
+        names.put(HasAll.class, "hasAll");
+        names.put(RelativePeriod.class, "namedPeriod");
+        names.put(TextSearch.class, "anywhere");
+        names.put(RangePair.class, "box");
+        names.put(ExpressionFilter.class, "where");
+        names.put(Relabel.class, "relabel");
+        names.put(Retype.class, "retype");
+        names.put(SetRole.class, "setRole");
+        names.put(SetAdditivity.class, "setAdditivity");
+        names.put(JoinPeriod.class, "joinPeriod");
+        names.put(FillDown.class, "fillDown");
+        names.put(LeaveOutColumn.class, "leaveOutColumn");
+        names.put(LeaveOutRows.class, "leaveOutRows");
+        names.put(Compute.class, "compute");
+        names.put(ByValue.class, "byValue");
+        names.put(ByTime.class, "byTime");
+        names.put(ByPart.class, "byPart");
+        names.put(ByBins.class, "byBins");
+        names.put(ByExpression.class, "byExpression");
+        names.put(Question.Groups.class, "groups");
+        names.put(Question.Rows.class, "rows");
+        names.put(Question.ValueCounts.class, "valueCounts");
+        names.put(Question.Histogram.class, "histogram");
+        names.put(Answer.Groups.class, "groups");
+        names.put(Answer.Rows.class, "rows");
+        names.put(Answer.ValueCounts.class, "valueCounts");
+        names.put(Answer.Histogram.class, "histogram");
+        return names;
+    }
+
+    private static NamedType[] subtypes() {
+        List<NamedType> types = new ArrayList<>();
+        NAMES.forEach((type, name) -> types.add(new NamedType(type, name)));
+        types.add(new NamedType(Answer.Histogram.class, "spread")); // read only: earlier versions wrote it so
+        return types.toArray(NamedType[]::new);
+    }
+
+    /** What the field {@code kind} of a record says; null where it has none. */
+    static @Nullable String kindOf(Class<?> type) {
+        return NAMES.get(type);
+    }
 
     /** For what callers send. */
     static ObjectMapper strict() {

@@ -1,28 +1,18 @@
 package keensparrow.server.http;
 
-import java.lang.reflect.GenericArrayType;
-import java.lang.reflect.ParameterizedType;
-import java.lang.reflect.RecordComponent;
-import java.lang.reflect.Type;
-import java.math.BigDecimal;
-import java.time.Instant;
-import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.jspecify.annotations.Nullable;
 
 /** Describes the routes as OpenAPI 3.1, from the records they take and give. */
 public final class OpenApi {
     private static final Pattern IN_PATH = Pattern.compile("\\{([a-zA-Z]+)}");
 
-    private final Map<String, Object> schemas = new TreeMap<>();
+    private final Schemas schemas = new Schemas();
 
     private OpenApi() {}
 
@@ -36,7 +26,7 @@ public final class OpenApi {
             Map<String, Object> methods = child(paths, route.path());
             methods.put(route.method().toString().toLowerCase(Locale.ROOT), operation(route));
         }
-        reference(Errors.Problem.class);
+        schemas.reference(Errors.Problem.class);
         Map<String, Object> bearer = Map.of("type", "http", "scheme", "bearer");
         Map<String, Object> cookie = Map.of("type", "apiKey", "in", "cookie", "name", "sparrow");
         Map<String, Object> document = new LinkedHashMap<>();
@@ -45,7 +35,11 @@ public final class OpenApi {
         document.put("paths", paths);
         document.put(
                 "components",
-                Map.of("schemas", schemas, "securitySchemes", Map.of("bearer", bearer, "cookie", cookie)));
+                Map.of(
+                        "schemas",
+                        schemas.definitions(),
+                        "securitySchemes",
+                        Map.of("bearer", bearer, "cookie", cookie)));
         return document;
     }
 
@@ -87,90 +81,44 @@ public final class OpenApi {
                         "description",
                         "A problem, with what to do",
                         "content",
-                        Map.of("application/problem+json", Map.of("schema", reference(Errors.Problem.class)))));
+                        Map.of("application/problem+json", Map.of("schema", schemas.reference(Errors.Problem.class)))));
         operation.put("responses", responses);
         return operation;
     }
 
     private Map<String, Object> content(Class<?> body) {
         Stream stream = body.getAnnotation(Stream.class);
-        String mediaType = stream == null ? "application/json" : stream.value();
-        return Map.of(mediaType, Map.of("schema", reference(body)));
+        if (stream == null) {
+            return Map.of("application/json", Map.of("schema", schemas.reference(body)));
+        }
+        Object schema = stream.of() == Object.class
+                ? stream.value().equals("application/json") ? Map.of("type", "object") : Map.of("type", "string")
+                : schemas.reference(stream.of());
+        return Map.of(stream.value(), Map.of("schema", schema));
     }
 
-    private Map<String, Object> schema(Type type) {
-        if (type instanceof ParameterizedType generic) {
-            Type[] arguments = generic.getActualTypeArguments();
-            return Map.class.isAssignableFrom((Class<?>) generic.getRawType())
-                    ? Map.of("type", "object", "additionalProperties", schema(arguments[1]))
-                    : Map.of("type", "array", "items", schema(arguments[0]));
-        }
-        if (type instanceof GenericArrayType || !(type instanceof Class<?> plain)) {
-            return Map.of();
-        }
-        if (plain == String.class || plain == Character.class) {
-            return Map.of("type", "string");
-        }
-        if (plain == boolean.class || plain == Boolean.class) {
-            return Map.of("type", "boolean");
-        }
-        if (plain == int.class || plain == Integer.class || plain == long.class || plain == Long.class) {
-            return Map.of("type", "integer");
-        }
-        if (plain == BigDecimal.class || plain == double.class) {
-            return Map.of("type", "number");
-        }
-        if (plain == LocalDate.class) {
-            return Map.of("type", "string", "format", "date");
-        }
-        if (plain == Instant.class) {
-            return Map.of("type", "string", "format", "date-time");
-        }
-        return reference(plain);
-    }
+    /** Comma-separated rows. */
+    @Stream("text/csv")
+    public record Csv() {}
 
-    private Map<String, Object> reference(Class<?> type) {
-        String name = type.getEnclosingClass() == null
-                ? type.getSimpleName()
-                : type.getEnclosingClass().getSimpleName() + type.getSimpleName();
-        if (!schemas.containsKey(name)) {
-            schemas.put(name, Map.of()); // a record may hold itself
-            schemas.put(name, definition(type));
-        }
-        return Map.of("$ref", "#/components/schemas/" + name);
-    }
+    /** Text as it is. */
+    @Stream("text/plain")
+    public record PlainText() {}
 
-    private Map<String, Object> definition(Class<?> type) {
-        if (type.isEnum()) {
-            return Map.of(
-                    "type",
-                    "string",
-                    "enum",
-                    Arrays.stream(type.getEnumConstants()).map(Object::toString).toList());
-        }
-        if (type.isSealed()) {
-            List<Map<String, Object>> options = Arrays.stream(type.getPermittedSubclasses())
-                    .map(this::reference)
-                    .toList();
-            return Map.of("oneOf", options, "discriminator", Map.of("propertyName", "kind"));
-        }
-        if (!type.isRecord()) {
-            return Map.of();
-        }
-        Map<String, Object> properties = new LinkedHashMap<>();
-        List<String> required = new ArrayList<>();
-        for (RecordComponent component : type.getRecordComponents()) {
-            properties.put(component.getName(), schema(component.getGenericType()));
-            if (component.getAnnotatedType().getAnnotation(Nullable.class) == null) {
-                required.add(component.getName());
-            }
-        }
-        return Map.of("type", "object", "properties", properties, "required", required);
-    }
+    /** An archive of files. */
+    @Stream("application/zip")
+    public record Archive() {}
+
+    /** Any document. */
+    @Stream(value = "application/json", of = Object.class)
+    public record AnyJson() {}
 
     /** Marks a body that is a stream of lines or bytes, with its media type. */
     @java.lang.annotation.Retention(java.lang.annotation.RetentionPolicy.RUNTIME)
     public @interface Stream {
         String value();
+
+        /** What each line is; bytes if left out. */
+        Class<?> of() default Object.class;
     }
 }

@@ -2,6 +2,7 @@ package keensparrow.server.http;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonMappingException;
+import com.fasterxml.jackson.databind.exc.InvalidNullException;
 import com.fasterxml.jackson.databind.exc.UnrecognizedPropertyException;
 import io.javalin.http.Context;
 import java.io.IOException;
@@ -55,8 +56,13 @@ public final class Requests {
             String place = mapping.getPath().stream()
                     .map(step -> step.getFieldName() == null ? "[" + step.getIndex() + "]" : step.getFieldName())
                     .collect(Collectors.joining("."));
+            boolean missing = e instanceof InvalidNullException
+                    || String.valueOf(e.getOriginalMessage()).startsWith("Missing required");
             return new UserException(
-                    ErrorCode.INVALID_REQUEST, "The request cannot be read at " + UserException.quote(place) + ".");
+                    ErrorCode.INVALID_REQUEST,
+                    missing
+                            ? "The field " + UserException.quote(place) + " is missing from the request."
+                            : "The request cannot be read at " + UserException.quote(place) + ".");
         }
         return new UserException(ErrorCode.INVALID_REQUEST, "The request is no valid JSON, or lacks a field.");
     }

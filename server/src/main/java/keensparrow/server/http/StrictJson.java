@@ -17,6 +17,8 @@ import com.fasterxml.jackson.databind.module.SimpleModule;
 import java.io.IOException;
 import java.lang.reflect.RecordComponent;
 import java.math.BigDecimal;
+import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -55,21 +57,46 @@ final class StrictJson {
 
         @Override
         public JsonSetter.Value findSetterInfo(Annotated member) {
+            if (hasDefault(member)) {
+                return JsonSetter.Value.construct(Nulls.AS_EMPTY, Nulls.FAIL);
+            }
             return isNeeded(member)
                     ? JsonSetter.Value.construct(Nulls.FAIL, Nulls.FAIL)
                     : JsonSetter.Value.forContentNulls(Nulls.FAIL);
         }
 
         private static boolean isNeeded(Annotated member) {
+            RecordComponent component = component(member);
+            return component != null
+                    && !hasOwnDefault(component)
+                    && !component.getAnnotatedType().isAnnotationPresent(Nullable.class);
+        }
+
+        /** A list that is left out is empty, what is not said to be so is not, and pages begin at the first row. */
+        private static boolean hasDefault(Annotated member) {
+            RecordComponent component = component(member);
+            return component != null
+                    && hasOwnDefault(component)
+                    && !component.getAnnotatedType().isAnnotationPresent(Nullable.class);
+        }
+
+        private static boolean hasOwnDefault(RecordComponent component) {
+            Class<?> type = component.getType();
+            return type == List.class
+                    || type == Map.class
+                    || type == boolean.class
+                    || (type == int.class && component.getName().equals("offset"));
+        }
+
+        private static @Nullable RecordComponent component(Annotated member) {
             if (!(member instanceof AnnotatedParameter parameter)
                     || !parameter.getDeclaringClass().isRecord()) {
-                return false;
+                return null;
             }
             RecordComponent[] components = parameter.getDeclaringClass().getRecordComponents();
-            int index = parameter.getIndex();
             return parameter.getOwner().getParameterCount() == components.length
-                    && !components[index].getType().isPrimitive()
-                    && !components[index].getAnnotatedType().isAnnotationPresent(Nullable.class);
+                    ? components[parameter.getIndex()]
+                    : null;
         }
     }
 

@@ -13,6 +13,12 @@ import keensparrow.server.store.Database;
 final class PublishRepository {
     record Edition(int number, Instant publishedAt) {}
 
+    /** What names an edition: it never changes. */
+    record EditionId(String appId, int number) {}
+
+    /** The newest edition of an app, without what it holds. */
+    record Newest(String datasetId, EditionId id, Instant publishedAt) {}
+
     record Link(String slug, String appId, LinkAccess access) {}
 
     /** What a link leads to. */
@@ -77,20 +83,28 @@ final class PublishRepository {
         return Database.list(connection, "select app_id from link order by created_at desc", row -> row.getString(1));
     }
 
-    Optional<Published> newest(Connection connection, String appId) throws SQLException {
+    Optional<Newest> newest(Connection connection, String appId) throws SQLException {
         String sql = """
-                select a.dataset_id, e.number, e.published_at, e.definition
+                select a.dataset_id, e.number, e.published_at
                 from edition e join app a on a.id = e.app_id
                 where e.app_id = ? order by e.number desc fetch first 1 row only
                 """;
         return Database.one(
                 connection,
                 sql,
-                row -> new Published(
+                row -> new Newest(
                         row.getString("dataset_id"),
-                        row.getInt("number"),
-                        row.getObject("published_at", Instant.class),
-                        Json.read(row.getString("definition"), App.class)),
+                        new EditionId(appId, row.getInt("number")),
+                        row.getObject("published_at", Instant.class)),
                 appId);
+    }
+
+    Optional<App> definition(Connection connection, EditionId id) throws SQLException {
+        return Database.one(
+                connection,
+                "select definition from edition where app_id = ? and number = ?",
+                row -> Json.read(row.getString("definition"), App.class),
+                id.appId(),
+                id.number());
     }
 }

@@ -12,6 +12,7 @@ import keensparrow.server.app.PageData;
 import keensparrow.server.app.PageDownloads;
 import keensparrow.server.audit.AuditAction;
 import keensparrow.server.audit.AuditLog;
+import keensparrow.server.dataset.AnswerLine;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
 import keensparrow.server.http.Access;
@@ -61,7 +62,7 @@ public final class PublishRoutes {
     record Opened(int edition, Instant publishedAt, PageData page) {}
 
     /** A line of JSON for each answer. */
-    @OpenApi.Stream("application/x-ndjson")
+    @OpenApi.Stream(value = "application/x-ndjson", of = AnswerLine.class)
     record AnswerLines() {}
 
     public void add(Api api) {
@@ -129,13 +130,13 @@ public final class PublishRoutes {
                 "/api/links/{slug}/rows.csv",
                 Access.ANYONE,
                 "Download the selected rows of a table view, if the app allows it",
-                null,
+                OpenApi.Csv.class,
                 this::rows);
         api.get(
                 "/api/links/{slug}/numbers.csv",
                 Access.ANYONE,
                 "Download the numbers of a figure or chart, if the app allows it",
-                null,
+                OpenApi.Csv.class,
                 this::numbers);
     }
 

@@ -1,9 +1,12 @@
 package keensparrow.server.publish;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import keensparrow.core.app.App;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.server.app.AppRecord;
@@ -15,9 +18,13 @@ import org.jspecify.annotations.Nullable;
 
 /** Editions and links, and who may follow them. */
 public final class PublishService {
+    private static final int EDITIONS_IN_USE = 200;
+
     private final Database database;
     private final AppService apps;
     private final Clock clock;
+    private final Cache<PublishRepository.EditionId, App> definitions =
+            Caffeine.newBuilder().maximumSize(EDITIONS_IN_USE).build();
     private final PublishRepository repository = new PublishRepository();
 
     public PublishService(Database database, AppService apps, Clock clock) {
@@ -108,19 +115,31 @@ public final class PublishService {
             throw new UserException(
                     ErrorCode.SIGN_IN_NEEDED, "This app is for colleagues with an account. Sign in to open it.");
         }
-        return database.inTransaction(connection -> repository.newest(connection, link.appId()))
-                .orElseThrow(PublishService::noSuchLink);
+        return newest(link.appId()).orElseThrow(PublishService::noSuchLink);
     }
 
     /** The newest edition of every published app, the latest published first. */
     List<PublishRepository.Published> all() {
-        return database.inTransaction(connection -> {
-            List<PublishRepository.Published> all = new ArrayList<>();
-            for (String appId : repository.publishedApps(connection)) {
-                repository.newest(connection, appId).ifPresent(all::add);
-            }
-            return all;
-        });
+        List<PublishRepository.Published> all = new ArrayList<>();
+        for (String appId : database.inTransaction(repository::publishedApps)) {
+            newest(appId).ifPresent(all::add);
+        }
+        return all;
+    }
+
+    /** What an edition holds never changes: it is read from the records once while it is in use. */
+    private Optional<PublishRepository.Published> newest(String appId) {
+        return database.inTransaction(connection -> repository.newest(connection, appId))
+                .map(newest -> new PublishRepository.Published(
+                        newest.datasetId(),
+                        newest.id().number(),
+                        newest.publishedAt(),
+                        definitions.get(newest.id(), this::definition)));
+    }
+
+    private App definition(PublishRepository.EditionId id) {
+        return database.inTransaction(connection -> repository.definition(connection, id))
+                .orElseThrow(PublishService::noSuchLink);
     }
 
     private static UserException noSuchLink() {

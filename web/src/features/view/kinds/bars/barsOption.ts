@@ -1,8 +1,9 @@
 import type { EChartsCoreOption } from 'echarts/core';
-import type { Filter, GroupsAnswer, View } from '../../api/types';
-import { groupLabel, measured } from '../../shared/format';
-import { colourIndex, mixed, type Palette } from './colours';
-import { isMarked } from './marks';
+import type { Filter, GroupsAnswer, View } from '../../../../api/types';
+import { groupLabel, measured } from '../../../../shared/format';
+import { splitColour, tooltip } from '../../chartParts';
+import { mixed, type Palette } from '../../colours';
+import { isMarked } from '../../marks';
 
 const PALE = 0.42;
 
@@ -104,44 +105,5 @@ export function barsOption(
       },
     },
     series,
-  };
-}
-
-function splitColour(
-  column: string,
-  name: string,
-  all: readonly string[],
-  colours: Palette,
-  other: boolean,
-): string | undefined {
-  return other ? colours.straw : colours.series[colourIndex(column, name, all)];
-}
-
-export { splitColour };
-
-/** What stands beside the pointer: the group and its numbers. */
-export function tooltip(
-  colours: Palette,
-  label: (axis: number) => string,
-  splits: readonly string[],
-  isSplit: boolean,
-  value: (axis: number, split: number) => string,
-) {
-  const safe = (text: string) => text.replace(/[&<>"]/g, (c) => `&#${String(c.charCodeAt(0))};`);
-  return {
-    trigger: 'axis',
-    axisPointer: { type: 'none' },
-    confine: true,
-    transitionDuration: 0,
-    backgroundColor: colours.paper,
-    borderColor: colours.faint,
-    textStyle: { color: colours.ink, fontSize: 12.5 },
-    formatter: (items: { dataIndex: number }[]) => {
-      const a = items[0]?.dataIndex ?? 0;
-      const lines = splits.map((name, s) =>
-        isSplit ? `${safe(name)}: <b>${value(a, s)}</b>` : `<b>${value(a, s)}</b>`,
-      );
-      return `${safe(label(a))}<br>${lines.join('<br>')}`;
-    },
   };
 }

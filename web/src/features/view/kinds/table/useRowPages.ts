@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { askPage } from '../../api/client';
-import type { RowsAnswer, Sort } from '../../api/types';
-import type { ViewContext } from './context';
+import { askPage } from '../../../../api/client';
+import type { RowsAnswer, Sort } from '../../../../api/types';
+import type { ViewContext } from '../../context';
 
 export const PAGE_ROWS = 100;
 

@@ -1,5 +1,5 @@
-import type { Answer, Failure, View } from '../../api/types';
-import { measured } from '../../shared/format';
+import type { Answer, Failure, View } from '../../../../api/types';
+import { measured } from '../../../../shared/format';
 
 /** A headline figure. */
 export function FigureView({

@@ -1,8 +1,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef } from 'react';
-import type { PageColumn, RowsAnswer, View } from '../../api/types';
-import { cell, count } from '../../shared/format';
-import type { ViewContext } from './context';
+import type { PageColumn, RowsAnswer, View } from '../../../../api/types';
+import { cell, count } from '../../../../shared/format';
+import type { ViewContext } from '../../context';
 import { useRowPages } from './useRowPages';
 
 const ROW = 26;
@@ -62,7 +62,7 @@ export function TableView({
   const template = columns.map(widthOf).join(' ');
   return (
     <div
-      className="rows"
+      className="table-rows"
       ref={frame}
       role="table"
       aria-rowcount={answer.rowCount + 1}
@@ -73,7 +73,7 @@ export function TableView({
         className="rows-inner"
         style={{ minWidth: columns.reduce((sum, c) => sum + least(c), 0) }}
       >
-        <div className="row head" role="row" style={{ gridTemplateColumns: template }}>
+        <div className="table-row table-head" role="row" style={{ gridTemplateColumns: template }}>
           {columns.map((column) => {
             const on = sort?.column === column.name;
             return (
@@ -106,7 +106,7 @@ export function TableView({
             return (
               <div
                 key={item.key}
-                className="row"
+                className="table-row"
                 role="row"
                 aria-rowindex={item.index + 2}
                 style={{

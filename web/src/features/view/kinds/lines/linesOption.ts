@@ -1,9 +1,9 @@
 import type { EChartsCoreOption } from 'echarts/core';
-import type { Filter, GroupsAnswer, View } from '../../api/types';
-import { axisNumber, groupLabel, measured } from '../../shared/format';
-import { splitColour, tooltip } from './barsOption';
-import type { Palette } from './colours';
-import { isMarked } from './marks';
+import type { Filter, GroupsAnswer, View } from '../../../../api/types';
+import { axisNumber, groupLabel, measured } from '../../../../shared/format';
+import { splitColour, tooltip } from '../../chartParts';
+import type { Palette } from '../../colours';
+import { isMarked } from '../../marks';
 
 const PALE = 0.35;
 
