@@ -1,4 +1,4 @@
-import type { ColumnFormat, ColumnType, GroupKey, TimeStep } from '../api/types';
+import type { ColumnFormat, ColumnType, DatePart, GroupKey, TimeStep, View } from '../api/types';
 
 const LOCALE = 'en-GB';
 const whole = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 0 });
@@ -64,8 +64,8 @@ export function measured(
   format: ColumnFormat | null = null,
 ): string {
   if (value === null) return '–';
+  if (format?.kind === 'PERCENT') return percent.format(value);
   if (format && !COUNTS.has(aggregate)) {
-    if (format.kind === 'PERCENT') return percent.format(value);
     if (format.kind === 'MONEY') return withUnit(number(value), format.unit);
   }
   if (aggregate === 'SHARE') return percent.format(value);
@@ -156,11 +156,31 @@ function yearLabel(first: string, example: string | null): string {
 }
 
 /** A group in words. */
-export function groupLabel(key: GroupKey, step: TimeStep | null): string {
+export function groupLabel(key: GroupKey, by: View['by']): string {
   if (key.merged > 0) return `Other, ${key.merged}`;
   if (key.value === null) return 'blank';
-  if (step === null) return key.value;
-  return periodLabel(key.value, step);
+  if (by?.part) return partLabel(Number(key.value), by.part);
+  if (by?.bins && key.to !== null) return `${plainNumber(key.value)} to ${plainNumber(key.to)}`;
+  return by?.step ? periodLabel(key.value, by.step) : key.value;
+}
+
+const weekday = new Intl.DateTimeFormat(undefined, { weekday: 'long', timeZone: 'UTC' });
+const monthName = new Intl.DateTimeFormat(undefined, { month: 'long', timeZone: 'UTC' });
+
+/** A part of a date by its name: 1 is Monday, January or the first quarter. */
+function partLabel(value: number, part: DatePart): string {
+  switch (part) {
+    case 'WEEKDAY':
+      return weekday.format(Date.UTC(2024, 0, value)); // the year began on a Monday
+    case 'MONTH_OF_YEAR':
+      return monthName.format(Date.UTC(2024, value - 1, 1));
+    case 'QUARTER_OF_YEAR':
+      return `Q${value}`;
+    case 'HOUR_OF_DAY':
+      return `${String(value).padStart(2, '0')}:00`;
+    default:
+      return String(value);
+  }
 }
 
 export function periodLabel(first: string, step: TimeStep | string | null): string {

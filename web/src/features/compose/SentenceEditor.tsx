@@ -1,11 +1,14 @@
 import { Input, Select } from 'antd';
 import { useState } from 'react';
 import type { PageData, View, ViewKind } from '../../api/types';
+import { useGrammar } from '../../shared/useGrammar';
+import { MeasureSlots } from './MeasureSlots';
 import {
   groupingChoices,
   groupingOf,
   groupingValue,
   isNumber,
+  isOfValues,
   KINDS,
   LARGEST,
   measureChoices,
@@ -30,6 +33,9 @@ interface Props {
 export function SentenceEditor(props: Props) {
   const { view, title, page, onChange, onRemove, onClose } = props;
   const { columns } = page;
+  const grammar = useGrammar();
+  const unusual = view.kind !== 'TABLE' && measureOf(measureValue(view.measure ?? null)) === null;
+  const [detailed, setDetailed] = useState(false);
   const pick = (name: string, value: string, choices: Choice[], use: (value: string) => void) => (
     <Phrase name={name} value={value} choices={choices} onPick={use} />
   );
@@ -42,17 +48,29 @@ export function SentenceEditor(props: Props) {
         ) : (
           <>
             Show{' '}
-            {pick('Measure', measureValue(view.measure ?? null), measureChoices(page), (value) =>
-              onChange({ ...view, measure: measureOf(value) }),
+            {pick(
+              'Measure',
+              measureValue(view.measure ?? null),
+              measureChoices(page, grammar, view.measure ?? null),
+              (value) => {
+                const measure = measureOf(value);
+                setDetailed(measure === null);
+                if (measure) onChange({ ...view, measure });
+              },
             )}
             {view.kind !== 'FIGURE' && (
               <>
                 {' '}
                 by{' '}
-                {pick('Grouping', groupingValue(view.by), groupingChoices(columns), (value) => {
-                  onChange(withGrouping(view, groupingOf(value), columns));
-                })}
-                {view.by?.step === null && (
+                {pick(
+                  'Grouping',
+                  groupingValue(view.by),
+                  groupingChoices(columns, grammar),
+                  (value) => {
+                    onChange(withGrouping(view, groupingOf(value), columns));
+                  },
+                )}
+                {isOfValues(view.by) && (
                   <>
                     ,{' '}
                     {pick('How many groups', String(view.largest), LARGEST, (value) =>
@@ -74,6 +92,14 @@ export function SentenceEditor(props: Props) {
         )}
         .
       </div>
+      {(detailed || unusual) && view.kind !== 'TABLE' && (
+        <MeasureSlots
+          view={view}
+          page={page}
+          grammar={grammar}
+          onChange={(measure) => onChange({ ...view, measure })}
+        />
+      )}
       <div className="editor-end">
         <button type="button" onClick={onRemove}>
           Remove view

@@ -1,5 +1,6 @@
 import type {
   Aggregate,
+  Grammar,
   Measure,
   PageColumn,
   PageData,
@@ -23,58 +24,74 @@ export const isTime = (column: PageColumn): boolean =>
 export const isNumber = (column: PageColumn): boolean =>
   column.type === 'WHOLE' || column.type === 'DECIMAL';
 
-const AGGREGATES: [Aggregate, string, (column: PageColumn) => boolean][] = [
-  ['SUM', 'sum of', isNumber],
-  ['AVERAGE', 'average of', isNumber],
-  ['MEDIAN', 'median of', (column) => isNumber(column) || isTime(column)],
-  ['MIN', 'smallest of', (column) => isNumber(column) || isTime(column)],
-  ['MAX', 'largest of', (column) => isNumber(column) || isTime(column)],
-  ['STDDEV', 'standard deviation of', isNumber],
-  ['SHARE', 'share of', (column) => column.type === 'YES_NO'],
-  ['DISTINCT', 'distinct values of', () => true],
-  ['COUNT', 'filled values of', () => true],
-];
+const MANY = 'MANY'; // the value of the choice that opens all others
 
 /** A measure as the value of a control; names of columns have no spaces. */
 export const measureValue = (measure: Measure | null): string =>
-  measure?.column
-    ? [measure.aggregate, measure.column, ...(measure.with ? [measure.with] : [])].join(' ')
-    : 'ROWS';
+  measure === null
+    ? 'ROWS'
+    : isUsual(measure)
+      ? [measure.aggregate, measure.column ?? [], measure.with ?? []].flat().join(' ')
+      : MANY;
 
-export function measureOf(value: string): Measure {
+/** Whether it is a number of rows, an aggregate of one column, or a level: what the short list holds. */
+const isUsual = (measure: Measure): boolean =>
+  !measure.derived &&
+  !measure.expression &&
+  !measure.percent &&
+  (!measure.with || measure.aggregate === 'LEVEL') &&
+  (measure.aggregate === 'ROWS' || Boolean(measure.column));
+
+/** Null for the choice of a measure that the short list does not hold. */
+export function measureOf(value: string): Measure | null {
+  if (value === MANY) return null;
   const [aggregate, column, other] = value.split(' ');
   if (column === undefined) return { aggregate: 'ROWS', column: null };
   return { aggregate: aggregate as Aggregate, column, ...(other ? { with: other } : {}) };
 }
 
-/** Each column as it adds up comes first, then all that can be made of each. */
-export function measureChoices(page: PageData): Choice[] {
+/** Each column as it adds up comes first, then all that can be made of one column, then how to say more. */
+export function measureChoices(page: PageData, grammar: Grammar, now: Measure | null): Choice[] {
   const { columns } = page;
   const choices: Choice[] = [{ value: 'ROWS', label: `number of ${page.app.noun}` }];
-  const label = (name: string | null | undefined) =>
-    columns.find((column) => column.name === name)?.label ?? '';
   for (const measure of page.measures) {
-    const words = AGGREGATES.find(([aggregate]) => aggregate === measure.aggregate)?.[1];
-    choices.push({
-      value: measureValue(measure),
-      label:
-        measure.aggregate === 'LEVEL'
-          ? `sum of ${label(measure.column)} at the last ${label(measure.with)}`
-          : `${words} ${label(measure.column)}`,
-    });
+    choices.push({ value: measureValue(measure), label: measureLabel(measure, page, grammar) });
   }
-  for (const [aggregate, words, fits] of AGGREGATES) {
-    for (const column of columns.filter(fits)) {
-      const value = `${aggregate} ${column.name}`;
+  for (const { aggregate, types, withWords, percent } of grammar.aggregates) {
+    if (withWords !== null || percent) continue;
+    for (const column of columns.filter((item) => types.includes(item.type))) {
+      const measure: Measure = { aggregate, column: column.name };
+      const value = measureValue(measure);
       if (!choices.some((choice) => choice.value === value)) {
-        choices.push({ value, label: `${words} ${column.label}` });
+        choices.push({ value, label: measureLabel(measure, page, grammar) });
       }
     }
   }
+  const other = now !== null && !isUsual(now);
+  choices.push({
+    value: MANY,
+    label: other ? measureLabel(now, page, grammar) : 'something else …',
+  });
   return choices;
 }
 
-const STEPS: TimeStep[] = ['YEAR', 'QUARTER', 'MONTH', 'WEEK', 'DAY'];
+const rules = new Intl.PluralRules('en', { type: 'ordinal' });
+const ENDINGS: Record<string, string> = { one: 'st', two: 'nd', few: 'rd', other: 'th' };
+const ordinal = (n: number): string => `${n}${ENDINGS[rules.select(n)] ?? 'th'}`;
+
+/** In the words of the server's sentences. */
+export function measureLabel(measure: Measure, page: PageData, grammar: Grammar): string {
+  const label = (name: string | null | undefined) =>
+    page.columns.find((column) => column.name === name)?.label ?? 'no column';
+  const words = grammar.aggregates.find((item) => item.aggregate === measure.aggregate);
+  const derived = grammar.derived.find((item) => item.derived === measure.derived);
+  const plain =
+    measure.aggregate === 'ROWS' || !words
+      ? `number of ${page.app.noun}`
+      : `${words.percent ? `${ordinal(Number(measure.percent ?? 50))} ` : ''}${words.words} ${label(measure.column)}` +
+        (words.withWords === null ? '' : ` ${words.withWords} ${label(measure.with)}`);
+  return derived ? `${plain}, ${derived.words}` : plain;
+}
 
 /** Months, or the longer periods that the column is of. */
 const usualStep = (column: PageColumn): TimeStep =>
@@ -82,26 +99,57 @@ const usualStep = (column: PageColumn): TimeStep =>
     ? column.format.kind
     : 'MONTH';
 
-export const groupingValue = (by: View['by']): string =>
-  by ? `${by.step ?? ''} ${by.column}` : '';
+export const groupingValue = (by: View['by']): string => (by ? JSON.stringify(groupBy(by)) : '');
 
-export function groupingOf(value: string): View['by'] {
-  const space = value.indexOf(' ');
-  const step = value.slice(0, space);
-  return { column: value.slice(space + 1), step: step === '' ? null : (step as TimeStep) };
-}
+/** With all its fields, in one order. */
+const groupBy = (by: NonNullable<View['by']>): NonNullable<View['by']> => ({
+  column: by.column,
+  step: by.step ?? null,
+  part: by.part ?? null,
+  bins: by.bins,
+  width: by.width ?? null,
+});
 
-export function groupingChoices(columns: readonly PageColumn[]): Choice[] {
+export const groupingOf = (value: string): View['by'] =>
+  value === '' ? null : (JSON.parse(value) as View['by']);
+
+const values = (column: string): NonNullable<View['by']> => ({
+  column,
+  step: null,
+  part: null,
+  bins: false,
+  width: null,
+});
+
+/** Whether each value is a group: only then can the largest be kept. */
+export const isOfValues = (by: View['by']): boolean =>
+  Boolean(by && !by.step && !by.part && !by.bins);
+
+export function groupingChoices(columns: readonly PageColumn[], grammar: Grammar): Choice[] {
+  const hasTimes = (column: PageColumn) => column.type === 'DATE_TIME';
+  const choice = (by: NonNullable<View['by']>, label: string): Choice => ({
+    value: groupingValue(by),
+    label,
+  });
   return [
-    ...columns.filter(isTime).flatMap((column) =>
-      STEPS.map((step) => ({
-        value: `${step} ${column.name}`,
-        label: `${step.toLowerCase()} of ${column.label}`,
-      })),
-    ),
     ...columns
-      .filter(isGrouping)
-      .map((column) => ({ value: ` ${column.name}`, label: column.label })),
+      .filter(isTime)
+      .flatMap((column) => [
+        ...grammar.steps
+          .filter((item) => !item.needsTimes || hasTimes(column))
+          .map(({ step, words }) =>
+            choice({ ...values(column.name), step }, `${words} of ${column.label}`),
+          ),
+        ...grammar.parts
+          .filter((item) => !item.needsTimes || hasTimes(column))
+          .map(({ part, words }) =>
+            choice({ ...values(column.name), part }, `${words} of ${column.label}`),
+          ),
+      ]),
+    ...columns.filter(isGrouping).map((column) => choice(values(column.name), column.label)),
+    ...columns
+      .filter(isNumber)
+      .map((column) => choice({ ...values(column.name), bins: true }, `${column.label} in bins`)),
   ];
 }
 
@@ -132,9 +180,9 @@ export const KINDS: { value: ViewKind; label: string }[] = [
 /** Grouped anew: numbers that are categories stay in their order, all of them. */
 export function withGrouping(view: View, by: View['by'], columns: readonly PageColumn[]): View {
   const column = columns.find((item) => item.name === by?.column);
-  const inOrder = by?.step === null && column !== undefined && isNumber(column);
-  const largest = by?.step === null && !inOrder ? view.largest || 6 : 0;
-  return { ...view, by, largest, order: inOrder ? 'LABEL' : null };
+  const inOrder = isOfValues(by) && column !== undefined && isNumber(column);
+  const largest = isOfValues(by) && !inOrder ? view.largest || 6 : 0;
+  return { ...view, by: by ?? null, largest, order: inOrder ? 'LABEL' : null };
 }
 
 /** The view drawn another way, with what that way needs filled in. */
@@ -145,8 +193,8 @@ export function withKind(view: View, kind: ViewKind, page: PageData): View {
     columns.find(
       (column) => isGrouping(column) && column.role === 'CATEGORY' && column.distinct > 1,
     ) ?? columns.find(isCoded);
-  const byTime: View['by'] = time ? { column: time.name, step: usualStep(time) } : null;
-  const byCategory: View['by'] = category ? { column: category.name, step: null } : null;
+  const byTime: View['by'] = time ? { ...values(time.name), step: usualStep(time) } : null;
+  const byCategory: View['by'] = category ? values(category.name) : null;
   if (kind === 'TABLE') {
     const shown = view.columns.length > 0 ? view.columns : columns.map((c) => c.name).slice(0, 10);
     return { ...view, kind, columns: shown, measure: null, by: null, split: null, sort: view.sort };

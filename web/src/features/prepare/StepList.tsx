@@ -1,12 +1,14 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { call } from '../../api/client';
-import type { DatasetDetails, JobStatus, Step } from '../../api/types';
+import type { DatasetDetails, JobStatus, Step, StepKindWords } from '../../api/types';
 import { bytes } from '../../shared/format';
 import { SentenceText } from '../../shared/SentenceText';
+import { useGrammar } from '../../shared/useGrammar';
 import { LoadProgress, UploadFiles } from '../home';
 import { ComputeForm } from './ComputeForm';
 import { NameForm } from './NameForm';
+import { StepEditor } from './StepEditor';
 
 interface Props {
   readonly data: DatasetDetails;
@@ -21,6 +23,10 @@ export function StepList({ data, busy, problem, onChange, onNewVersion }: Props)
   const [newer, setNewer] = useState(false);
   const [job, setJob] = useState<JobStatus | null>(null);
   const [told, setTold] = useState<string | null>(null);
+  const [edited, setEdited] = useState<number | null>(null);
+  const grammar = useGrammar();
+  const kindOf = (step: Step | undefined) =>
+    grammar.stepKinds.find((item) => item.kind === step?.kind);
   const without = (at: number) => onChange(data.steps.filter((_, i) => i !== at));
   const runAgain = () => {
     setTold(null);
@@ -111,9 +117,33 @@ export function StepList({ data, busy, problem, onChange, onNewVersion }: Props)
                 control={(part) => <span className="step-part">{part.text}</span>}
               />
             </p>
+            {edited === i && kindOf(data.steps[i]) && (
+              <StepEditor
+                step={data.steps[i] as Step}
+                kind={kindOf(data.steps[i]) as StepKindWords}
+                columns={data.columns.map((column) => column.info)}
+                busy={busy}
+                onStep={(step) => onChange(data.steps.map((old, at) => (at === i ? step : old)))}
+                onClose={() => setEdited(null)}
+              />
+            )}
             <p className="soft">
               {done.effect}
               {done.effect && ' · '}
+              {kindOf(data.steps[i]) && edited !== i && (
+                <>
+                  <button
+                    type="button"
+                    className="word"
+                    disabled={busy}
+                    aria-label={`Change step ${i + 1}`}
+                    onClick={() => setEdited(i)}
+                  >
+                    change
+                  </button>
+                  {' · '}
+                </>
+              )}
               <button
                 type="button"
                 className="word"

@@ -14,7 +14,7 @@ export function GroupsTable({
   readonly context: ViewContext;
 }) {
   const mark = markOf(context, view.id)?.filter ?? null;
-  const step = view.by?.step ?? null;
+  const by = view.by ?? null;
   const aggregate = view.measure?.aggregate ?? 'ROWS';
   const split = answer.splits.length > 1 || view.split !== null;
   const measure = answer.measures[0];
@@ -49,7 +49,7 @@ export function GroupsTable({
                       )
                     }
                   >
-                    {groupLabel(key, step)}
+                    {groupLabel(key, by)}
                   </button>
                   {key.partial && <span className="soft"> not over yet</span>}
                 </th>

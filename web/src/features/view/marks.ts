@@ -3,8 +3,21 @@ import type { Filter, GroupKey, GroupsAnswer, View } from '../../api/types';
 /** The filter that a group of a view stands for; null when the group cannot be marked. */
 export function filterOf(view: View, answer: GroupsAnswer, key: GroupKey): Filter | null {
   if (!view.by) return null;
-  const { column, step } = view.by;
-  if (step !== null) {
+  const { column, step, part, bins } = view.by;
+  if (part) return null; // a weekday is no range of dates
+  if (bins) {
+    return key.value === null
+      ? null
+      : {
+          kind: 'between',
+          column,
+          from: Number(key.value),
+          to: key.to === null ? null : Number(key.to),
+          belowTo: key !== answer.axis.findLast((other) => other.value !== null),
+          blanks: false,
+        };
+  }
+  if (step) {
     return key.value === null
       ? null
       : { kind: 'during', column, from: key.value, to: key.lastDay, blanks: false };
@@ -35,6 +48,14 @@ export function isMarked(mark: Filter, key: GroupKey): boolean {
       key.value !== null &&
       (mark.from === null || key.value >= mark.from) &&
       (mark.to === null || key.value <= mark.to)
+    );
+  }
+  if (mark.kind === 'between') {
+    return (
+      key.value !== null &&
+      (mark.from === null || Number(key.value) >= mark.from) &&
+      key.to !== null &&
+      (mark.to === null || Number(key.to) <= mark.to)
     );
   }
   if (mark.kind !== 'oneOf') return false;

@@ -114,6 +114,14 @@ class JourneyIT {
         analyst.sees(".steps", "Compute Fare as revenue / passengers.");
         analyst.sees(".preview thead", "Fare");
         analyst.sees(".prepare-table h2", "After step 1");
+        analyst.click("button[aria-label='Change step 1']");
+        analyst.see(".step-editor textarea").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengrs");
+        analyst.clickText("button", "Change the step");
+        analyst.sees(".steps > .problem", "Did you mean “passengers”?");
+        analyst.see(".step-editor textarea").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengers * 2");
+        analyst.clickText("button", "Change the step");
+        analyst.sees(".steps", "Compute Fare as revenue / passengers * 2.");
+        analyst.seesNo(".step-editor");
         analyst.clickText("button", "Undo last step");
         analyst.sees(".prepare-table h2", "As it was read");
     }
@@ -135,6 +143,15 @@ class JourneyIT {
         analyst.clickText("button", "How do groups compare?");
         analyst.see(".sentence-editor");
         assertThat(analyst.all(".compose-cell")).hasSize(before + 1);
+        analyst.choose("Measure", "sum of Revenue");
+        analyst.choose("Grouping", "Coach class");
+        analyst.sees(".compose-cell.picked .view-sentence", "Sum of Revenue by Coach class");
+        analyst.choose("Measure", "something else …");
+        analyst.choose("Aggregate", "sum of … per …");
+        analyst.choose("Second column", "Passengers");
+        analyst.sees(".compose-cell.picked .view-sentence", "Sum of Revenue per Passengers by Coach class");
+        analyst.choose("Grouping", "weekday of Date");
+        analyst.sees(".compose-cell.picked .view-sentence", "Sum of Revenue per Passengers by weekday of Date");
         analyst.choose("Measure", "sum of Revenue");
         analyst.choose("Grouping", "Coach class");
         analyst.sees(".compose-cell.picked .view-sentence", "Sum of Revenue by Coach class");

@@ -14,10 +14,10 @@ export function barsOption(
   mark: Filter | null,
   colours: Palette,
 ): EChartsCoreOption {
-  const step = view.by?.step ?? null;
+  const by = view.by ?? null;
   const aggregate = view.measure?.aggregate ?? 'ROWS';
   const measure = answer.measures[0];
-  const labels = answer.axis.map((key) => groupLabel(key, step));
+  const labels = answer.axis.map((key) => groupLabel(key, by));
   const splits = answer.splits.map((key) => groupLabel(key, null));
   const isSplit = view.split !== null;
   const format = (value: number | null) =>
@@ -101,7 +101,7 @@ export function barsOption(
         fontSize: 11.5,
         width: 130,
         overflow: 'truncate',
-        interval: labels.length > 30 ? 'auto' : 0,
+        interval: labels.length > 14 ? 'auto' : 0,
       },
     },
     series,

@@ -14,13 +14,13 @@ export function linesOption(
   mark: Filter | null,
   colours: Palette,
 ): EChartsCoreOption {
-  const step = view.by?.step ?? null;
+  const by = view.by ?? null;
   const aggregate = view.measure?.aggregate ?? 'ROWS';
   const measure = answer.measures[0];
-  const labels = answer.axis.map((key) => groupLabel(key, step));
+  const labels = answer.axis.map((key) => groupLabel(key, by));
   const splits = answer.splits.map((key) => groupLabel(key, null));
   const isSplit = view.split !== null;
-  const shareAxis = aggregate === 'SHARE';
+  const shareAxis = aggregate === 'SHARE' || answer.measures[0]?.format?.kind === 'PERCENT';
   const value = (a: number, s: number) => measure?.values[a * splits.length + s] ?? null;
   const format = (shown: number | null) =>
     measured(shown, aggregate, measure?.type ?? null, measure?.format);

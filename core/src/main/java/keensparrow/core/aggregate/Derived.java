@@ -21,6 +21,16 @@ public enum Derived {
 
     private final String label;
 
+    /** Whether its values are shares of something, shown as percentages. */
+    public boolean isShare() {
+        return this == SHARE_OF_TOTAL || this == SHARE_OF_GROUP || this == CHANGE_SHARE || this == CHANGE_YEAR_SHARE;
+    }
+
+    /** Whether it needs groups that are periods. */
+    public boolean needsPeriods() {
+        return this == CHANGE || this == CHANGE_SHARE || this == CHANGE_YEAR || this == CHANGE_YEAR_SHARE;
+    }
+
     Derived(String label) {
         this.label = label;
     }

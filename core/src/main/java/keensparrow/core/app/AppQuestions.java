@@ -89,7 +89,7 @@ public final class AppQuestions {
         List<Question.Grouped> by = new ArrayList<>();
         if (view.kind() != View.Kind.FIGURE && view.by() != null) {
             int largest = view.largest() > 0 ? view.largest() : MAX_GROUPS;
-            by.add(new Question.Grouped(view.by().grouping(), view.by().step() == null ? largest : 0));
+            by.add(new Question.Grouped(view.by().grouping(), view.by().isOfValues() ? largest : 0));
             if (view.split() != null) {
                 by.add(new Question.Grouped(new ByValue(view.split()), MAX_SERIES));
             }

@@ -84,16 +84,11 @@ public final class AppSentences {
         GroupBy by = view.by();
         if (view.kind() != View.Kind.FIGURE && by != null) {
             String gone = schema.has(by.column()) ? "" : " (this column is gone)";
-            words.say(" by ")
-                    .control(
-                            "grouping",
-                            by.step() == null
-                                    ? schema.label(by.column()) + gone
-                                    : by.step().label() + gone);
-            if (by.step() == null && view.order() == Question.Order.LABEL) {
+            words.say(" by ").control("grouping", by.phrase(schema) + gone);
+            if (by.isOfValues() && view.order() == Question.Order.LABEL) {
                 words.say(", in their own order");
             }
-            if (by.step() == null && view.largest() > 0) {
+            if (by.isOfValues() && view.largest() > 0) {
                 words.say(", ").control("largest", Wording.small(view.largest()) + " largest and Other");
             }
             if (view.split() != null) {
@@ -140,10 +135,7 @@ public final class AppSentences {
         if (view.kind() == View.Kind.FIGURE || by == null) {
             return what;
         }
-        String along = by.step() == null
-                ? " by " + schema.label(by.column())
-                : " by " + by.step().label();
-        return what + along + (view.split() == null ? "" : " and " + schema.label(view.split()));
+        return what + " by " + by.phrase(schema) + (view.split() == null ? "" : " and " + schema.label(view.split()));
     }
 
     private static String shortMeasure(Measure measure, App app, Schema schema) {
@@ -152,6 +144,7 @@ public final class AppSentences {
         }
         if (measure.derived() != null
                 || measure.column() == null
+                || measure.aggregate() == Aggregate.PERCENTILE
                 || measure.aggregate().isOfTwo()) {
             String words = MeasureSentences.of(measure, app.noun(), schema);
             return measure.aggregate() == Aggregate.FORMULA ? words : Wording.capital(words);

@@ -1,14 +1,73 @@
 package keensparrow.core.app;
 
+import java.math.BigDecimal;
+import keensparrow.core.group.ByBins;
+import keensparrow.core.group.ByPart;
 import keensparrow.core.group.ByTime;
 import keensparrow.core.group.ByValue;
+import keensparrow.core.group.DatePart;
 import keensparrow.core.group.Grouping;
 import keensparrow.core.group.TimeStep;
+import keensparrow.core.table.Schema;
 import org.jspecify.annotations.Nullable;
 
-/** A column to group by; with a step for dates, without one for categories. */
-public record GroupBy(String column, @Nullable TimeStep step) {
+/**
+ * What a view groups by: the values of a category, periods or a part of a date, or bins of a number.
+ *
+ * @param step of periods; null for none
+ * @param part of a date, such as its weekday; null for none
+ * @param bins whether a number is put into bins
+ * @param width of the bins; null for round ones
+ */
+public record GroupBy(
+        String column,
+        @Nullable TimeStep step,
+        @Nullable DatePart part,
+        @Nullable Boolean bins,
+        @Nullable BigDecimal width) {
+    public GroupBy {
+        bins = bins != null && bins; // documents stored before there were bins do not say
+    }
+
+    /** Values, or periods. */
+    public GroupBy(String column, @Nullable TimeStep step) {
+        this(column, step, null, false, null);
+    }
+
     public Grouping grouping() {
-        return step == null ? new ByValue(column) : new ByTime(column, step);
+        if (step != null) {
+            return new ByTime(column, step);
+        }
+        if (part != null) {
+            return new ByPart(column, part);
+        }
+        return isBinned() ? new ByBins(column, width) : new ByValue(column);
+    }
+
+    public boolean isBinned() {
+        return bins != null && bins;
+    }
+
+    /** Whether each value is a group: then the largest can be kept, and they can stand in order of size. */
+    public boolean isOfValues() {
+        return step == null && part == null && !isBinned();
+    }
+
+    /** {@code month}, {@code weekday of Departure}, {@code Delay in bins of 5}, {@code Route}. */
+    String phrase(Schema schema) {
+        String label = schema.label(column);
+        if (step != null) {
+            return step.label();
+        }
+        if (part != null) {
+            return part.label() + " of " + label;
+        }
+        if (!isBinned()) {
+            return label;
+        }
+        return label
+                + (width == null
+                        ? " in bins"
+                        : " in bins of " + width.stripTrailingZeros().toPlainString());
     }
 }

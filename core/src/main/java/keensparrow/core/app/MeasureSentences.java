@@ -29,15 +29,32 @@ final class MeasureSentences {
             return "number of " + noun;
         }
         String label = expression != null ? expression : label(measure.column(), schema);
-        return switch (measure.aggregate()) {
-            case COUNT -> "filled values of " + label;
-            case DISTINCT -> "distinct values of " + label;
-            case WEIGHTED_AVERAGE -> "average of " + label + " weighted by " + label(measure.with(), schema);
-            case RATIO -> "sum of " + label + " per " + label(measure.with(), schema);
-            case FIRST, LAST -> measure.aggregate().label() + " " + label + " by " + label(measure.with(), schema);
-            case LEVEL -> "sum of " + label + " at the last " + label(measure.with(), schema);
-            case PERCENTILE -> ordinal(measure.percent()) + " percentile of " + label;
-            default -> measure.aggregate().label() + " of " + label;
+        String second = beforeSecond(measure.aggregate());
+        String percent = measure.aggregate() == Aggregate.PERCENTILE ? ordinal(measure.percent()) + " " : "";
+        return percent + before(measure.aggregate()) + " " + label
+                + (second == null ? "" : " " + second + " " + label(measure.with(), schema));
+    }
+
+    /** What stands before the column. */
+    static String before(Aggregate aggregate) {
+        return switch (aggregate) {
+            case COUNT -> "filled values of";
+            case DISTINCT -> "distinct values of";
+            case WEIGHTED_AVERAGE -> "average of";
+            case RATIO, LEVEL -> "sum of";
+            case FIRST, LAST -> aggregate.label();
+            default -> aggregate.label() + " of";
+        };
+    }
+
+    /** What stands before the second column; null where there is none. */
+    static @Nullable String beforeSecond(Aggregate aggregate) {
+        return switch (aggregate) {
+            case WEIGHTED_AVERAGE -> "weighted by";
+            case RATIO -> "per";
+            case FIRST, LAST -> "by";
+            case LEVEL -> "at the last";
+            default -> null;
         };
     }
 

@@ -49,7 +49,7 @@ public record ViewTable(List<String> headings, List<List<String>> rows) {
         for (int a = 0; a < answer.axis().size(); a++) {
             List<String> row = new ArrayList<>();
             if (by != null) {
-                row.add(text(answer.axis().get(a), by.step()));
+                row.add(text(answer.axis().get(a), by));
             }
             for (int s = 0; s < width; s++) {
                 row.add(number(
@@ -60,7 +60,7 @@ public record ViewTable(List<String> headings, List<List<String>> rows) {
         return new ViewTable(headings, rows);
     }
 
-    private static String text(GroupKey key, @Nullable TimeStep step) {
+    private static String text(GroupKey key, @Nullable GroupBy by) {
         if (key.merged() > 0) {
             return "Other, " + key.merged();
         }
@@ -68,6 +68,13 @@ public record ViewTable(List<String> headings, List<List<String>> rows) {
         if (value == null) {
             return "";
         }
+        if (by != null && by.part() != null) {
+            return by.part().name(Integer.parseInt(value));
+        }
+        if (by != null && by.isBinned() && key.to() != null) {
+            return value + " to " + key.to();
+        }
+        TimeStep step = by == null ? null : by.step();
         return step == null
                 ? value
                 : switch (step) {

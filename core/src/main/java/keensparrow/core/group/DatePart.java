@@ -1,6 +1,10 @@
 package keensparrow.core.group;
 
+import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.time.Month;
+import java.time.format.TextStyle;
+import java.util.Locale;
 
 /** A part of a date that comes again: its values are numbers, written as such. */
 public enum DatePart {
@@ -23,6 +27,17 @@ public enum DatePart {
         this.label = label;
         this.first = first;
         this.last = last;
+    }
+
+    /** What a value of it is called: {@code Monday}, {@code March}, {@code Q2}, {@code 06:00}. */
+    public String name(int value) {
+        return switch (this) {
+            case MONTH_OF_YEAR -> Month.of(value).getDisplayName(TextStyle.FULL, Locale.ENGLISH);
+            case WEEKDAY -> DayOfWeek.of(value).getDisplayName(TextStyle.FULL, Locale.ENGLISH);
+            case QUARTER_OF_YEAR -> "Q" + value;
+            case DAY_OF_MONTH -> String.valueOf(value);
+            case HOUR_OF_DAY -> String.format(Locale.ROOT, "%02d:00", value);
+        };
     }
 
     public String label() {

@@ -85,14 +85,14 @@ public final class PeopleRoutes {
         String name = Requests.name(request.name(), "The name", 80);
         Caller.Role role = Requests.present(request.role(), "The role");
         service.add(name, Requests.required(request.password(), "The password"), role);
-        audit.note(ctx, caller, AuditAction.ACCOUNT_ADDED, name + ", " + role);
+        audit.note(ctx, caller, AuditAction.ACCOUNT_ADDED, name + ", who " + role.label());
         ctx.status(204);
     }
 
     private void change(Context ctx, Caller caller) {
         ChangeRequest request = Requests.body(ctx, ChangeRequest.class);
         Account before = service.change(Requests.id(ctx), request.role(), request.disabled());
-        String what = (request.role() == null ? "" : ", " + request.role())
+        String what = (request.role() == null ? "" : ", who " + request.role().label())
                 + (request.disabled() == null ? "" : request.disabled() ? ", disabled" : ", enabled");
         audit.note(ctx, caller, AuditAction.ACCOUNT_CHANGED, before.name() + what);
         ctx.status(204);

@@ -2,6 +2,7 @@ package keensparrow.server.app;
 
 import io.javalin.http.Context;
 import keensparrow.core.app.App;
+import keensparrow.core.app.Grammar;
 import keensparrow.server.dataset.AnswerLine;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
@@ -39,6 +40,13 @@ public final class AppRoutes {
     record AnswerLines() {}
 
     public void add(Api api) {
+        Grammar grammar = Grammar.whole();
+        api.get(
+                "/api/grammar",
+                Access.ANYONE,
+                "What can be said of columns, groups and steps, in the words of the sentences",
+                Grammar.class,
+                (ctx, caller) -> ctx.json(grammar));
         api.post(
                 "/api/apps",
                 Access.AUTHOR,

@@ -14,9 +14,19 @@ public record Caller(@Nullable Long accountId, String name, Role role) {
 
     /** What an account may do. */
     public enum Role {
-        READER,
-        AUTHOR,
-        ADMINISTRATOR
+        READER("reads apps"),
+        AUTHOR("reads and makes apps"),
+        ADMINISTRATOR("administers");
+
+        private final String label;
+
+        Role(String label) {
+            this.label = label;
+        }
+
+        public String label() {
+            return label;
+        }
     }
 
     /** @throws UserException SIGN_IN_NEEDED */

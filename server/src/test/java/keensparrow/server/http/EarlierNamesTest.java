@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.GroupBy;
+import keensparrow.core.group.TimeStep;
 import keensparrow.core.infer.load.LoadReport;
 import keensparrow.core.profile.ColumnProfile;
 import org.junit.jupiter.api.Test;
@@ -45,5 +47,13 @@ class EarlierNamesTest {
         assertThat(profile.max()).isEqualTo("9");
         assertThat(profile.histogram()).isNotNull();
         assertThat(Json.write(profile)).contains("\"kind\":\"histogram\"");
+    }
+
+    @Test
+    void groupingsBeforeThereWereBinsAndPartsAreRead() {
+        assertThat(Json.read("{\"column\":\"route\",\"step\":null}", GroupBy.class))
+                .isEqualTo(new GroupBy("route", null));
+        assertThat(Json.read("{\"column\":\"day\",\"step\":\"MONTH\"}", GroupBy.class))
+                .isEqualTo(new GroupBy("day", TimeStep.MONTH));
     }
 }

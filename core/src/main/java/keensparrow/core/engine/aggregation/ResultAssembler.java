@@ -225,6 +225,9 @@ public final class ResultAssembler {
     }
 
     private @Nullable ColumnFormat formatOf(Measure measure) {
+        if (measure.derived() != null && measure.derived().isShare()) {
+            return ColumnFormat.PERCENT;
+        }
         String column = measure.column();
         boolean inItsUnit = switch (measure.aggregate()) {
             case SUM, AVERAGE, WEIGHTED_AVERAGE, MEDIAN, PERCENTILE, MIN, MAX, FIRST, LAST, LEVEL, STDDEV -> true;

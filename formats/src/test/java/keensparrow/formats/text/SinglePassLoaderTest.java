@@ -23,7 +23,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Reading in blocks, and reading once instead of twice, give what the library's way of reading twice gives. */
-class QuickReadingTest {
+class SinglePassLoaderTest {
     private static final String[] PIECES = {
         ",",
         ",",

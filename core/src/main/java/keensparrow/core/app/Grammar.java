@@ -1,0 +1,98 @@
+package keensparrow.core.app;
+
+import java.util.List;
+import java.util.stream.Stream;
+import keensparrow.core.aggregate.Aggregate;
+import keensparrow.core.aggregate.Derived;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.group.DatePart;
+import keensparrow.core.group.TimeStep;
+import keensparrow.core.prepare.StepKinds;
+import keensparrow.core.sentence.Slot;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What can be said, as data: an editor offers it without knowing any of it by itself, in the words that the sentences use.
+ *
+ * @param aggregates what is made of a column, the usual ones first
+ * @param derived what is made of the values of all groups
+ * @param steps periods of dates, @param parts parts of dates
+ * @param stepKinds the steps whose words can be changed, with the slots of each
+ */
+public record Grammar(
+        List<OfAggregate> aggregates,
+        List<OfDerived> derived,
+        List<OfStep> steps,
+        List<OfPart> parts,
+        List<Slot.OfStepKind> stepKinds) {
+    /**
+     * @param words before the column: {@code average of}
+     * @param types of columns that it is made of
+     * @param withWords before the second column, null where there is none: {@code weighted by}
+     * @param withTypes of second columns
+     * @param percent whether it takes a percentage
+     */
+    public record OfAggregate(
+            Aggregate aggregate,
+            String words,
+            List<ColumnType> types,
+            @Nullable String withWords,
+            List<ColumnType> withTypes,
+            boolean percent) {}
+
+    /** @param needsPeriods whether groups must be periods, @param needsSplit whether a second grouping splits them */
+    public record OfDerived(Derived derived, String words, boolean needsPeriods, boolean needsSplit) {}
+
+    public record OfStep(TimeStep step, String words, boolean needsTimes) {}
+
+    public record OfPart(DatePart part, String words, boolean needsTimes) {}
+
+    private static final List<Aggregate> IN_ORDER = List.of(
+            Aggregate.SUM,
+            Aggregate.AVERAGE,
+            Aggregate.MEDIAN,
+            Aggregate.MIN,
+            Aggregate.MAX,
+            Aggregate.STDDEV,
+            Aggregate.SHARE,
+            Aggregate.DISTINCT,
+            Aggregate.COUNT,
+            Aggregate.PERCENTILE,
+            Aggregate.WEIGHTED_AVERAGE,
+            Aggregate.RATIO,
+            Aggregate.FIRST,
+            Aggregate.LAST,
+            Aggregate.LEVEL);
+
+    /** All there is. */
+    public static Grammar whole() {
+        return new Grammar(
+                IN_ORDER.stream().map(Grammar::of).toList(),
+                Stream.of(Derived.values())
+                        .map(each ->
+                                new OfDerived(each, each.label(), each.needsPeriods(), each == Derived.SHARE_OF_GROUP))
+                        .toList(),
+                Stream.of(TimeStep.values())
+                        .map(each -> new OfStep(each, each.label(), each == TimeStep.HOUR))
+                        .toList(),
+                Stream.of(DatePart.values())
+                        .map(each -> new OfPart(each, each.label(), each == DatePart.HOUR_OF_DAY))
+                        .toList(),
+                StepKinds.ALL);
+    }
+
+    private static OfAggregate of(Aggregate aggregate) {
+        List<ColumnType> types =
+                Stream.of(ColumnType.values()).filter(aggregate::fits).toList();
+        List<ColumnType> second = aggregate.isOfTwo()
+                ? Stream.of(ColumnType.values()).filter(aggregate::fitsSecond).toList()
+                : List.of();
+        return new OfAggregate(
+                aggregate,
+                MeasureSentences.before(aggregate),
+                types,
+                MeasureSentences.beforeSecond(aggregate),
+                second,
+                aggregate == Aggregate.PERCENTILE);
+    }
+}

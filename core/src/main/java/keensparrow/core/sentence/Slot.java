@@ -1,0 +1,49 @@
+package keensparrow.core.sentence;
+
+import java.util.List;
+import keensparrow.core.column.ColumnType;
+
+/**
+ * A part of a sentence that can be said differently.
+ *
+ * @param path the field of the definition that holds it
+ * @param words what it is, for a screen reader and beside the control
+ * @param type which editor it takes
+ * @param options of {@link Type#OPTION}; empty for others
+ * @param types of columns that fit; all where there are none
+ */
+public record Slot(String path, String words, Type type, List<Option> options, List<ColumnType> types) {
+    public enum Type {
+        COLUMN,
+        TEXT,
+        EXPRESSION,
+        VALUES,
+        OPTION
+    }
+
+    public record Option(String value, String words) {}
+
+    /** @param kind as in the field {@code kind} of a step, @param words what it does, @param before what stands before its slots */
+    public record OfStepKind(String kind, String words, List<Slot> slots) {}
+
+    public static Slot column(String path, String words, ColumnType... types) {
+        return new Slot(path, words, Type.COLUMN, List.of(), List.of(types));
+    }
+
+    public static Slot text(String path, String words) {
+        return new Slot(path, words, Type.TEXT, List.of(), List.of());
+    }
+
+    public static Slot expression(String path, String words) {
+        return new Slot(path, words, Type.EXPRESSION, List.of(), List.of());
+    }
+
+    /** Values of the column in the field {@code column}. */
+    public static Slot values(String path, String words) {
+        return new Slot(path, words, Type.VALUES, List.of(), List.of());
+    }
+
+    public static Slot option(String path, String words, List<Option> options) {
+        return new Slot(path, words, Type.OPTION, options, List.of());
+    }
+}

@@ -1,0 +1,134 @@
+import { InputNumber, Select } from 'antd';
+import type { Aggregate, Derived, Grammar, Measure, PageData, View } from '../../api/types';
+
+interface Props {
+  readonly view: View;
+  readonly page: PageData;
+  readonly grammar: Grammar;
+  readonly onChange: (measure: Measure) => void;
+}
+
+/** A measure part by part: the aggregate, its column, a second one or a percentage, what is made of all groups. */
+export function MeasureSlots({ view, page, grammar, onChange }: Props) {
+  const measure: Measure = view.measure ?? { aggregate: 'ROWS', column: null };
+  const words = grammar.aggregates.find((item) => item.aggregate === measure.aggregate);
+  const columnsOf = (types: readonly string[]) =>
+    page.columns
+      .filter((column) => types.includes(column.type))
+      .map((column) => ({ value: column.name, label: column.label }));
+  const aggregates = grammar.aggregates
+    .filter((item) => columnsOf(item.types).length > 0)
+    .filter((item) => item.withWords === null || columnsOf(item.withTypes).length > 0);
+  const isOver = Boolean(view.by?.step);
+  const derived = grammar.derived.filter(
+    (item) =>
+      (!item.needsPeriods || isOver) &&
+      (!item.needsSplit || Boolean(view.split)) &&
+      view.by !== null,
+  );
+  const pickAggregate = (aggregate: Aggregate) => {
+    if (aggregate === 'ROWS') {
+      onChange({ aggregate, column: null, derived: measure.derived ?? null });
+      return;
+    }
+    const next = grammar.aggregates.find((item) => item.aggregate === aggregate);
+    if (!next) return;
+    const fitting = columnsOf(next.types);
+    const column = fitting.find((item) => item.value === measure.column) ?? fitting[0];
+    const second = columnsOf(next.withTypes);
+    const other = second.find((item) => item.value === measure.with) ?? second[0];
+    onChange({
+      aggregate,
+      column: column?.value ?? null,
+      with: next.withWords === null ? null : (other?.value ?? null),
+      percent: next.percent ? (measure.percent ?? 90) : null,
+      derived: measure.derived ?? null,
+    });
+  };
+  return (
+    <div className="measure-slots" role="group" aria-label="Parts of the measure">
+      {words?.percent && (
+        <InputNumber
+          aria-label="Percent"
+          min={0}
+          max={100}
+          value={Number(measure.percent ?? 50)}
+          suffix="%"
+          onChange={(percent) => onChange({ ...measure, percent: percent ?? 50 })}
+        />
+      )}
+      <Slot
+        name="Aggregate"
+        value={measure.aggregate}
+        options={[
+          { value: 'ROWS', label: `number of ${page.app.noun}` },
+          ...aggregates.map((item) => ({
+            value: item.aggregate,
+            label: item.withWords === null ? item.words : `${item.words} … ${item.withWords} …`,
+          })),
+        ]}
+        onPick={(value) => pickAggregate(value as Aggregate)}
+      />
+      {words && (
+        <Slot
+          name="Column measured"
+          value={measure.column ?? ''}
+          options={columnsOf(words.types)}
+          onPick={(column) => onChange({ ...measure, column })}
+        />
+      )}
+      {words && words.withWords !== null && (
+        <>
+          {words.withWords}
+          <Slot
+            name="Second column"
+            value={measure.with ?? ''}
+            options={columnsOf(words.withTypes)}
+            onPick={(other) => onChange({ ...measure, with: other })}
+          />
+        </>
+      )}
+      {derived.length > 0 && (
+        <>
+          shown as
+          <Slot
+            name="Shown as"
+            value={measure.derived ?? ''}
+            options={[
+              { value: '', label: 'it is' },
+              ...derived.map((item) => ({ value: item.derived, label: item.words })),
+            ]}
+            onPick={(value) =>
+              onChange({ ...measure, derived: value === '' ? null : (value as Derived) })
+            }
+          />
+        </>
+      )}
+    </div>
+  );
+}
+
+function Slot({
+  name,
+  value,
+  options,
+  onPick,
+}: {
+  readonly name: string;
+  readonly value: string;
+  readonly options: { value: string; label: string }[];
+  readonly onPick: (value: string) => void;
+}) {
+  return (
+    <Select
+      aria-label={name}
+      className="measure-slot"
+      showSearch={options.length > 8}
+      optionFilterProp="label"
+      popupMatchSelectWidth={false}
+      value={value}
+      options={options}
+      onChange={onPick}
+    />
+  );
+}
