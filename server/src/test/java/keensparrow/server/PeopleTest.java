@@ -305,7 +305,7 @@ class PeopleTest {
         assertThat(entries.findValuesAsText("action").subList(0, 4))
                 .containsExactly("ACCOUNT_CHANGED", "SIGN_IN_REFUSED", "DOWNLOADED", "PUBLISHED");
         assertThat(entries.get(1).path("name").asText()).isEqualTo("Mallory");
-        assertThat(entries.get(0).path("subject").asText()).isEqualTo(own("Rita") + ", AUTHOR");
+        assertThat(entries.get(0).path("subject").asText()).isEqualTo(own("Rita") + ", who reads and makes apps");
         assertThat(ada.get("/api/audit?find=mallory").json().path("entries").size())
                 .isEqualTo(1);
         assertThat(ada.get("/api/audit?action=PUBLISHED").json().path("entries").findValuesAsText("action"))
