@@ -6,10 +6,11 @@ import { call } from '../../api/client';
 import type { Draft, PublishState, View, ViewKind } from '../../api/types';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { Stages, TitleBar } from '../../shared/TitleBar';
-import { AppPage } from '../read';
+import { AppPage, pageShown, usePageState, viewsOn } from '../read';
 import { AddView } from './AddView';
 import { ComposeGrid } from './ComposeGrid';
 import { FilterPicker } from './FilterPicker';
+import { PageEditor } from './PageEditor';
 import { SentenceEditor } from './SentenceEditor';
 import { withKind } from './options';
 import { useDraft } from './useDraft';
@@ -49,6 +50,8 @@ function Composer({ initial }: { readonly initial: Draft }) {
   const draft = useDraft(initial);
   const { app, saved, change } = draft;
   const [picked, setPicked] = useState<string | null>(null);
+  const shownState = usePageState();
+  const onPage = shownState.state.page;
   const page = { ...saved.page, app };
   const { columns } = page;
   const view = app.views.find((item) => item.id === picked);
@@ -61,7 +64,8 @@ function Composer({ initial }: { readonly initial: Draft }) {
     setPicked(null);
   };
   const add = (kind: ViewKind) => {
-    const bottom = Math.max(0, ...app.views.map((item) => item.place.y + item.place.h));
+    const shown = viewsOn(app, onPage);
+    const bottom = Math.max(0, ...shown.map((item) => item.place.y + item.place.h));
     const id = freeId(app.views);
     const empty: View = {
       id,
@@ -74,6 +78,7 @@ function Composer({ initial }: { readonly initial: Draft }) {
       columns: [],
       sort: [],
       place: { x: 0, y: bottom, ...SIZES[kind] },
+      page: pageShown(app, onPage)?.id ?? null,
     };
     change({ ...app, views: [...app.views, withKind(empty, kind, page)] });
     setPicked(id);
@@ -122,7 +127,11 @@ function Composer({ initial }: { readonly initial: Draft }) {
             view={view}
             title={title(view)}
             page={page}
-            onChange={setView}
+            onChange={(next) => {
+              setView(next);
+              if (next.page !== view.page)
+                shownState.change({ ...shownState.state, page: next.page ?? null });
+            }}
             onRemove={() => remove(view.id)}
             onClose={() => setPicked(null)}
           />
@@ -131,6 +140,14 @@ function Composer({ initial }: { readonly initial: Draft }) {
           data={page}
           base={`/api/apps/${saved.id}`}
           stamp={`${saved.revision} ${saved.page.data.version}`}
+          tabsEnd={
+            <PageEditor
+              app={app}
+              now={onPage}
+              onChange={change}
+              onGoTo={(id) => shownState.change({ ...shownState.state, page: id })}
+            />
+          }
           bandEnd={
             <FilterPicker
               filters={app.filters}

@@ -1,7 +1,8 @@
 import { Input, Select } from 'antd';
 import { useState } from 'react';
-import type { PageData, View, ViewKind } from '../../api/types';
+import type { AppDefinition, PageData, View, ViewKind } from '../../api/types';
 import { useGrammar } from '../../shared/useGrammar';
+import { viewsOn } from '../read';
 import { MeasureSlots } from './MeasureSlots';
 import {
   groupingChoices,
@@ -27,6 +28,13 @@ interface Props {
   readonly onChange: (view: View) => void;
   readonly onRemove: () => void;
   readonly onClose: () => void;
+}
+
+/** At the foot of another page. */
+function onPage(app: AppDefinition, view: View, id: string): View {
+  const there = viewsOn(app, id).filter((other) => other.id !== view.id);
+  const bottom = Math.max(0, ...there.map((other) => other.place.y + other.place.h));
+  return { ...view, page: id, place: { ...view.place, y: bottom } };
 }
 
 /** The picked view's sentence, its emphasised parts as controls. */
@@ -89,6 +97,17 @@ export function SentenceEditor(props: Props) {
         , as{' '}
         {pick('Kind', view.kind, KINDS, (value) =>
           onChange(withKind(view, value as ViewKind, page)),
+        )}
+        {(page.app.pages ?? []).length > 1 && (
+          <>
+            , on{' '}
+            {pick(
+              'Page',
+              view.page ?? page.app.pages?.[0]?.id ?? '',
+              (page.app.pages ?? []).map(({ id, title: name }) => ({ value: id, label: name })),
+              (id) => onChange(onPage(page.app, view, id)),
+            )}
+          </>
         )}
         .
       </div>

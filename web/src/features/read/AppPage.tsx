@@ -3,6 +3,7 @@ import type { PageData, View } from '../../api/types';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { FilterBand } from '../filter';
 import { ViewCard, type ViewContext } from '../view';
+import { PageTabs, viewsOn } from './PageTabs';
 import { ReadingLine } from './ReadingLine';
 import { useAnswers } from './useAnswers';
 import { usePageState } from './usePageState';
@@ -18,14 +19,19 @@ interface Props {
   /** Lays the views out; the usual grid without it. */
   readonly layout?: (views: readonly View[], card: (view: View) => ReactNode) => ReactNode;
   readonly bandEnd?: ReactNode;
+  /** Stands beside the tabs of the pages. */
+  readonly tabsEnd?: ReactNode;
 }
 
 /** An app's page with live data: reading line, filter band, views. The same for its author and its colleagues. */
-export function AppPage({ data, base, stamp, layout, bandEnd }: Props) {
+export function AppPage({ data, base, stamp, layout, bandEnd, tabsEnd }: Props) {
   const page = usePageState();
   const { state, change } = page;
   const [finds, setFinds] = useState<Record<string, string>>({});
-  const answers = useAnswers(`${base}/answers`, state, finds, stamp);
+  const views = viewsOn(data.app, state.page);
+  const several = (data.app.pages ?? []).length > 1;
+  const asked = several ? views.map((view) => view.id) : null; // a page asks for what it shows
+  const answers = useAnswers(`${base}/answers`, state, finds, stamp, asked);
   const context: ViewContext = {
     data,
     state,
@@ -62,7 +68,17 @@ export function AppPage({ data, base, stamp, layout, bandEnd }: Props) {
         onFind={(column, text) => setFinds((before) => ({ ...before, [column]: text }))}
         end={bandEnd}
       />
-      {layout ? layout(data.app.views, card) : <Grid views={data.app.views} card={card} />}
+      <div className="page-line">
+        <PageTabs
+          app={data.app}
+          now={state.page}
+          onPick={(id) => change({ ...state, page: id === data.app.pages?.[0]?.id ? null : id })}
+        />
+        {tabsEnd}
+      </div>
+      <div id="page-views" role={several ? 'tabpanel' : undefined}>
+        {layout ? layout(views, card) : <Grid views={views} card={card} />}
+      </div>
     </div>
   );
 }

@@ -1,3 +1,5 @@
 export { AppPage } from './AppPage';
 export { ReadPage } from './ReadPage';
 export type { PageState } from './selection';
+export { pageShown, viewsOn } from './PageTabs';
+export { usePageState } from './usePageState';

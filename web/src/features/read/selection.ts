@@ -3,11 +3,14 @@ import type { Filter, Mark, Selection, Sort } from '../../api/types';
 /** All of a page's state that its address holds. */
 export interface PageState extends Selection {
   readonly sorts: Record<string, Sort>;
+  /** The page that is shown; the first one if null. */
+  readonly page: string | null;
 }
 
 const FILTER = 'f.';
 const MARK = 'm.';
 const SORT = 's.';
+const PAGE = 'page';
 const BLANK = '+blank';
 
 /** `~` parts the words of a value; inside one it stands as `~~`. */
@@ -79,6 +82,7 @@ function decodeFilter(column: string, text: string): Filter | null {
 /** The state as the search part of an address, in the order things were picked. */
 export function encodeState(state: PageState): URLSearchParams {
   const params = new URLSearchParams();
+  if (state.page !== null) params.append(PAGE, state.page);
   for (const filter of state.filters) params.append(FILTER + filter.column, encodeFilter(filter));
   for (const mark of state.marks) {
     params.append(MARK + mark.view, `${join([mark.filter.column])}~.${encodeFilter(mark.filter)}`);
@@ -107,7 +111,7 @@ export function decodeState(params: URLSearchParams): PageState {
       sorts[name.slice(SORT.length)] = { column, descending: direction === 'down' };
     }
   }
-  return { filters, marks, sorts };
+  return { filters, marks, sorts, page: params.get(PAGE) };
 }
 
 /** With the filter of its column in place of the one before, or lifted when null. */

@@ -36,15 +36,20 @@ export function useAnswers(
   state: PageState,
   finds: Record<string, string>,
   stamp: string,
+  views: readonly string[] | null = null,
 ): Answers {
   const [known, setKnown] = useState<Omit<Answers, 'retry' | 'late'>>(EMPTY);
   const [late, setLate] = useState(false);
   const [tries, setTries] = useState(0);
   const page = useMemo(() => crypto.randomUUID(), []);
-  const question = JSON.stringify({ state, finds });
+  const question = JSON.stringify({ state, finds, views });
   const latest = useRef(0);
   useEffect(() => {
-    const asked = JSON.parse(question) as { state: PageState; finds: Record<string, string> };
+    const asked = JSON.parse(question) as {
+      state: PageState;
+      finds: Record<string, string>;
+      views: string[] | null;
+    };
     const abort = new AbortController();
     const turn = ++latest.current;
     const timer = setTimeout(() => setLate(true), LATE_AFTER);
@@ -53,9 +58,14 @@ export function useAnswers(
       tables[view] = { offset: 0, limit: 50, sort: [sort] };
     }
     const { filters, marks } = asked.state;
-    askPage(path, { page, filters, marks, tables, finds: asked.finds }, abort.signal, (lines) => {
-      if (turn === latest.current) setKnown((before) => lines.reduce(withLine, before));
-    })
+    askPage(
+      path,
+      { page, filters, marks, tables, finds: asked.finds, views: asked.views },
+      abort.signal,
+      (lines) => {
+        if (turn === latest.current) setKnown((before) => lines.reduce(withLine, before));
+      },
+    )
       .catch((error: unknown) => {
         if (turn !== latest.current || abort.signal.aborted) return;
         const problem =

@@ -26,10 +26,7 @@ export function usePageState() {
     [navigate, state, steps],
   );
   const undo = useCallback(() => void navigate(-1), [navigate]);
-  const clear = useCallback(
-    () => change({ filters: [], marks: [], sorts: state.sorts }),
-    [change, state.sorts],
-  );
+  const clear = useCallback(() => change({ ...state, filters: [], marks: [] }), [change, state]);
   return { state, change, undo, clear, canUndo: steps > 0 };
 }
 

@@ -175,6 +175,34 @@ class JourneyIT {
 
     @Test
     @Order(7)
+    void viewsStandOnPages() {
+        int before = analyst.all(".compose-cell").size();
+        analyst.clickText("button", "+ page");
+        analyst.sees(".page-tabs [aria-selected=true]", "Page 2");
+        analyst.seesNo(".compose-cell");
+        analyst.see("input[aria-label='Title of the page']")
+                .sendKeys(Keys.chord(Keys.CONTROL, "a"), "By class", Keys.ENTER);
+        analyst.sees(".page-tabs [aria-selected=true]", "By class");
+        analyst.clickText("button", "How do groups compare?");
+        analyst.sees(".compose-cell.picked .view-sentence", "by ");
+        assertThat(analyst.all(".compose-cell")).hasSize(1);
+        analyst.choose("Page", "Overview");
+        analyst.sees(".page-tabs [aria-selected=true]", "Overview");
+        assertThat(analyst.all(".compose-cell")).hasSize(before + 1);
+        analyst.clickText("button", "Undo");
+        analyst.clickText("button", "By class");
+        analyst.see(".compose-cell");
+        assertThat(analyst.all(".compose-cell")).hasSize(1);
+        analyst.see("[data-save=saved]");
+        analyst.clickText("button", "earlier");
+        analyst.sees(".page-tabs button:first-child", "By class");
+        analyst.clickText("button", "later");
+        analyst.sees(".page-tabs button:first-child", "Overview");
+        analyst.see("[data-save=saved]");
+    }
+
+    @Test
+    @Order(8)
     void publishingGivesALink() {
         analyst.clickText("a", "Publish edition 1");
         analyst.clickText("button", "Publish edition 1");
@@ -183,7 +211,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(8)
+    @Order(9)
     void aColleagueOpensTheLinkFiltersAndPressesABar() {
         colleague.open(link);
         colleague.fillIn("rita", PASSWORD);
@@ -205,6 +233,22 @@ class JourneyIT {
         colleague.sees(".reading", reading);
     }
 
+    @Test
+    @Order(10)
+    void pagesHaveAnAddressAndGoByArrowKeys() {
+        String address = colleague.address();
+        String reading = colleague.see(".reading p").getText();
+        colleague.clickText("button", "By class");
+        colleague.sees(".page-tabs [aria-selected=true]", "By class");
+        assertThat(colleague.address()).contains("page=p2");
+        assertThat(colleague.all(".view-cell")).hasSize(1);
+        colleague.see(".chart[data-ready]:not([data-ready='0'])");
+        colleague.sees(".reading", reading);
+        colleague.see(".page-tabs [aria-selected=true]").sendKeys(Keys.ARROW_LEFT);
+        colleague.sees(".page-tabs [aria-selected=true]", "Overview");
+        assertThat(colleague.address()).isEqualTo(address);
+    }
+
     private static String barsOf(Browser browser) {
         browser.see(".chart[data-ready]:not([data-ready='0'])");
         return browser.all(".view-cell.kind-bars [data-part]")
@@ -214,7 +258,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(9)
+    @Order(11)
     void aColleagueDownloadsExactlyTheRowsRead() throws Exception {
         String count = colleague.see(".reading strong").getText().replace(",", "");
         colleague.clickText("a", "Download rows");
@@ -226,7 +270,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(10)
+    @Order(12)
     void everythingCanBeReachedByKeyboard() {
         colleague.open(link);
         colleague.sees(".reading", "Reading all");
@@ -246,7 +290,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(11)
+    @Order(13)
     void rowsScrollToTheEndAndSort() {
         colleague.clickText("button", "Passengers");
         colleague.see("[aria-sort=descending]");
@@ -257,7 +301,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(12)
+    @Order(14)
     void anEmptySelectionHasAWayBack() {
         colleague.open(link + "?f.route=is~.Atlantis");
         colleague.sees(".notice", "Atlantis");
@@ -268,7 +312,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(13)
+    @Order(15)
     void afterACrashAllOfItIsStillThere() throws Exception {
         server.crashAndRestart();
         colleague.open(link);
@@ -276,7 +320,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(14)
+    @Order(16)
     void aNewerFileMovesTheSameLinkOver() throws Exception {
         analyst.open(server.address());
         analyst.clickText("ul[2]//a", "Departures 2026");
@@ -294,7 +338,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(15)
+    @Order(17)
     void aQueryBecomesADataset() throws Exception {
         analyst.open(server.address() + "/query");
         analyst.type("#name", "Warehouse");
@@ -322,7 +366,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(16)
+    @Order(18)
     void aFileOfAnotherShapeGivesAnAppToo() throws Exception {
         Path file = folder.resolve("stock list.csv");
         Files.writeString(file, """
@@ -345,7 +389,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(17)
+    @Order(19)
     void narrowScreensShowFiltersAsASheet() {
         colleague.size(390, 844);
         colleague.open(link);
@@ -360,7 +404,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(18)
+    @Order(20)
     void aLinkThatDoesNotExistIsSaid() throws Exception {
         colleague.open(server.address() + "/a/00000000000000000000000000000000");
         colleague.sees("main", "There is no app at this address");
@@ -370,7 +414,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(19)
+    @Order(21)
     void theAuthorSaysWhatMayBeDownloaded() throws Exception {
         Client client = new Client(server.address());
         client.signIn("anna", PASSWORD);
@@ -402,7 +446,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(20)
+    @Order(22)
     void anAdministratorSendsPeopleAwayAndSeesWhatWasDone() {
         analyst.open(server.address());
         analyst.clickText("button", "Sign out");
@@ -426,7 +470,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(21)
+    @Order(23)
     void everybodyLooksAfterTheirOwnAccount() {
         analyst.open(server.address());
         analyst.clickText("a", "ada");
@@ -443,7 +487,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(22)
+    @Order(24)
     void aLoadThatACrashCutOffIsRepeated() throws Exception {
         Client client = new Client(server.address());
         client.signIn("ada", PASSWORD + " again");

@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param columns of a table; empty for anything else
  * @param sort of a table
  * @param order how groups of bars follow each other; the largest first when null
+ * @param page id of the page it stands on; the first when null
  */
 public record View(
         String id,
@@ -28,10 +29,27 @@ public record View(
         List<String> columns,
         List<Question.Sort> sort,
         Place place,
-        Question.@Nullable Order order) {
+        Question.@Nullable Order order,
+        @Nullable String page) {
     public View {
         columns = List.copyOf(columns);
         sort = List.copyOf(sort);
+    }
+
+    /** On the first page. */
+    public View(
+            String id,
+            String title,
+            Kind kind,
+            @Nullable Measure measure,
+            @Nullable GroupBy by,
+            @Nullable String split,
+            int largest,
+            List<String> columns,
+            List<Question.Sort> sort,
+            Place place,
+            Question.@Nullable Order order) {
+        this(id, title, kind, measure, by, split, largest, columns, sort, place, order, null);
     }
 
     /** With groups in order of size. */
@@ -46,7 +64,7 @@ public record View(
             List<String> columns,
             List<Question.Sort> sort,
             Place place) {
-        this(id, title, kind, measure, by, split, largest, columns, sort, place, null);
+        this(id, title, kind, measure, by, split, largest, columns, sort, place, null, null);
     }
 
     /** How it is drawn. */

@@ -229,9 +229,32 @@ class AppTest {
         bad.add(new App(1, "t", "rows", List.of(), List.of(off)));
         View oddId = new View("<b>", "", View.Kind.FIGURE, null, null, null, 0, List.of(), List.of(), PLACE);
         bad.add(new App(1, "t", "rows", List.of(), List.of(oddId)));
+        bad.add(paged(List.of(new Page("p1", "One"), new Page("p1", "Two")), FIGURE));
+        bad.add(paged(List.of(new Page("p1", " ")), FIGURE));
+        bad.add(paged(List.of(new Page("<b>", "One")), FIGURE));
+        bad.add(paged(List.of(new Page("p1", "One")), on("p2")));
         for (App app : bad) {
             assertThatThrownBy(app::validate).isInstanceOf(UserException.class);
         }
         assertThat(Set.of(FilterSpec.Kind.values())).hasSize(4);
+    }
+
+    @Test
+    void anAppHasPages() {
+        App app = paged(List.of(new Page("p1", "One"), new Page("p2", "Two")), FIGURE, on("p2"));
+        app.validate();
+        PageRequest request = new PageRequest(Selection.NONE, List.of("g"), Map.of(), Map.of(), false);
+        assertThat(AppQuestions.of(app, request).asked())
+                .extracting(QuestionSet.Asked::id)
+                .containsExactly("reading", "view:g");
+    }
+
+    private static App paged(List<Page> pages, View... views) {
+        return new App(1, "t", "rows", List.of(), List.of(views), null, pages);
+    }
+
+    private static View on(String page) {
+        return new View(
+                "g", "", View.Kind.FIGURE, Measure.ROWS, null, null, 0, List.of(), List.of(), PLACE, null, page);
     }
 }

@@ -33,7 +33,7 @@ class GrammarTest {
     private static final Place PLACE = new Place(0, 0, 6, 5);
 
     private static App app(View view) {
-        return new App(1, "Runs", "runs", List.of(), List.of(view), null);
+        return new App(1, "Runs", "runs", List.of(), List.of(view));
     }
 
     private static View bars(Measure measure, GroupBy by) {

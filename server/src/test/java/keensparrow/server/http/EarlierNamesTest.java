@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.App;
 import keensparrow.core.app.GroupBy;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.infer.load.LoadReport;
@@ -55,5 +56,17 @@ class EarlierNamesTest {
                 .isEqualTo(new GroupBy("route", null));
         assertThat(Json.read("{\"column\":\"day\",\"step\":\"MONTH\"}", GroupBy.class))
                 .isEqualTo(new GroupBy("day", TimeStep.MONTH));
+    }
+
+    @Test
+    void appsBeforeThereWerePagesAreRead() {
+        App app = Json.read("""
+                {"format":1,"title":"t","noun":"rows","filters":[],"views":[{"id":"v1","title":"","kind":"FIGURE",
+                 "measure":null,"by":null,"split":null,"largest":0,"columns":[],"sort":[],
+                 "place":{"x":0,"y":0,"w":3,"h":2}}]}
+                """, App.class);
+        assertThat(app.pages()).isEmpty();
+        assertThat(app.views().get(0).page()).isNull();
+        app.validate();
     }
 }
