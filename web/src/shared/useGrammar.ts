@@ -2,7 +2,14 @@ import { useQuery } from '@tanstack/react-query';
 import { call } from '../api/client';
 import type { Grammar } from '../api/types';
 
-const NOTHING: Grammar = { aggregates: [], derived: [], steps: [], parts: [], stepKinds: [] };
+const NOTHING: Grammar = {
+  aggregates: [],
+  derived: [],
+  steps: [],
+  parts: [],
+  stepKinds: [],
+  viewKinds: [],
+};
 
 /** What can be said, as the server knows it; asked once. */
 export function useGrammar(): Grammar {

@@ -1,20 +1,19 @@
-import type { ViewKind } from '../../api/types';
-
-const QUESTIONS: [string, ViewKind, string][] = [
-  ['How much in all?', 'FIGURE', 'a figure'],
-  ['How do groups compare?', 'BARS', 'bars'],
-  ['How does it change?', 'LINES', 'lines'],
-  ['Which rows are they?', 'TABLE', 'a table'],
-];
+import type { GrammarViewKind } from './options';
 
 /** New views, by the question they answer. */
-export function AddView({ onAdd }: { readonly onAdd: (kind: ViewKind) => void }) {
+export function AddView({
+  kinds,
+  onAdd,
+}: {
+  readonly kinds: readonly GrammarViewKind[];
+  readonly onAdd: (kind: GrammarViewKind) => void;
+}) {
   return (
     <footer className="add-view" aria-label="Add a view">
       <strong>Add a view</strong>
-      {QUESTIONS.map(([question, kind, drawn]) => (
-        <button key={kind} type="button" className="button" onClick={() => onAdd(kind)}>
-          {question} <span className="soft">{drawn}</span>
+      {kinds.map((kind) => (
+        <button key={kind.kind} type="button" className="button" onClick={() => onAdd(kind)}>
+          {kind.purpose} <span className="soft">{kind.words}</span>
         </button>
       ))}
     </footer>

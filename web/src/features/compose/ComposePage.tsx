@@ -3,8 +3,9 @@ import { Input } from 'antd';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { call } from '../../api/client';
-import type { Draft, PublishState, View, ViewKind } from '../../api/types';
+import type { Draft, PublishState, View } from '../../api/types';
 import { ProblemNote } from '../../shared/ProblemNote';
+import { useGrammar } from '../../shared/useGrammar';
 import { Stages, TitleBar } from '../../shared/TitleBar';
 import { AppPage, pageShown, usePageState, viewsOn } from '../read';
 import { AddView } from './AddView';
@@ -12,7 +13,7 @@ import { ComposeGrid } from './ComposeGrid';
 import { FilterPicker } from './FilterPicker';
 import { PageEditor } from './PageEditor';
 import { SentenceEditor } from './SentenceEditor';
-import { withKind } from './options';
+import { kindsFor, withKind, type GrammarViewKind } from './options';
 import { useDraft } from './useDraft';
 import './compose.css';
 
@@ -39,15 +40,9 @@ export function ComposePage() {
   return data ? <Composer key={id} initial={data} /> : <TitleBar title="…" />;
 }
 
-const SIZES: Record<ViewKind, { w: number; h: number }> = {
-  FIGURE: { w: 3, h: 2 },
-  BARS: { w: 6, h: 5 },
-  LINES: { w: 6, h: 5 },
-  TABLE: { w: 12, h: 7 },
-};
-
 function Composer({ initial }: { readonly initial: Draft }) {
   const draft = useDraft(initial);
+  const grammar = useGrammar();
   const { app, saved, change } = draft;
   const [picked, setPicked] = useState<string | null>(null);
   const shownState = usePageState();
@@ -63,21 +58,21 @@ function Composer({ initial }: { readonly initial: Draft }) {
     change({ ...app, views: app.views.filter((item) => item.id !== id) });
     setPicked(null);
   };
-  const add = (kind: ViewKind) => {
+  const add = (kind: GrammarViewKind) => {
     const shown = viewsOn(app, onPage);
     const bottom = Math.max(0, ...shown.map((item) => item.place.y + item.place.h));
     const id = freeId(app.views);
     const empty: View = {
       id,
       title: '',
-      kind,
+      kind: kind.kind,
       measure: null,
       by: null,
       split: null,
       largest: 0,
       columns: [],
       sort: [],
-      place: { x: 0, y: bottom, ...SIZES[kind] },
+      place: { x: 0, y: bottom, w: kind.width, h: kind.height },
       page: pageShown(app, onPage)?.id ?? null,
     };
     change({ ...app, views: [...app.views, withKind(empty, kind, page)] });
@@ -167,7 +162,7 @@ function Composer({ initial }: { readonly initial: Draft }) {
           )}
         />
       </main>
-      <AddView onAdd={add} />
+      <AddView kinds={kindsFor(page, grammar)} onAdd={add} />
     </>
   );
 }

@@ -1,16 +1,16 @@
 import { Input, Select } from 'antd';
 import { useState } from 'react';
-import type { AppDefinition, PageData, View, ViewKind } from '../../api/types';
+import type { AppDefinition, PageData, View } from '../../api/types';
 import { useGrammar } from '../../shared/useGrammar';
 import { viewsOn } from '../read';
 import { MeasureSlots } from './MeasureSlots';
 import {
   groupingChoices,
+  kindsFor,
   groupingOf,
   groupingValue,
   isNumber,
   isOfValues,
-  KINDS,
   LARGEST,
   measureChoices,
   measureOf,
@@ -19,6 +19,7 @@ import {
   withGrouping,
   withKind,
   type Choice,
+  type GrammarViewKind,
 } from './options';
 
 interface Props {
@@ -42,7 +43,10 @@ export function SentenceEditor(props: Props) {
   const { view, title, page, onChange, onRemove, onClose } = props;
   const { columns } = page;
   const grammar = useGrammar();
-  const unusual = view.kind !== 'TABLE' && measureOf(measureValue(view.measure ?? null)) === null;
+  const kind = grammar.viewKinds.find((item) => item.kind === view.kind);
+  const has = (slot: GrammarViewKind['slots'][number]) => kind?.slots.includes(slot) ?? false;
+  const kinds = kindsFor(page, grammar);
+  const unusual = has('MEASURE') && measureOf(measureValue(view.measure ?? null)) === null;
   const [detailed, setDetailed] = useState(false);
   const pick = (name: string, value: string, choices: Choice[], use: (value: string) => void) => (
     <Phrase name={name} value={value} choices={choices} onPick={use} />
@@ -51,34 +55,36 @@ export function SentenceEditor(props: Props) {
     <section className="sentence-editor" aria-label={`Edit ${title}`}>
       <TitleField key={`${view.id} ${view.title} ${title}`} {...props} />
       <div className="sentence-words">
-        {view.kind === 'TABLE' ? (
+        {has('COLUMNS') ? (
           <TableSentence {...props} />
         ) : (
           <>
             Show{' '}
-            {pick(
-              'Measure',
-              measureValue(view.measure ?? null),
-              measureChoices(page, grammar, view.measure ?? null),
-              (value) => {
-                const measure = measureOf(value);
-                setDetailed(measure === null);
-                if (measure) onChange({ ...view, measure });
-              },
-            )}
-            {view.kind !== 'FIGURE' && (
+            {has('MEASURE')
+              ? pick(
+                  'Measure',
+                  measureValue(view.measure ?? null),
+                  measureChoices(page, grammar, view.measure ?? null),
+                  (value) => {
+                    const measure = measureOf(value);
+                    setDetailed(measure === null);
+                    if (measure) onChange({ ...view, measure });
+                  },
+                )
+              : `number of ${page.app.noun}`}
+            {has('GROUPING') && (
               <>
                 {' '}
                 by{' '}
                 {pick(
                   'Grouping',
                   groupingValue(view.by),
-                  groupingChoices(columns, grammar),
+                  groupingChoices(columns, grammar, kind),
                   (value) => {
                     onChange(withGrouping(view, groupingOf(value), columns));
                   },
                 )}
-                {isOfValues(view.by) && (
+                {has('LARGEST') && isOfValues(view.by) && (
                   <>
                     ,{' '}
                     {pick('How many groups', String(view.largest), LARGEST, (value) =>
@@ -86,17 +92,27 @@ export function SentenceEditor(props: Props) {
                     )}
                   </>
                 )}
-                , split by{' '}
-                {pick('Split', view.split ?? '', splitChoices(columns), (value) =>
-                  onChange({ ...view, split: value === '' ? null : value }),
+                {has('SPLIT') && (
+                  <>
+                    , split by{' '}
+                    {pick('Split', view.split ?? '', splitChoices(columns), (value) =>
+                      onChange({ ...view, split: value === '' ? null : value }),
+                    )}
+                  </>
                 )}
               </>
             )}
           </>
         )}
         , as{' '}
-        {pick('Kind', view.kind, KINDS, (value) =>
-          onChange(withKind(view, value as ViewKind, page)),
+        {pick(
+          'Kind',
+          view.kind,
+          kinds.map((item) => ({ value: item.kind, label: item.words })),
+          (value) => {
+            const next = kinds.find((item) => item.kind === value);
+            if (next) onChange(withKind(view, next, page));
+          },
         )}
         {(page.app.pages ?? []).length > 1 && (
           <>
@@ -111,7 +127,7 @@ export function SentenceEditor(props: Props) {
         )}
         .
       </div>
-      {(detailed || unusual) && view.kind !== 'TABLE' && (
+      {(detailed || unusual) && has('MEASURE') && (
         <MeasureSlots
           view={view}
           page={page}

@@ -6,8 +6,9 @@ import type {
   PageData,
   TimeStep,
   View,
-  ViewKind,
 } from '../../api/types';
+
+export type GrammarViewKind = Grammar['viewKinds'][number];
 
 export interface Choice {
   readonly value: string;
@@ -125,30 +126,44 @@ const values = (column: string): NonNullable<View['by']> => ({
 export const isOfValues = (by: View['by']): boolean =>
   Boolean(by && !by.step && !by.part && !by.bins);
 
-export function groupingChoices(columns: readonly PageColumn[], grammar: Grammar): Choice[] {
+type Form = GrammarViewKind['groupings'][number];
+
+/** What a kind of view can be grouped by; everything where no kind is given. */
+export function groupingChoices(
+  columns: readonly PageColumn[],
+  grammar: Grammar,
+  kind?: GrammarViewKind,
+): Choice[] {
   const hasTimes = (column: PageColumn) => column.type === 'DATE_TIME';
   const choice = (by: NonNullable<View['by']>, label: string): Choice => ({
     value: groupingValue(by),
     label,
   });
+  const fits = (form: Form) => kind === undefined || kind.groupings.includes(form);
+  const periods = (column: PageColumn) =>
+    grammar.steps
+      .filter((item) => !item.needsTimes || hasTimes(column))
+      .map(({ step, words }) =>
+        choice({ ...values(column.name), step }, `${words} of ${column.label}`),
+      );
+  const parts = (column: PageColumn) =>
+    grammar.parts
+      .filter((item) => !item.needsTimes || hasTimes(column))
+      .map(({ part, words }) =>
+        choice({ ...values(column.name), part }, `${words} of ${column.label}`),
+      );
   return [
     ...columns
       .filter(isTime)
       .flatMap((column) => [
-        ...grammar.steps
-          .filter((item) => !item.needsTimes || hasTimes(column))
-          .map(({ step, words }) =>
-            choice({ ...values(column.name), step }, `${words} of ${column.label}`),
-          ),
-        ...grammar.parts
-          .filter((item) => !item.needsTimes || hasTimes(column))
-          .map(({ part, words }) =>
-            choice({ ...values(column.name), part }, `${words} of ${column.label}`),
-          ),
+        ...(fits('PERIODS') ? periods(column) : []),
+        ...(fits('PARTS') ? parts(column) : []),
       ]),
-    ...columns.filter(isGrouping).map((column) => choice(values(column.name), column.label)),
     ...columns
-      .filter(isNumber)
+      .filter((column) => fits('VALUES') && isGrouping(column))
+      .map((column) => choice(values(column.name), column.label)),
+    ...columns
+      .filter((column) => fits('BINS') && isNumber(column))
       .map((column) => choice({ ...values(column.name), bins: true }, `${column.label} in bins`)),
   ];
 }
@@ -170,12 +185,12 @@ export const LARGEST: Choice[] = [
   { value: '0', label: 'all of them' },
 ];
 
-export const KINDS: { value: ViewKind; label: string }[] = [
-  { value: 'FIGURE', label: 'a figure' },
-  { value: 'BARS', label: 'bars' },
-  { value: 'LINES', label: 'lines' },
-  { value: 'TABLE', label: 'a table' },
-];
+/** The kinds of views that the columns allow. */
+export const kindsFor = (page: PageData, grammar: Grammar): GrammarViewKind[] =>
+  grammar.viewKinds.filter(
+    (kind) =>
+      kind.groupings.length === 0 || groupingChoices(page.columns, grammar, kind).length > 0,
+  );
 
 /** Grouped anew: numbers that are categories stay in their order, all of them. */
 export function withGrouping(view: View, by: View['by'], columns: readonly PageColumn[]): View {
@@ -185,23 +200,44 @@ export function withGrouping(view: View, by: View['by'], columns: readonly PageC
   return { ...view, by: by ?? null, largest, order: inOrder ? 'LABEL' : null };
 }
 
-/** The view drawn another way, with what that way needs filled in. */
-export function withKind(view: View, kind: ViewKind, page: PageData): View {
-  const { columns } = page;
+/** What groups are made of first, for each form that they can have. */
+function usualGroupings(columns: readonly PageColumn[]): Record<Form, View['by']> {
   const time = columns.find(isTime);
   const category =
     columns.find(
       (column) => isGrouping(column) && column.role === 'CATEGORY' && column.distinct > 1,
     ) ?? columns.find(isCoded);
-  const byTime: View['by'] = time ? { ...values(time.name), step: usualStep(time) } : null;
-  const byCategory: View['by'] = category ? values(category.name) : null;
-  if (kind === 'TABLE') {
-    const shown = view.columns.length > 0 ? view.columns : columns.map((c) => c.name).slice(0, 10);
-    return { ...view, kind, columns: shown, measure: null, by: null, split: null, sort: view.sort };
-  }
-  const measure = view.measure ?? page.measures[0] ?? { aggregate: 'ROWS', column: null };
-  const plain = { ...view, kind, measure, columns: [], sort: [] };
-  if (kind === 'FIGURE') return { ...plain, by: null, split: null, largest: 0 };
-  const by = view.by ?? (kind === 'LINES' ? (byTime ?? byCategory) : (byCategory ?? byTime));
-  return withGrouping(plain, by, columns);
+  const number =
+    columns.find((column) => isNumber(column) && column.role === 'MEASURE') ??
+    columns.find(isNumber);
+  return {
+    VALUES: category ? values(category.name) : null,
+    PERIODS: time ? { ...values(time.name), step: usualStep(time) } : null,
+    PARTS: null,
+    BINS: number ? { ...values(number.name), bins: true } : null,
+  };
+}
+
+export const formOf = (by: NonNullable<View['by']>): Form =>
+  by.step ? 'PERIODS' : by.part ? 'PARTS' : by.bins ? 'BINS' : 'VALUES';
+
+/** The view drawn another way: what fits is kept, what that way needs is filled in, the rest goes. */
+export function withKind(view: View, kind: GrammarViewKind, page: PageData): View {
+  const { columns } = page;
+  const has = (slot: GrammarViewKind['slots'][number]) => kind.slots.includes(slot);
+  const usual = usualGroupings(columns);
+  const kept = view.by && kind.groupings.includes(formOf(view.by)) ? view.by : null;
+  const first = kind.groupings.map((form) => usual[form]).find((by) => by !== null);
+  const shown = view.columns.length > 0 ? view.columns : columns.map((c) => c.name).slice(0, 10);
+  const next: View = {
+    ...view,
+    kind: kind.kind,
+    measure: has('MEASURE')
+      ? (view.measure ?? page.measures[0] ?? { aggregate: 'ROWS', column: null })
+      : null,
+    columns: has('COLUMNS') ? shown : [],
+    sort: has('COLUMNS') ? view.sort : [],
+    split: has('SPLIT') ? (view.split ?? null) : null,
+  };
+  return withGrouping(next, has('GROUPING') ? (kept ?? first ?? null) : null, columns);
 }

@@ -5,7 +5,7 @@ import { call, Problem } from '../../api/client';
 import type { Opened } from '../../api/types';
 import { date, when } from '../../shared/format';
 import { TitleBar } from '../../shared/TitleBar';
-import { downloadAddress } from '../view';
+import { downloadAddress, isOfRows } from '../view';
 import { AppPage } from './AppPage';
 import { decodeState } from './selection';
 
@@ -44,8 +44,7 @@ export function ReadPage() {
       setTimeout(() => setCopied(false), 2000);
     });
   };
-  const table =
-    page.app.downloads === 'ROWS' ? page.app.views.find((view) => view.kind === 'TABLE') : null;
+  const table = page.app.downloads === 'ROWS' ? page.app.views.find(isOfRows) : null;
   const state = decodeState(new URLSearchParams(location.search));
   return (
     <>

@@ -3,11 +3,10 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { GroupsAnswer, View } from '../../api/types';
 import { useDark } from '../../shared/useDark';
 import { sentenceText } from '../../shared/SentenceText';
-import { barsOption } from './kinds/bars/barsOption';
 import { init } from './charts';
 import { palette } from './colours';
 import { markOf, type ViewContext } from './context';
-import { linesOption } from './kinds/lines/linesOption';
+import { faceOf } from './kinds';
 import { nextMark } from './marks';
 
 interface Props {
@@ -17,21 +16,20 @@ interface Props {
   readonly title: string;
 }
 
-/** Bars or lines; a press on a bar, or near a point in time, marks it. */
+/** A chart of groups; a press on one marks it. */
 export default function ChartView({ view, answer, context, title }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const chart = useRef<ECharts | null>(null);
   const [drawn, setDrawn] = useState(0);
   const scheme = useDark();
   const mark = markOf(context, view.id)?.filter ?? null;
+  const shown = faceOf(view).chart;
   const option = useMemo(() => {
     const colours = palette();
-    return view.kind === 'BARS'
-      ? barsOption(view, answer, mark, colours)
-      : linesOption(view, answer, mark, colours);
+    return shown?.option(view, answer, mark, colours) ?? {};
     // the scheme changes what the palette gives
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [view, answer, mark, scheme]);
+  }, [shown, view, answer, mark, scheme]);
   const press = useRef<(index: number, add: boolean) => void>(() => undefined);
   useEffect(() => {
     press.current = (index, add) => {
@@ -49,7 +47,7 @@ export default function ChartView({ view, answer, context, title }: Props) {
       const point = [event.offsetX, event.offsetY];
       if (!made.containPixel('grid', point)) return;
       const place = made.convertFromPixel('grid', point);
-      const index = Math.round(view.kind === 'BARS' ? (place[1] ?? -1) : (place[0] ?? -1));
+      const index = Math.round(shown?.indexAt(place[0] ?? -1, place[1] ?? -1) ?? -1);
       const native = event.event as unknown as MouseEvent;
       press.current(index, native.shiftKey || native.ctrlKey);
     });
@@ -60,10 +58,10 @@ export default function ChartView({ view, answer, context, title }: Props) {
       made.dispose();
       chart.current = null;
     };
-  }, [view.kind]);
+  }, [shown]);
   useEffect(() => {
     chart.current?.setOption(option, { notMerge: true });
-  }, [option, view.kind]);
+  }, [option, shown]);
   const words = context.data.words[view.id];
   return (
     <div

@@ -2,10 +2,9 @@ import { lazy, Suspense, useState } from 'react';
 import type { Answer, Failure, View } from '../../api/types';
 import { SentenceText } from '../../shared/SentenceText';
 import { markOf, type ViewContext } from './context';
-import { FigureView } from './kinds/figure/FigureView';
 import { GroupsTable } from './GroupsTable';
 import { ViewDownload } from './ViewDownload';
-import { TableView } from './kinds/table/TableView';
+import { faceOf } from './kinds';
 import './view.css';
 
 const ChartView = lazy(() => import('./ChartView'));
@@ -17,17 +16,17 @@ interface Props {
   readonly rounds: number;
 }
 
-/** A view with its title and sentence, in one of its four faces: loading, failed, empty, filled. */
+/** A view with its title and sentence, in one of four states: loading, failed, empty, filled. */
 export function ViewCard({ view, answered, context, rounds }: Props) {
   const [asTable, setAsTable] = useState(false);
   const words = context.data.words[view.id];
   const title = words?.title ?? view.title;
   const mark = markOf(context, view.id);
-  const chart = view.kind === 'BARS' || view.kind === 'LINES';
-  if (view.kind === 'FIGURE') {
+  const { Alone, chart } = faceOf(view);
+  if (Alone) {
     return (
       <article className="view-card card" data-part={`view:${view.id}`} aria-label={title}>
-        <FigureView view={view} title={title} answered={answered} />
+        <Alone view={view} title={title} answered={answered} />
       </article>
     );
   }
@@ -87,7 +86,8 @@ function Body({
   if (!answer) return <p className="soft">Reading …</p>;
   if (answer.kind === 'rows') {
     if (answer.rowCount === 0) return <NoRows context={context} />;
-    return <TableView view={view} answer={answer} context={context} rounds={rounds} />;
+    const { Rows } = faceOf(view);
+    return Rows && <Rows view={view} answer={answer} context={context} rounds={rounds} />;
   }
   if (answer.kind !== 'groups') return null;
   if (answer.axis.length === 0) return <NoRows context={context} />;

@@ -1,6 +1,7 @@
 import type { View } from '../../api/types';
 import type { ViewContext } from './context';
 import { downloadAddress } from './download';
+import { isOfRows } from './kinds';
 
 /** Takes a view along as CSV, where its app allows that; texts that a spreadsheet would run can be had as they are. */
 export function ViewDownload({
@@ -13,7 +14,7 @@ export function ViewDownload({
   readonly context: ViewContext;
 }) {
   const { downloads } = context.data.app;
-  const rows = view.kind === 'TABLE';
+  const rows = isOfRows(view);
   if (downloads === 'NOTHING' || (rows && downloads !== 'ROWS')) return null;
   const sort = context.state.sorts[view.id] ?? null;
   const guarded = rows ? context.guarded : [];

@@ -1,5 +1,7 @@
 import { colourIndex, type Palette } from './colours';
 
+export const FONT = 'Source Sans 3 Variable, Liberation Sans, sans-serif';
+
 /** The colour of a value that splits a view: the same wherever its column splits. */
 export function splitColour(
   column: string,

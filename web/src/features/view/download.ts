@@ -1,4 +1,5 @@
 import type { Selection, Sort, View } from '../../api/types';
+import { isOfRows } from './kinds';
 
 /** Where the selected rows of a table view, or the numbers of another view, are as CSV. */
 export function downloadAddress(
@@ -15,5 +16,5 @@ export function downloadAddress(
   });
   if (sort) params.set('sort', JSON.stringify(sort));
   if (raw) params.set('raw', 'true');
-  return `${base}/${view.kind === 'TABLE' ? 'rows' : 'numbers'}.csv?${params.toString()}`;
+  return `${base}/${isOfRows(view) ? 'rows' : 'numbers'}.csv?${params.toString()}`;
 }

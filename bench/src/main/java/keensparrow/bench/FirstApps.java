@@ -13,7 +13,7 @@ import keensparrow.core.app.AppQuestions;
 import keensparrow.core.app.AppSentences;
 import keensparrow.core.app.PageRequest;
 import keensparrow.core.app.Selection;
-import keensparrow.core.app.View;
+import keensparrow.core.app.view.View;
 import keensparrow.core.draft.FirstDraft;
 import keensparrow.core.draft.RowName;
 import keensparrow.core.engine.MemoryEngine;
@@ -110,7 +110,7 @@ final class FirstApps {
                         .toList());
         Map<String, String> answers = answers(app, table);
         for (View view : app.views()) {
-            String shown = view.kind() == View.Kind.TABLE ? String.valueOf(view.columns()) : answers.get(view.id());
+            String shown = view.isOfRows() ? String.valueOf(view.columns()) : answers.get(view.id());
             System.out.println("view: " + AppSentences.title(view, app, table.schema()) + " | "
                     + AppSentences.view(view, app, table.schema()).text() + " " + view.place() + " = " + shown);
         }

@@ -194,6 +194,11 @@ class JourneyIT {
         analyst.see(".compose-cell");
         assertThat(analyst.all(".compose-cell")).hasSize(1);
         analyst.see("[data-save=saved]");
+        analyst.choose("Kind", "a histogram");
+        analyst.sees(".compose-cell.picked .view-sentence", " in bins, as a histogram.");
+        analyst.see(".compose-cell.picked .chart[data-ready]:not([data-ready='0'])");
+        analyst.clickText("button", "Undo");
+        analyst.sees(".compose-cell.picked .view-sentence", ", as bars.");
         analyst.clickText("button", "earlier");
         analyst.sees(".page-tabs button:first-child", "By class");
         analyst.clickText("button", "later");

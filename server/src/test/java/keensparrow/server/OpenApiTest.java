@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.core.util.DefaultIndenter;
 import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
+import com.fasterxml.jackson.core.util.Separators;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -56,7 +57,8 @@ class OpenApiTest {
         try (TestServer server = new TestServer(folder)) {
             JsonNode document = server.caller().get("/api/openapi.json").json();
             if (Boolean.getBoolean("contract.write")) {
-                DefaultPrettyPrinter printer = new DefaultPrettyPrinter();
+                DefaultPrettyPrinter printer = new DefaultPrettyPrinter(
+                        Separators.createDefaultInstance().withObjectFieldValueSpacing(Separators.Spacing.AFTER));
                 printer.indentArraysWith(DefaultIndenter.SYSTEM_LINEFEED_INSTANCE);
                 Files.writeString(kept, TestServer.JSON.writer(printer).writeValueAsString(document) + "\n");
             }

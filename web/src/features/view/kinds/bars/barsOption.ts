@@ -1,7 +1,7 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import type { Filter, GroupsAnswer, View } from '../../../../api/types';
 import { groupLabel, measured } from '../../../../shared/format';
-import { splitColour, tooltip } from '../../chartParts';
+import { FONT, splitColour, tooltip } from '../../chartParts';
 import { mixed, type Palette } from '../../colours';
 import { isMarked } from '../../marks';
 
@@ -67,7 +67,7 @@ export function barsOption(
   }));
   return {
     animation: false,
-    textStyle: { fontFamily: 'Source Sans 3 Variable, Liberation Sans, sans-serif' },
+    textStyle: { fontFamily: FONT },
     grid: {
       left: 4,
       right: 64,

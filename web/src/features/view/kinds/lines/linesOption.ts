@@ -1,7 +1,7 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import type { Filter, GroupsAnswer, View } from '../../../../api/types';
 import { axisNumber, groupLabel, measured } from '../../../../shared/format';
-import { splitColour, tooltip } from '../../chartParts';
+import { FONT, splitColour, tooltip } from '../../chartParts';
 import type { Palette } from '../../colours';
 import { isMarked } from '../../marks';
 
@@ -62,7 +62,7 @@ export function linesOption(
   const longest = Math.max(0, ...splits.map((name) => name.length));
   return {
     animation: false,
-    textStyle: { fontFamily: 'Source Sans 3 Variable, Liberation Sans, sans-serif' },
+    textStyle: { fontFamily: FONT },
     grid: {
       left: 4,
       right: isSplit ? Math.min(140, 20 + longest * 6.5) : 24,

@@ -4,6 +4,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import keensparrow.core.app.view.View;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import org.jspecify.annotations.Nullable;
@@ -75,9 +76,9 @@ public record App(
             if (view.title().length() > MAX_TITLE) {
                 throw invalid("The title of a view is longer than " + MAX_TITLE + " characters.");
             }
-            if (view.kind() == View.Kind.TABLE
-                    && !view.sort().stream().allMatch(by -> view.columns().contains(by.column()))) {
-                throw invalid("The table “" + view.title() + "” sorts by its own columns alone.");
+            String fault = view.kind().definition().fault(view);
+            if (fault != null) {
+                throw invalid(fault);
             }
             if (!view.place().isOnGrid()) {
                 throw invalid("The view “" + view.title() + "” lies outside the page. Move it back.");

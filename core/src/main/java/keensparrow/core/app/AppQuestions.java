@@ -4,10 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import keensparrow.core.aggregate.Measure;
-import keensparrow.core.error.ErrorCode;
+import keensparrow.core.app.view.View;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.OneOf;
-import keensparrow.core.group.ByValue;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
 
@@ -16,10 +15,6 @@ public final class AppQuestions {
     /** Id of the answer that says how many rows pass. */
     public static final String READING = "reading";
 
-    private static final int FIRST_ROWS = 50;
-    private static final int MAX_ROWS = 1000;
-    private static final int MAX_SERIES = 8;
-    private static final int MAX_GROUPS = 500;
     private static final int VALUES_SHOWN = 100;
 
     private AppQuestions() {}
@@ -43,7 +38,10 @@ public final class AppQuestions {
         asked.add(new QuestionSet.Asked(READING, rowsThatPass(), Set.of()));
         for (View view : app.views()) {
             if (request.wants(view.id())) {
-                asked.add(new QuestionSet.Asked(viewId(view.id()), question(view, request), Set.of(markId(view.id()))));
+                asked.add(new QuestionSet.Asked(
+                        viewId(view.id()),
+                        view.kind().definition().ask(view, request.slice(view.id())),
+                        Set.of(markId(view.id()))));
             }
         }
         if (request.withFilters()) {
@@ -69,33 +67,6 @@ public final class AppQuestions {
 
     private static Question rowsThatPass() {
         return new Question.Groups(List.of(), List.of(Measure.ROWS), Question.Order.LABEL);
-    }
-
-    private static Question question(View view, PageRequest request) {
-        if (view.kind() == View.Kind.TABLE) {
-            PageRequest.TableSlice slice =
-                    request.slice(view.id()).orElse(new PageRequest.TableSlice(0, FIRST_ROWS, null));
-            if (slice.limit() < 0 || slice.limit() > MAX_ROWS || slice.offset() < 0) {
-                throw new UserException(
-                        ErrorCode.INVALID_REQUEST, "Ask for at most " + MAX_ROWS + " rows at a time, from row 0 on.");
-            }
-            List<Question.Sort> sort = slice.sort() == null ? view.sort() : slice.sort();
-            if (!sort.stream().allMatch(by -> view.columns().contains(by.column()))) {
-                throw new UserException(
-                        ErrorCode.INVALID_REQUEST, "The table “" + view.title() + "” sorts by its own columns alone.");
-            }
-            return new Question.Rows(view.columns(), sort, slice.offset(), slice.limit());
-        }
-        List<Question.Grouped> by = new ArrayList<>();
-        if (view.kind() != View.Kind.FIGURE && view.by() != null) {
-            int largest = view.largest() > 0 ? view.largest() : MAX_GROUPS;
-            by.add(new Question.Grouped(view.by().grouping(), view.by().isOfValues() ? largest : 0));
-            if (view.split() != null) {
-                by.add(new Question.Grouped(new ByValue(view.split()), MAX_SERIES));
-            }
-        }
-        Question.Order order = view.order() == null ? Question.Order.LARGEST_FIRST : view.order();
-        return new Question.Groups(by, List.of(view.measured()), order);
     }
 
     private static Question counts(FilterSpec filter, PageRequest request) {

@@ -1,13 +1,12 @@
 package keensparrow.core.app;
 
 import java.util.List;
-import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
-import keensparrow.core.question.Question;
+import keensparrow.core.app.view.MeasureSentences;
+import keensparrow.core.app.view.View;
 import keensparrow.core.sentence.FilterSentences;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Wording;
-import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Schema;
 
 /** Views and selections in words. The names of controls are what the interface edits. */
@@ -37,9 +36,7 @@ public final class AppSentences {
 
     /** What whoever opens the app may do and take along, exactly as the server allows it. */
     public static String access(App app, Schema schema) {
-        List<View> tables = app.views().stream()
-                .filter(view -> view.kind() == View.Kind.TABLE)
-                .toList();
+        List<View> tables = app.views().stream().filter(View::isOfRows).toList();
         boolean charts = tables.size() < app.views().size();
         List<String> names = tables.stream()
                 .map(table -> "“" + title(table, app, schema) + "”")
@@ -67,53 +64,7 @@ public final class AppSentences {
 
     /** {@code Average of delay by route, five largest and Other, as bars.} Its emphasised parts are its controls. */
     public static Sentence view(View view, App app, Schema schema) {
-        Sentence.Builder words = Sentence.builder();
-        if (view.kind() == View.Kind.TABLE) {
-            words.control("columns", "Rows with " + columns(view, schema));
-            for (Question.Sort sort : view.sort()) {
-                words.say(", by ").control("sort", schema.label(sort.column()) + direction(sort, schema));
-            }
-            return words.say(", as ")
-                    .control("kind", view.kind().label())
-                    .say(".")
-                    .build();
-        }
-        String measure = measure(view.measured(), app, schema);
-        boolean formula = view.measured().aggregate() == Aggregate.FORMULA; // stands as its author wrote it
-        words.control("measure", formula ? measure : Wording.capital(measure));
-        GroupBy by = view.by();
-        if (view.kind() != View.Kind.FIGURE && by != null) {
-            String gone = schema.has(by.column()) ? "" : " (this column is gone)";
-            words.say(" by ").control("grouping", by.phrase(schema) + gone);
-            if (by.isOfValues() && view.order() == Question.Order.LABEL) {
-                words.say(", in their own order");
-            }
-            if (by.isOfValues() && view.largest() > 0) {
-                words.say(", ").control("largest", Wording.small(view.largest()) + " largest and Other");
-            }
-            if (view.split() != null) {
-                words.say(", split by ").control("split", schema.label(view.split()));
-            }
-        }
-        return words.say(", as ").control("kind", view.kind().label()).say(".").build();
-    }
-
-    private static String direction(Question.Sort sort, Schema schema) {
-        boolean time = schema.find(sort.column()).filter(ColumnInfo::isTime).isPresent();
-        return time
-                ? sort.descending() ? ", latest first" : ", earliest first"
-                : sort.descending() ? ", largest first" : ", smallest first";
-    }
-
-    private static String columns(View view, Schema schema) {
-        List<String> columns = view.columns();
-        return switch (columns.size()) {
-            case 0 -> "no column";
-            case 1 -> schema.label(columns.get(0));
-            default ->
-                schema.label(columns.get(0)) + " and " + Wording.small(columns.size() - 1) + " more "
-                        + (columns.size() == 2 ? "column" : "columns");
-        };
+        return view.kind().definition().sentence(view, app.noun(), schema);
     }
 
     /** {@code sum of revenue}, {@code number of departures}, {@code share of cancelled}, with what is derived. */
@@ -126,36 +77,6 @@ public final class AppSentences {
         if (!view.title().isBlank()) {
             return view.title();
         }
-        if (view.kind() == View.Kind.TABLE) {
-            return Wording.capital(app.noun());
-        }
-        Measure measure = view.measured();
-        String what = shortMeasure(measure, app, schema);
-        GroupBy by = view.by();
-        if (view.kind() == View.Kind.FIGURE || by == null) {
-            return what;
-        }
-        return what + " by " + by.phrase(schema) + (view.split() == null ? "" : " and " + schema.label(view.split()));
-    }
-
-    private static String shortMeasure(Measure measure, App app, Schema schema) {
-        if (measure.aggregate() == Aggregate.ROWS && measure.derived() == null) {
-            return Wording.capital(app.noun());
-        }
-        if (measure.derived() != null
-                || measure.column() == null
-                || measure.aggregate() == Aggregate.PERCENTILE
-                || measure.aggregate().isOfTwo()) {
-            String words = MeasureSentences.of(measure, app.noun(), schema);
-            return measure.aggregate() == Aggregate.FORMULA ? words : Wording.capital(words);
-        }
-        String label = schema.label(measure.column());
-        return switch (measure.aggregate()) {
-            case SUM -> label;
-            case DISTINCT -> "Different values of " + label;
-            case COUNT -> label + ", filled";
-            case SHARE -> "Share of " + label;
-            default -> Wording.capital(measure.aggregate().label()) + " of " + label;
-        };
+        return view.kind().definition().title(view, app.noun(), schema);
     }
 }

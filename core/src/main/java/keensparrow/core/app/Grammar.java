@@ -4,6 +4,10 @@ import java.util.List;
 import java.util.stream.Stream;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Derived;
+import keensparrow.core.app.view.GroupBy;
+import keensparrow.core.app.view.MeasureSentences;
+import keensparrow.core.app.view.View;
+import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.group.DatePart;
 import keensparrow.core.group.TimeStep;
@@ -17,6 +21,7 @@ import org.jspecify.annotations.Nullable;
  * @param aggregates what is made of a column, the usual ones first
  * @param derived what is made of the values of all groups
  * @param steps periods of dates, @param parts parts of dates
+ * @param viewKinds the ways of showing data
  * @param stepKinds the steps whose words can be changed, with the slots of each
  */
 public record Grammar(
@@ -24,7 +29,8 @@ public record Grammar(
         List<OfDerived> derived,
         List<OfStep> steps,
         List<OfPart> parts,
-        List<Slot.OfStepKind> stepKinds) {
+        List<Slot.OfStepKind> stepKinds,
+        List<OfViewKind> viewKinds) {
     /**
      * @param words before the column: {@code average of}
      * @param types of columns that it is made of
@@ -46,6 +52,21 @@ public record Grammar(
     public record OfStep(TimeStep step, String words, boolean needsTimes) {}
 
     public record OfPart(DatePart part, String words, boolean needsTimes) {}
+
+    /**
+     * @param words at the end of a sentence: {@code bars}
+     * @param purpose what it answers
+     * @param groupings what it can be grouped by, what it begins with first
+     * @param width columns and @param height rows of the grid that a new one takes
+     */
+    public record OfViewKind(
+            View.Kind kind,
+            String words,
+            String purpose,
+            List<ViewKind.Slot> slots,
+            List<GroupBy.Form> groupings,
+            int width,
+            int height) {}
 
     private static final List<Aggregate> IN_ORDER = List.of(
             Aggregate.SUM,
@@ -78,7 +99,20 @@ public record Grammar(
                 Stream.of(DatePart.values())
                         .map(each -> new OfPart(each, each.label(), each == DatePart.HOUR_OF_DAY))
                         .toList(),
-                StepKinds.ALL);
+                StepKinds.ALL,
+                Stream.of(View.Kind.values()).map(Grammar::of).toList());
+    }
+
+    private static OfViewKind of(View.Kind kind) {
+        ViewKind each = kind.definition();
+        return new OfViewKind(
+                kind,
+                each.label(),
+                each.purpose(),
+                each.slots(),
+                each.groupings(),
+                each.size().w(),
+                each.size().h());
     }
 
     private static OfAggregate of(Aggregate aggregate) {

@@ -2,8 +2,7 @@ package keensparrow.core.app;
 
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import keensparrow.core.question.Question;
+import keensparrow.core.app.view.TableSlice;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -26,19 +25,11 @@ public record PageRequest(
         finds = Map.copyOf(finds);
     }
 
-    /** @param sort in place of the view's own; null for that */
-    public record TableSlice(
-            int offset, int limit, @Nullable List<Question.Sort> sort) {
-        public TableSlice {
-            sort = sort == null ? null : List.copyOf(sort);
-        }
-    }
-
     boolean wants(String view) {
         return views == null || views.contains(view);
     }
 
-    Optional<TableSlice> slice(String view) {
-        return Optional.ofNullable(tables.get(view));
+    TableSlice slice(String view) {
+        return tables.getOrDefault(view, TableSlice.FIRST);
     }
 }

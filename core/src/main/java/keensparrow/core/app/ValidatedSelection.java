@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import keensparrow.core.app.view.View;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Filter;

@@ -9,6 +9,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import keensparrow.core.aggregate.Aggregate;
+import keensparrow.core.app.view.GroupBy;
+import keensparrow.core.app.view.View;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.group.GroupKey;
 import keensparrow.core.group.TimeStep;
@@ -34,8 +36,8 @@ public record ViewTable(List<String> headings, List<List<String>> rows) {
 
     /** @param answer to the question of that view, which is no table of rows */
     public static ViewTable of(View view, Answer.Groups answer, App app, Schema schema) {
-        GroupBy by = view.kind() == View.Kind.FIGURE ? null : view.by();
-        boolean split = by != null && view.split() != null;
+        GroupBy by = view.kind().definition().by(view);
+        boolean split = by != null && view.kind().definition().split(view) != null;
         List<String> headings = new ArrayList<>();
         if (by != null) {
             headings.add(schema.label(by.column()));

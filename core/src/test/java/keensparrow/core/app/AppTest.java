@@ -12,6 +12,10 @@ import java.util.TreeMap;
 import keensparrow.core.TextRows;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.view.GroupBy;
+import keensparrow.core.app.view.Place;
+import keensparrow.core.app.view.TableSlice;
+import keensparrow.core.app.view.View;
 import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Between;
@@ -130,12 +134,12 @@ class AppTest {
         PageRequest request = new PageRequest(
                 Selection.NONE,
                 List.of("t"),
-                Map.of("t", new PageRequest.TableSlice(0, 2, List.of(new Question.Sort("secret", false)))),
+                Map.of("t", new TableSlice(0, 2, List.of(new Question.Sort("secret", false)))),
                 Map.of(),
                 false);
         assertThatThrownBy(() -> AppQuestions.of(APP, request)).isInstanceOf(UserException.class);
-        PageRequest tooMany = new PageRequest(
-                Selection.NONE, null, Map.of("t", new PageRequest.TableSlice(0, 5000, null)), Map.of(), false);
+        PageRequest tooMany =
+                new PageRequest(Selection.NONE, null, Map.of("t", new TableSlice(0, 5000, null)), Map.of(), false);
         assertThatThrownBy(() -> AppQuestions.of(APP, tooMany)).isInstanceOf(UserException.class);
     }
 

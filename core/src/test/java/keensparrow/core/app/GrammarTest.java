@@ -1,6 +1,7 @@
 package keensparrow.core.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -10,9 +11,14 @@ import keensparrow.core.TextRows;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Derived;
 import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.view.GroupBy;
+import keensparrow.core.app.view.Place;
+import keensparrow.core.app.view.View;
+import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.group.DatePart;
+import keensparrow.core.group.TimeStep;
 import keensparrow.core.prepare.StepKinds;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
@@ -41,6 +47,10 @@ class GrammarTest {
     }
 
     private static Answer.Groups answer(View view) {
+        return (Answer.Groups) anyAnswer(view);
+    }
+
+    private static Answer anyAnswer(View view) {
         List<Answered> answers = new ArrayList<>();
         new MemoryEngine(TABLE)
                 .answer(
@@ -55,7 +65,7 @@ class GrammarTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(own.failure()).as(view.toString()).isNull();
-        return (Answer.Groups) own.answer();
+        return java.util.Objects.requireNonNull(own.answer());
     }
 
     private static String column(List<ColumnType> types) {
@@ -98,13 +108,59 @@ class GrammarTest {
                     .isEqualTo("Number of runs by " + each.words() + " of " + column + ", as bars.");
         }
         for (Grammar.OfDerived each : Grammar.whole().derived()) {
-            View view = bars(
-                    new Measure(Aggregate.SUM, "n").derived(each.derived()),
-                    new GroupBy("day", keensparrow.core.group.TimeStep.MONTH));
+            View view =
+                    bars(new Measure(Aggregate.SUM, "n").derived(each.derived()), new GroupBy("day", TimeStep.MONTH));
             ColumnFormat format = answer(view).measures().get(0).format();
             assertThat(format != null && format.kind() == ColumnFormat.Kind.PERCENT)
                     .isEqualTo(each.derived().isShare());
         }
+    }
+
+    @Test
+    void everyKindOfViewOfferedIsAnsweredSaidAndTitled() {
+        for (Grammar.OfViewKind each : Grammar.whole().viewKinds()) {
+            GroupBy by =
+                    each.groupings().isEmpty() ? null : groupBy(each.groupings().get(0));
+            List<String> columns = each.slots().contains(ViewKind.Slot.COLUMNS) ? List.of("day", "n") : List.of();
+            View view = new View("v", "", each.kind(), Measure.ROWS, by, null, 0, columns, List.of(), PLACE);
+            app(view).validate();
+            Answer answer = anyAnswer(view);
+            int rows = answer instanceof Answer.Rows table ? table.rowCount() : ((Answer.Groups) answer).rowCount();
+            assertThat(rows).isEqualTo(4);
+            String said = AppSentences.view(view, app(view), TABLE.schema()).text();
+            assertThat(said).endsWith(", as " + each.words() + ".");
+            assertThat(AppSentences.title(view, app(view), TABLE.schema())).isNotBlank();
+            assertThat(new Place(0, 0, each.width(), each.height()).isOnGrid()).isTrue();
+        }
+    }
+
+    private static GroupBy groupBy(GroupBy.Form form) {
+        GroupBy by = switch (form) {
+            case VALUES -> new GroupBy("route", null);
+            case PERIODS -> new GroupBy("day", TimeStep.MONTH);
+            case PARTS -> new GroupBy("day", null, DatePart.WEEKDAY, false, null);
+            case BINS -> new GroupBy("n", null, null, true, BigDecimal.TEN);
+        };
+        assertThat(by.form()).isEqualTo(form);
+        return by;
+    }
+
+    @Test
+    void aHistogramCountsRowsWhateverItsMeasureSaysAndKeepsItsGaps() {
+        GroupBy fives = new GroupBy("n", null, null, true, BigDecimal.valueOf(5));
+        Measure sum = new Measure(Aggregate.SUM, "weight");
+        View view = new View("v", "", View.Kind.HISTOGRAM, sum, fives, "route", 0, List.of(), List.of(), PLACE);
+        Answer.Groups spread = answer(view);
+        assertThat(spread.axis().stream().map(key -> key.value() + "–" + key.to()))
+                .containsExactly("0–5", "5–10", "10–15", "15–20", "20–25", "25–30");
+        assertThat(spread.measures().get(0).values())
+                .extracting(count -> count == null ? 0 : count.intValue())
+                .containsExactly(1, 1, 1, 0, 0, 1);
+        assertThat(AppSentences.view(view, app(view), TABLE.schema()).text())
+                .isEqualTo("Number of runs by n in bins of 5, as a histogram.");
+        View ofValues = new View(
+                "v", "", View.Kind.HISTOGRAM, null, new GroupBy("n", null), null, 0, List.of(), List.of(), PLACE);
+        assertThatThrownBy(() -> app(ofValues).validate()).hasMessageContaining("needs a number in bins");
     }
 
     @Test

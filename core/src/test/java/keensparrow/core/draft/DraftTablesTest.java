@@ -15,7 +15,7 @@ import keensparrow.core.app.AppSentences;
 import keensparrow.core.app.FilterSpec;
 import keensparrow.core.app.PageRequest;
 import keensparrow.core.app.Selection;
-import keensparrow.core.app.View;
+import keensparrow.core.app.view.View;
 import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.profile.Profile;
 import keensparrow.core.table.Additivity;

@@ -7,7 +7,7 @@ import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
 import keensparrow.core.app.FilterSpec;
-import keensparrow.core.app.View;
+import keensparrow.core.app.view.View;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.profile.Profile;
 import keensparrow.core.table.Table;

@@ -19,7 +19,7 @@ import keensparrow.core.app.Downloads;
 import keensparrow.core.app.PageRequest;
 import keensparrow.core.app.Selection;
 import keensparrow.core.app.ValidatedSelection;
-import keensparrow.core.app.View;
+import keensparrow.core.app.view.TableSlice;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -145,7 +145,7 @@ public final class PageAnswers {
         QueryEngine engine = datasets.engine(version);
         ValidatedSelection checked = ValidatedSelection.of(app, engine, selection(request));
         boolean withFilters = request.withFilters() == null || request.withFilters();
-        Map<String, PageRequest.TableSlice> slices = orEmpty(request.tables()).entrySet().stream()
+        Map<String, TableSlice> slices = orEmpty(request.tables()).entrySet().stream()
                 .collect(Collectors.toMap(Map.Entry::getKey, slice -> slice(slice.getValue())));
         PageRequest wanted =
                 new PageRequest(checked.selection(), request.views(), slices, orEmpty(request.finds()), withFilters);
@@ -170,8 +170,8 @@ public final class PageAnswers {
                 : failure;
     }
 
-    private static PageRequest.TableSlice slice(Slice slice) {
-        return new PageRequest.TableSlice(slice.offset(), slice.limit(), slice.sort());
+    private static TableSlice slice(Slice slice) {
+        return new TableSlice(slice.offset(), slice.limit(), slice.sort());
     }
 
     private static AnswerLine line(
@@ -197,7 +197,7 @@ public final class PageAnswers {
     private static List<String> guarded(App app, QueryEngine engine) {
         Schema schema = engine.schema();
         return app.views().stream()
-                .filter(view -> view.kind() == View.Kind.TABLE && app.allows(Downloads.ROWS))
+                .filter(view -> view.isOfRows() && app.allows(Downloads.ROWS))
                 .flatMap(view -> view.columns().stream())
                 .distinct()
                 .filter(column -> schema.has(column) && FormulaGuard.isIn(engine.statistics(), column))

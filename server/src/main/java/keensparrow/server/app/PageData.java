@@ -10,7 +10,7 @@ import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
 import keensparrow.core.app.AppSentences;
 import keensparrow.core.app.FilterSpec;
-import keensparrow.core.app.View;
+import keensparrow.core.app.view.View;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.draft.FirstDraft;
 import keensparrow.core.question.Question;

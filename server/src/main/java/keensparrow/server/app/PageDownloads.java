@@ -13,8 +13,8 @@ import keensparrow.core.app.Downloads;
 import keensparrow.core.app.PageRequest;
 import keensparrow.core.app.Selection;
 import keensparrow.core.app.ValidatedSelection;
-import keensparrow.core.app.View;
 import keensparrow.core.app.ViewTable;
+import keensparrow.core.app.view.View;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -45,7 +45,7 @@ public final class PageDownloads {
     public void rows(Context ctx, App app, Dataset dataset) throws IOException {
         require(app, Downloads.ROWS);
         View table = app.views().stream()
-                .filter(view -> view.kind() == View.Kind.TABLE)
+                .filter(View::isOfRows)
                 .filter(view -> ctx.queryParam("view") == null || view.id().equals(ctx.queryParam("view")))
                 .findFirst()
                 .orElseThrow(PageDownloads::noSuchView);
@@ -68,7 +68,7 @@ public final class PageDownloads {
         require(app, Downloads.VIEWS);
         View view = Optional.ofNullable(ctx.queryParam("view"))
                 .flatMap(app::view)
-                .filter(named -> named.kind() != View.Kind.TABLE)
+                .filter(named -> !named.isOfRows())
                 .orElseThrow(PageDownloads::noSuchView);
         QueryEngine engine = datasets.engine(datasets.version(dataset));
         Selection selection = selection(ctx, app, engine);

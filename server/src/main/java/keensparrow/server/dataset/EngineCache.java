@@ -2,6 +2,7 @@ package keensparrow.server.dataset;
 
 import com.github.benmanes.caffeine.cache.AsyncCache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Duration;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import keensparrow.core.engine.MemoryEngine;
@@ -21,8 +22,8 @@ final class EngineCache {
         Table load();
     }
 
+    private static final int LONG = 365;
     private static final long MAX_KEPT_BYTES = 512L << 20;
-    private static final int KEPT_PER_TABLE = 4; // times the table, at most, once it has been asked much
 
     private final long budgetBytes;
     private final long keptBytes; // by each engine besides its table, to answer sooner
@@ -34,21 +35,9 @@ final class EngineCache {
         this.workers = workers;
         this.keptBytes = Math.min(MAX_KEPT_BYTES, budgetBytes / 4);
         this.engines = Caffeine.newBuilder()
-                .maximumWeight(kilobytes(budgetBytes))
-                .weigher((DatasetRepository.VersionId id, MemoryEngine engine) ->
-                        (int) Math.min(Integer.MAX_VALUE, weight(engine)))
+                .expireAfterAccess(Duration.ofDays(LONG)) // keeps them in order of their last use
                 .executor(Runnable::run) // what is given up goes at once, on the thread that brings the new one
                 .buildAsync();
-    }
-
-    /** The table and what will be kept besides, in kB; a cache asks once, when the engine is new. */
-    private long weight(MemoryEngine engine) {
-        long table = engine.table().sizeBytes();
-        return kilobytes(table + Math.min(keptBytes, KEPT_PER_TABLE * table));
-    }
-
-    private static long kilobytes(long bytes) {
-        return (bytes >> 10) + 1;
     }
 
     /** @throws UserException MEMORY_FULL when a table of so many bytes does not fit even alone */
@@ -71,7 +60,9 @@ final class EngineCache {
         CompletableFuture<MemoryEngine> fresh = new CompletableFuture<>();
         CompletableFuture<MemoryEngine> known = engines.asMap().putIfAbsent(id, fresh);
         if (known != null) {
-            return wait(known);
+            MemoryEngine engine = wait(known);
+            makeRoom(0); // what engines keep besides their tables grows as they are asked
+            return engine;
         }
         try {
             requireFits(bytes);
@@ -108,16 +99,17 @@ final class EngineCache {
         }
     }
 
-    /** Before a table is read, not after: both would be in memory for a while. */
+    /** Before a table is read, not after: both would be in memory for a while. The one used last stays. */
     private void makeRoom(long coming) {
-        long most = kilobytes(budgetBytes) - kilobytes(coming);
-        engines.synchronous().policy().eviction().ifPresent(eviction -> {
-            while (eviction.weightedSize().orElse(0) > most) {
-                var coldest = eviction.coldest(1).keySet();
-                if (coldest.isEmpty()) {
-                    return;
-                }
-                engines.synchronous().invalidateAll(coldest);
+        if (sizeBytes() + coming <= budgetBytes) {
+            return;
+        }
+        engines.synchronous().policy().expireAfterAccess().ifPresent(order -> {
+            var oldest = order.oldest(Integer.MAX_VALUE).keySet().iterator();
+            int left = engines.synchronous().asMap().size();
+            while (sizeBytes() + coming > budgetBytes && oldest.hasNext() && (coming > 0 || left > 1)) {
+                engines.synchronous().invalidate(oldest.next());
+                left--;
             }
         });
     }

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
-import keensparrow.core.app.GroupBy;
+import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.infer.load.LoadReport;
 import keensparrow.core.profile.ColumnProfile;

@@ -17,7 +17,7 @@ import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.Table;
 import org.jspecify.annotations.Nullable;
 
-/** From an aggregation to an answer: the largest and Other, order, gaps in time, values derived from others, totals. */
+/** From an aggregation to an answer: the largest and Other, order, gaps in time and between bins, values derived from others, totals. */
 public final class ResultAssembler {
     private final Table table;
     private final Question.Groups question;
@@ -74,6 +74,10 @@ public final class ResultAssembler {
 
         boolean isTime() {
             return keys != null && keys.isTime();
+        }
+
+        boolean isContinuous() {
+            return keys != null && keys.isContinuous();
         }
 
         boolean isOrdered() {
@@ -257,7 +261,7 @@ public final class ResultAssembler {
         return totals;
     }
 
-    /** Places with rows, in the order to show; periods without a gap; Other and then blank periods last. */
+    /** Places with rows, in the order to show; periods and bins without a gap; Other and then blank periods last. */
     private List<Integer> shown(int number) {
         Direction direction = directions.get(number);
         if (number >= question.by().size()) {
@@ -265,8 +269,8 @@ public final class ResultAssembler {
         }
         Rollup alone = Rollup.of(aggregation, alone(number, direction.places));
         List<Integer> places = new ArrayList<>();
-        if (direction.isTime()) {
-            addPeriods(direction, alone, places);
+        if (direction.isContinuous()) {
+            addAdjoining(direction, alone, places);
             return places;
         }
         for (int place = 0; place < alone.count(); place++) {
@@ -287,7 +291,7 @@ public final class ResultAssembler {
         return places;
     }
 
-    private static void addPeriods(Direction direction, Rollup alone, List<Integer> places) {
+    private static void addAdjoining(Direction direction, Rollup alone, List<Integer> places) {
         int from = -1;
         int to = -1;
         int blank = alone.count();

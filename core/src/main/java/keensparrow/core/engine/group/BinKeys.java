@@ -59,7 +59,7 @@ public final class BinKeys {
                 bars,
                 column.blankCount() > 0,
                 bar -> GroupKey.bin(edge(bins, bar), edge(bins, bar + 1)),
-                PlainKeys.Order.OWN,
+                PlainKeys.Order.CONTINUOUS,
                 ownBytes);
     }
 

@@ -27,9 +27,14 @@ public interface GroupKeys extends RowGroups {
 
     GroupKey key(int group);
 
-    /** Whether groups follow each other in time, so that empty ones between are shown. */
+    /** Whether groups follow each other in time. */
     default boolean isTime() {
         return false;
+    }
+
+    /** Whether groups adjoin, as periods and bins do, so that empty ones between are shown. */
+    default boolean isContinuous() {
+        return isTime();
     }
 
     /** Whether groups have an order of their own, which lists of the largest do not change: periods, parts, bins. */

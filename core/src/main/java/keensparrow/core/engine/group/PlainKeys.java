@@ -37,6 +37,8 @@ record PlainKeys(GroupIds of, int filled, boolean hasBlank, IntFunction<GroupKey
         FREE,
         /** In an order of their own. */
         OWN,
+        /** In an order of their own, each where the one before ends. */
+        CONTINUOUS,
         /** In time. */
         TIME
     }
@@ -64,6 +66,11 @@ record PlainKeys(GroupIds of, int filled, boolean hasBlank, IntFunction<GroupKey
     @Override
     public boolean isTime() {
         return order == Order.TIME;
+    }
+
+    @Override
+    public boolean isContinuous() {
+        return order == Order.CONTINUOUS || isTime();
     }
 
     @Override

@@ -1,23 +1,46 @@
-package keensparrow.core.app;
+package keensparrow.core.app.view;
 
 import java.math.BigDecimal;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
+import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.Schema;
 import org.jspecify.annotations.Nullable;
 
 /** Measures as phrases. */
-final class MeasureSentences {
+public final class MeasureSentences {
     private static final int TEENS_FROM = 11;
     private static final int TEENS_TO = 13;
 
     private MeasureSentences() {}
 
-    static String of(Measure measure, String noun, Schema schema) {
+    public static String of(Measure measure, String noun, Schema schema) {
         String plain = plain(measure, noun, schema);
         return measure.derived() == null
                 ? plain
                 : plain + ", " + measure.derived().label();
+    }
+
+    /** As a title: {@code Average of delay}. */
+    static String title(Measure measure, String noun, Schema schema) {
+        if (measure.aggregate() == Aggregate.ROWS && measure.derived() == null) {
+            return Wording.capital(noun);
+        }
+        if (measure.derived() != null
+                || measure.column() == null
+                || measure.aggregate() == Aggregate.PERCENTILE
+                || measure.aggregate().isOfTwo()) {
+            String words = of(measure, noun, schema);
+            return measure.aggregate() == Aggregate.FORMULA ? words : Wording.capital(words);
+        }
+        String label = schema.label(measure.column());
+        return switch (measure.aggregate()) {
+            case SUM -> label;
+            case DISTINCT -> "Different values of " + label;
+            case COUNT -> label + ", filled";
+            case SHARE -> "Share of " + label;
+            default -> Wording.capital(measure.aggregate().label()) + " of " + label;
+        };
     }
 
     private static String plain(Measure measure, String noun, Schema schema) {
@@ -36,7 +59,7 @@ final class MeasureSentences {
     }
 
     /** What stands before the column. */
-    static String before(Aggregate aggregate) {
+    public static String before(Aggregate aggregate) {
         return switch (aggregate) {
             case COUNT -> "filled values of";
             case DISTINCT -> "distinct values of";
@@ -48,7 +71,7 @@ final class MeasureSentences {
     }
 
     /** What stands before the second column; null where there is none. */
-    static @Nullable String beforeSecond(Aggregate aggregate) {
+    public static @Nullable String beforeSecond(Aggregate aggregate) {
         return switch (aggregate) {
             case WEIGHTED_AVERAGE -> "weighted by";
             case RATIO -> "per";

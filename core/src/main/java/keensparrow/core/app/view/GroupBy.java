@@ -1,4 +1,4 @@
-package keensparrow.core.app;
+package keensparrow.core.app.view;
 
 import java.math.BigDecimal;
 import keensparrow.core.group.ByBins;
@@ -44,13 +44,32 @@ public record GroupBy(
         return isBinned() ? new ByBins(column, width) : new ByValue(column);
     }
 
+    /** What its groups are. */
+    public Form form() {
+        if (step != null) {
+            return Form.PERIODS;
+        }
+        if (part != null) {
+            return Form.PARTS;
+        }
+        return isBinned() ? Form.BINS : Form.VALUES;
+    }
+
+    /** What groups can be. */
+    public enum Form {
+        VALUES,
+        PERIODS,
+        PARTS,
+        BINS
+    }
+
     public boolean isBinned() {
         return bins != null && bins;
     }
 
     /** Whether each value is a group: then the largest can be kept, and they can stand in order of size. */
     public boolean isOfValues() {
-        return step == null && part == null && !isBinned();
+        return form() == Form.VALUES;
     }
 
     /** {@code month}, {@code weekday of Departure}, {@code Delay in bins of 5}, {@code Route}. */

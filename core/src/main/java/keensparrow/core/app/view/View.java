@@ -1,4 +1,4 @@
-package keensparrow.core.app;
+package keensparrow.core.app.view;
 
 import java.util.List;
 import keensparrow.core.aggregate.Measure;
@@ -67,22 +67,28 @@ public record View(
         this(id, title, kind, measure, by, split, largest, columns, sort, place, null, null);
     }
 
-    /** How it is drawn. */
+    /** How it is drawn: the one list of all kinds. */
     public enum Kind {
-        FIGURE("a figure"),
-        BARS("bars"),
-        LINES("lines"),
-        TABLE("a table");
+        FIGURE(new Figure()),
+        BARS(new Bars()),
+        LINES(new Lines()),
+        HISTOGRAM(new Histogram()),
+        TABLE(new RowTable());
 
-        private final String label;
+        private final ViewKind definition;
 
-        Kind(String label) {
-            this.label = label;
+        Kind(ViewKind definition) {
+            this.definition = definition;
         }
 
-        public String label() {
-            return label;
+        public ViewKind definition() {
+            return definition;
         }
+    }
+
+    /** Whether it shows rows, not numbers made of them. */
+    public boolean isOfRows() {
+        return kind.definition().isOfRows();
     }
 
     /** Measure of the view, rows where none is set. */

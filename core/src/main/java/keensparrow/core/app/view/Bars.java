@@ -1,0 +1,31 @@
+package keensparrow.core.app.view;
+
+import java.util.List;
+
+/** A bar for each group, stacked where they are split. */
+final class Bars extends GroupsKind {
+    @Override
+    public String label() {
+        return "bars";
+    }
+
+    @Override
+    public String purpose() {
+        return "How do groups compare?";
+    }
+
+    @Override
+    public List<Slot> slots() {
+        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.LARGEST, Slot.SPLIT);
+    }
+
+    @Override
+    public List<GroupBy.Form> groupings() {
+        return List.of(GroupBy.Form.VALUES, GroupBy.Form.PERIODS, GroupBy.Form.PARTS, GroupBy.Form.BINS);
+    }
+
+    @Override
+    public Place size() {
+        return new Place(0, 0, 6, 5);
+    }
+}

@@ -1,0 +1,47 @@
+package keensparrow.core.app.view;
+
+import java.util.List;
+import keensparrow.core.table.Schema;
+import org.jspecify.annotations.Nullable;
+
+/** How many rows lie in each span of a number. */
+final class Histogram extends GroupsKind {
+    @Override
+    public String label() {
+        return "a histogram";
+    }
+
+    @Override
+    public String purpose() {
+        return "How is it spread?";
+    }
+
+    @Override
+    public List<Slot> slots() {
+        return List.of(Slot.GROUPING);
+    }
+
+    @Override
+    public List<GroupBy.Form> groupings() {
+        return List.of(GroupBy.Form.BINS);
+    }
+
+    @Override
+    public Place size() {
+        return new Place(0, 0, 6, 5);
+    }
+
+    @Override
+    public @Nullable String fault(View view) {
+        GroupBy by = view.by();
+        return by != null && by.isBinned()
+                ? null
+                : "The histogram “" + view.title() + "” needs a number in bins. Pick one.";
+    }
+
+    @Override
+    public String title(View view, String noun, Schema schema) {
+        GroupBy by = view.by();
+        return by == null ? "Histogram" : "Spread of " + schema.label(by.column());
+    }
+}

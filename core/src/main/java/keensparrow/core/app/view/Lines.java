@@ -1,0 +1,31 @@
+package keensparrow.core.app.view;
+
+import java.util.List;
+
+/** A line over the groups, one for each value that splits them. */
+final class Lines extends GroupsKind {
+    @Override
+    public String label() {
+        return "lines";
+    }
+
+    @Override
+    public String purpose() {
+        return "How does it change?";
+    }
+
+    @Override
+    public List<Slot> slots() {
+        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.LARGEST, Slot.SPLIT);
+    }
+
+    @Override
+    public List<GroupBy.Form> groupings() {
+        return List.of(GroupBy.Form.PERIODS, GroupBy.Form.VALUES, GroupBy.Form.PARTS, GroupBy.Form.BINS);
+    }
+
+    @Override
+    public Place size() {
+        return new Place(0, 0, 6, 5);
+    }
+}

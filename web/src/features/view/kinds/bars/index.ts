@@ -1,0 +1,4 @@
+import type { Face } from '../face';
+import { barsOption } from './barsOption';
+
+export const bars: Face = { chart: { option: barsOption, indexAt: (_, y) => y } };

@@ -1,0 +1,74 @@
+import type { EChartsCoreOption } from 'echarts/core';
+import type { Filter, GroupsAnswer, View } from '../../../../api/types';
+import { axisNumber, groupLabel, measured } from '../../../../shared/format';
+import { FONT, tooltip } from '../../chartParts';
+import { mixed, type Palette } from '../../colours';
+import { isMarked } from '../../marks';
+
+const PALE = 0.42;
+
+/** Upright bars side by side, one for each span; what is blank stands apart in straw. */
+export function histogramOption(
+  view: View,
+  answer: GroupsAnswer,
+  mark: Filter | null,
+  colours: Palette,
+): EChartsCoreOption {
+  const by = view.by ?? null;
+  const values = answer.measures[0]?.values ?? [];
+  const labels = answer.axis.map((key) => groupLabel(key, by));
+  const colourOf = (a: number) => {
+    const key = answer.axis[a];
+    const colour = key?.value === null ? colours.straw : (colours.series[0] ?? colours.ink);
+    const strong = mark === null || (key !== undefined && isMarked(mark, key));
+    return strong ? colour : mixed(colour, colours.paper, PALE);
+  };
+  return {
+    animation: false,
+    textStyle: { fontFamily: FONT },
+    grid: {
+      left: 4,
+      right: 12,
+      top: 10,
+      bottom: 4,
+      outerBoundsMode: 'same',
+      outerBoundsContain: 'axisLabel',
+    },
+    tooltip: tooltip(
+      colours,
+      (a) => labels[a] ?? '',
+      [''],
+      false,
+      (a) => measured(values[a] ?? null, 'ROWS', null),
+    ),
+    xAxis: {
+      type: 'category',
+      data: labels,
+      axisLine: { lineStyle: { color: colours.faint } },
+      axisTick: { show: false },
+      axisLabel: { color: colours.soft, fontSize: 11.5, hideOverlap: true },
+    },
+    yAxis: {
+      type: 'value',
+      splitNumber: 4,
+      axisLabel: {
+        color: colours.soft,
+        fontSize: 11.5,
+        formatter: (at: number) => axisNumber(at),
+      },
+      splitLine: { lineStyle: { color: colours.faint } },
+    },
+    series: [
+      {
+        type: 'bar',
+        barCategoryGap: '4%',
+        cursor: 'pointer',
+        animation: false,
+        data: answer.axis.map((_, a) => ({
+          value: values[a] ?? 0,
+          itemStyle: { color: colourOf(a) },
+        })),
+      },
+    ],
+  };
+}
