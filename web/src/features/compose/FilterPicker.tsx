@@ -1,15 +1,5 @@
 import { Select } from 'antd';
 import type { FilterSpec, PageColumn } from '../../api/types';
-import { isNumber, isTime } from './options';
-
-const MOST_VALUES = 2000;
-
-function specOf(column: PageColumn): FilterSpec {
-  if (isNumber(column) && column.role !== 'CATEGORY') return { column: column.name, kind: 'RANGE' };
-  if (isTime(column)) return { column: column.name, kind: 'DATES' };
-  const many = column.type === 'TEXT' && column.distinct > MOST_VALUES;
-  return { column: column.name, kind: many ? 'TEXT' : 'VALUES' };
-}
 
 /** Which columns are filters, in the order picked. */
 export function FilterPicker({
@@ -37,8 +27,8 @@ export function FilterPicker({
           onChange(
             names.flatMap((name) => {
               const known = filters.find((filter) => filter.column === name);
-              const column = columns.find((item) => item.name === name);
-              return known ? [known] : column ? [specOf(column)] : [];
+              const kind = columns.find((item) => item.name === name)?.filters[0];
+              return known ? [known] : kind ? [{ column: name, kind }] : [];
             }),
           )
         }

@@ -41,6 +41,7 @@ class ArchitectureTest {
         "layout",
         "profile",
         "prepare",
+        "app.filter",
         "app.view",
         "app",
         "draft"

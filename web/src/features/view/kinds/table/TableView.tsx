@@ -57,6 +57,7 @@ export function TableView({
         role: 'TEXT',
         distinct: 0,
         format: null,
+        filters: [],
       },
   );
   const template = columns.map(widthOf).join(' ');

@@ -4,6 +4,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import keensparrow.core.app.filter.FilterSpec;
 import keensparrow.core.app.view.View;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.filter.FilterSpec;
 import keensparrow.core.app.view.View;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.OneOf;
@@ -14,8 +15,6 @@ import keensparrow.core.question.QuestionSet;
 public final class AppQuestions {
     /** Id of the answer that says how many rows pass. */
     public static final String READING = "reading";
-
-    private static final int VALUES_SHOWN = 100;
 
     private AppQuestions() {}
 
@@ -70,16 +69,11 @@ public final class AppQuestions {
     }
 
     private static Question counts(FilterSpec filter, PageRequest request) {
-        if (filter.kind() == FilterSpec.Kind.RANGE || filter.kind() == FilterSpec.Kind.DATES) {
-            return new Question.Histogram(filter.column());
-        }
-        if (filter.kind() == FilterSpec.Kind.TEXT) {
-            return rowsThatPass();
-        }
         List<String> picked = request.selection().filters().stream()
                 .filter(set -> set.column().equals(filter.column()) && set instanceof OneOf)
                 .flatMap(set -> ((OneOf) set).values().stream())
                 .toList();
-        return new Question.ValueCounts(filter.column(), request.finds().get(filter.column()), VALUES_SHOWN, picked);
+        String find = request.finds().get(filter.column());
+        return filter.kind().definition().counts(filter.column(), find, picked);
     }
 }

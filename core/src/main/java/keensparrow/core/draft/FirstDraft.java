@@ -10,7 +10,7 @@ import java.util.stream.Stream;
 import keensparrow.core.aggregate.Derived;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
-import keensparrow.core.app.FilterSpec;
+import keensparrow.core.app.filter.FilterSpec;
 import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.Place;
 import keensparrow.core.app.view.View;
@@ -313,7 +313,10 @@ public final class FirstDraft {
     /** Time, what a reader would ask by, and the chief measure. */
     private List<FilterSpec> filters() {
         return filtered().stream()
-                .map(column -> new FilterSpec(column.name(), FilterSpec.Kind.of(column, columns.distinct(column))))
+                .map(column -> new FilterSpec(
+                        column.name(),
+                        FilterSpec.Kind.fitting(column, columns.distinct(column))
+                                .get(0)))
                 .toList();
     }
 

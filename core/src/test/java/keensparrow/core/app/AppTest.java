@@ -12,6 +12,7 @@ import java.util.TreeMap;
 import keensparrow.core.TextRows;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.filter.FilterSpec;
 import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.Place;
 import keensparrow.core.app.view.TableSlice;

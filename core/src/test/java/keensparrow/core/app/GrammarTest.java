@@ -6,11 +6,13 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import keensparrow.core.TextRows;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Derived;
 import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.filter.FilterSpec;
 import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.Place;
 import keensparrow.core.app.view.View;
@@ -24,6 +26,8 @@ import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
 import keensparrow.core.sentence.Slot;
 import keensparrow.core.table.ColumnFormat;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Role;
 import keensparrow.core.table.Table;
 import org.junit.jupiter.api.Test;
 
@@ -55,9 +59,7 @@ class GrammarTest {
         new MemoryEngine(TABLE)
                 .answer(
                         AppQuestions.of(
-                                app(view),
-                                new PageRequest(
-                                        Selection.NONE, List.of("v"), java.util.Map.of(), java.util.Map.of(), false)),
+                                app(view), new PageRequest(Selection.NONE, List.of("v"), Map.of(), Map.of(), false)),
                         answers::add,
                         () -> false);
         Answered own = answers.stream()
@@ -161,6 +163,28 @@ class GrammarTest {
         View ofValues = new View(
                 "v", "", View.Kind.HISTOGRAM, null, new GroupBy("n", null), null, 0, List.of(), List.of(), PLACE);
         assertThatThrownBy(() -> app(ofValues).validate()).hasMessageContaining("needs a number in bins");
+    }
+
+    @Test
+    void everyColumnHasFiltersAndEachIsAnswered() {
+        for (ColumnInfo column : TABLE.schema().columns()) {
+            List<FilterSpec.Kind> kinds = FilterSpec.Kind.fitting(column, 4);
+            assertThat(kinds).as(column.name()).isNotEmpty();
+            for (FilterSpec.Kind kind : kinds) {
+                List<Answered> answers = new ArrayList<>();
+                App app = new App(1, "Runs", "runs", List.of(new FilterSpec(column.name(), kind)), List.of());
+                PageRequest page = new PageRequest(Selection.NONE, List.of(), Map.of(), Map.of(), true);
+                new MemoryEngine(TABLE).answer(AppQuestions.of(app, page), answers::add, () -> false);
+                assertThat(answers).hasSize(2).allMatch(answered -> answered.failure() == null);
+            }
+        }
+        ColumnInfo code = new ColumnInfo("code", "Code", ColumnType.WHOLE, Role.CATEGORY);
+        ColumnInfo amount = new ColumnInfo("amount", "Amount", ColumnType.WHOLE, Role.MEASURE);
+        ColumnInfo note = new ColumnInfo("note", "Note", ColumnType.TEXT, Role.TEXT);
+        assertThat(FilterSpec.Kind.fitting(code, 9)).containsExactly(FilterSpec.Kind.VALUES, FilterSpec.Kind.RANGE);
+        assertThat(FilterSpec.Kind.fitting(amount, 9)).containsExactly(FilterSpec.Kind.RANGE, FilterSpec.Kind.VALUES);
+        assertThat(FilterSpec.Kind.fitting(note, 2000)).containsExactly(FilterSpec.Kind.VALUES, FilterSpec.Kind.TEXT);
+        assertThat(FilterSpec.Kind.fitting(note, 2001)).containsExactly(FilterSpec.Kind.TEXT, FilterSpec.Kind.VALUES);
     }
 
     @Test

@@ -6,7 +6,7 @@ import keensparrow.core.TextRows;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
-import keensparrow.core.app.FilterSpec;
+import keensparrow.core.app.filter.FilterSpec;
 import keensparrow.core.app.view.View;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.profile.Profile;

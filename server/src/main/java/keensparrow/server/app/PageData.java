@@ -9,7 +9,7 @@ import java.util.Set;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
 import keensparrow.core.app.AppSentences;
-import keensparrow.core.app.FilterSpec;
+import keensparrow.core.app.filter.FilterSpec;
 import keensparrow.core.app.view.View;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.draft.FirstDraft;
@@ -35,14 +35,15 @@ public record PageData(
     /** A view's title and sentence. */
     public record Words(String title, Sentence sentence) {}
 
-    /** A column as the page knows it. */
+    /** A column as the page knows it. @param filters the kinds of filters that fit, the one to begin with first */
     public record Column(
             String name,
             String label,
             ColumnType type,
             Role role,
             int distinct,
-            @Nullable ColumnFormat format) {}
+            @Nullable ColumnFormat format,
+            List<FilterSpec.Kind> filters) {}
 
     /** The data behind: which version, how old. */
     public record Data(String name, int version, Instant loadedAt, int rowCount) {}
@@ -85,7 +86,9 @@ public record PageData(
                         info.type(),
                         info.role(),
                         version.profile().column(info.name()).distinct(),
-                        info.format()))
+                        info.format(),
+                        FilterSpec.Kind.fitting(
+                                info, version.profile().column(info.name()).distinct())))
                 .toList();
         Data data = new Data(dataset.name(), version.number(), version.loadedAt(), version.rowCount());
         return new PageData(app, words, columns, measures, data, AppSentences.access(app, schema));
