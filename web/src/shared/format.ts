@@ -159,10 +159,14 @@ function yearLabel(first: string, example: string | null): string {
 export function groupLabel(key: GroupKey, by: View['by']): string {
   if (key.merged > 0) return `Other, ${key.merged}`;
   if (key.value === null) return 'blank';
-  if (by?.part) return partLabel(Number(key.value), by.part);
+  // just after the grouping was changed, the answer is still of the one before
+  if (by?.part) return isNumeric(key.value) ? partLabel(Number(key.value), by.part) : key.value;
   if (by?.bins && key.to !== null) return `${plainNumber(key.value)} to ${plainNumber(key.to)}`;
-  return by?.step ? periodLabel(key.value, by.step) : key.value;
+  return by?.step && ISO_DATE.test(key.value) ? periodLabel(key.value, by.step) : key.value;
 }
+
+const ISO_DATE = /^-?\d{4,}-\d\d-\d\d/;
+const isNumeric = (text: string): boolean => Number.isFinite(Number(text));
 
 const weekday = new Intl.DateTimeFormat(undefined, { weekday: 'long', timeZone: 'UTC' });
 const monthName = new Intl.DateTimeFormat(undefined, { month: 'long', timeZone: 'UTC' });

@@ -189,15 +189,14 @@ class JourneyIT {
         analyst.choose("Page", "Overview");
         analyst.sees(".page-tabs [aria-selected=true]", "Overview");
         assertThat(analyst.all(".compose-cell")).hasSize(before + 1);
-        analyst.clickText("button", "Undo");
-        analyst.clickText("button", "By class");
-        analyst.see(".compose-cell");
+        analyst.choose("Page", "By class");
+        analyst.sees(".page-tabs [aria-selected=true]", "By class");
         assertThat(analyst.all(".compose-cell")).hasSize(1);
         analyst.see("[data-save=saved]");
         analyst.choose("Kind", "a histogram");
         analyst.sees(".compose-cell.picked .view-sentence", " in bins, as a histogram.");
         analyst.see(".compose-cell.picked .chart[data-ready]:not([data-ready='0'])");
-        analyst.clickText("button", "Undo");
+        analyst.choose("Kind", "bars");
         analyst.sees(".compose-cell.picked .view-sentence", ", as bars.");
         analyst.clickText("button", "earlier");
         analyst.sees(".page-tabs button:first-child", "By class");
