@@ -79,6 +79,7 @@ final class EngineCache {
     /** Puts in a table that was just made. */
     void put(DatasetRepository.VersionId id, Table table) {
         engines.put(id, CompletableFuture.completedFuture(new MemoryEngine(table, workers, keptBytes)));
+        makeRoom(0);
     }
 
     void remove(String datasetId) {

@@ -59,6 +59,18 @@ class EngineCacheTest {
     }
 
     @Test
+    void aTableThatWasJustMadeMakesRoomToo() {
+        EngineCache engines = new EngineCache(TABLE_BYTES * 5 / 2, workers);
+        get(engines, "a");
+        get(engines, "b");
+        engines.put(new DatasetRepository.VersionId("c", 1), table());
+        assertThat(engines.sizeBytes()).isLessThanOrEqualTo(TABLE_BYTES * 5 / 2);
+        get(engines, "c");
+        get(engines, "b");
+        assertThat(loaded).containsExactly("a", "b");
+    }
+
+    @Test
     void whatCanNeverFitIsRefusedBeforeItIsLoaded() {
         EngineCache engines = new EngineCache(TABLE_BYTES / 2, workers);
         assertThatThrownBy(() -> get(engines, "a")).isInstanceOfSatisfying(UserException.class, e -> {
