@@ -106,9 +106,10 @@ final class DraftColumns {
         return dull + (isNearlyConstant(values) ? 3 : 0);
     }
 
-    /** A month beside a date, say: charts over time say it already. */
+    /** A month beside a date, say, or the sheet of each month: charts over time say it already. */
     boolean isPartOfTime(ColumnInfo column) {
-        return time.isPresent() && TimeWords.isPart(column.label());
+        return time.isPresent()
+                && (TimeWords.isPart(column.label()) || profile.spans().contains(column.name()));
     }
 
     boolean isNearlyConstant(ColumnProfile values) {

@@ -161,7 +161,8 @@ final class HeadingFinder {
             } else if (look == CellLook.NUMBER) {
                 double year = year(block.row(i).text(column));
                 boolean newGroup = i > 0 && !block.isAfterGap(i) && block.look(i - 1, column) == CellLook.WORD;
-                if (year == Double.NEGATIVE_INFINITY || (year <= before && !newGroup)) {
+                boolean follows = year > before || (year == before && !hasYearBelow(i, column));
+                if (year == Double.NEGATIVE_INFINITY || (!follows && !newGroup)) {
                     return false;
                 }
                 before = year;
@@ -170,6 +171,11 @@ final class HeadingFinder {
         }
         boolean datesBelow = i + 1 < block.size() && block.count(i + 1, CellLook.DATE) >= block.count(i, CellLook.DATE);
         return periods >= 2 && !(block.count(i, CellLook.DATE) > 0 && datesBelow);
+    }
+
+    /** A year above years is a value like those; one that stands twice above other numbers is a heading given twice. */
+    private boolean hasYearBelow(int i, int column) {
+        return i + 1 < block.size() && year(block.row(i + 1).text(column)) != Double.NEGATIVE_INFINITY;
     }
 
     private static double year(String text) {

@@ -31,13 +31,15 @@ import org.jspecify.annotations.Nullable;
  * What is in each column of a table.
  *
  * @param series names of columns whose values each come once at a time of the table
+ * @param spans names of columns whose values each have a span of time of their own
  */
-public record Profile(int rowCount, List<ColumnProfile> columns, List<String> series) {
+public record Profile(int rowCount, List<ColumnProfile> columns, List<String> series, List<String> spans) {
     private static final int COMMONEST = 8;
 
     public Profile {
         columns = List.copyOf(columns);
         series = series == null ? List.of() : List.copyOf(series); // older records have none
+        spans = spans == null ? List.of() : List.copyOf(spans);
     }
 
     public ColumnProfile column(String name) {
@@ -53,7 +55,7 @@ public record Profile(int rowCount, List<ColumnProfile> columns, List<String> se
         List<ColumnProfile> profiles = table.schema().columns().parallelStream() // each sorts its values
                 .map(info -> profile(info, table.column(info.name()), answers))
                 .toList();
-        return new Profile(table.rowCount(), profiles, Series.of(table, profiles));
+        return new Profile(table.rowCount(), profiles, Series.of(table, profiles), Spans.of(table, profiles));
     }
 
     private static Map<String, Answer> ask(Table table) {

@@ -219,6 +219,21 @@ class DraftTablesTest {
     }
 
     @Test
+    void noLinesAreSplitByWhatFollowsOneAnotherInTime() {
+        Table months = TextRows.table(rows(
+                "Date,Revenue,Phase,Line",
+                60,
+                i -> "2025-0" + (1 + i / 20) + "-" + (10 + i % 20) + "," + (100 + i) + ",part "
+                        + "abc".charAt(i / 20) + ",line " + "xy".charAt(i % 2)));
+        assertThat(Profile.of(months).spans()).containsExactly("phase");
+        View lines = draft(months).views().stream()
+                .filter(view -> view.kind() == View.Kind.LINES)
+                .findFirst()
+                .orElseThrow();
+        assertThat(lines.split()).isEqualTo("line");
+    }
+
+    @Test
     void ofColumnsForEachYearTheLatestIsShown() {
         Table table = TextRows.table(rows(
                 "Country,2019,2020,2021",

@@ -39,6 +39,25 @@ class UntidyTextTest {
     }
 
     @Test
+    void aYearGivenTwiceAboveNumbersIsAHeadingAboveYearsAValue() throws IOException {
+        LoadedTable named = load("""
+                name,2019,2019,note
+                Anna,12.5,13.5,ok
+                Ben,11,14,late
+                Cleo,10,9,ok
+                """);
+        assertThat(Loading.labels(named.table())).containsExactly("name", "2019", "2019 (2)", "note");
+        assertThat(named.table().rowCount()).isEqualTo(3);
+
+        LoadedTable unnamed = load("""
+                Berlin,2019,2019,x
+                Bonn,2018,2019,y
+                Kiel,2001,2004,x
+                """);
+        assertThat(unnamed.table().rowCount()).isEqualTo(3);
+    }
+
+    @Test
     void titlesTotalsAndNotesAreNoRows() throws IOException {
         LoadedTable loaded = load("""
                 Duskline GmbH
