@@ -58,7 +58,10 @@ export type Answer = GroupsAnswer | RowsAnswer | ValueCountsAnswer | HistogramAn
 export type Failure = Given<Schemas['AnswerLineFailure']>;
 export type AnswerLine =
   | Given<Schemas['AnswerLineHead']>
-  | (Omit<Given<Schemas['AnswerLineResult']>, 'answer'> & { answer: Answer | null })
+  | (Omit<Given<Schemas['AnswerLineResult']>, 'answer' | 'shown'> & {
+      answer: Answer | null;
+      shown: Shown | null;
+    })
   | Given<Schemas['AnswerLineEnd']>
   | Given<Schemas['AnswerLineCancelled']>;
 export type PageQuestion = Schemas['PageAnswersRequest'];
@@ -91,4 +94,9 @@ export type AggregateWords = Given<Schemas['GrammarOfAggregate']>;
 export type Slot = Given<Schemas['Slot']>;
 export type StepKindWords = Given<Schemas['SlotOfStepKind']>;
 export type Derived = Schemas['Derived'];
+export type Choice = Given<Schemas['Choice']>;
+export type ChoiceOption = Choice['options'][number];
+export type NamedMeasure = Given<Schemas['NamedMeasure']>;
+export type Proposal = Given<Schemas['ProposingProposal']>;
+export type Shown = Omit<Given<Schemas['AnswerLineShown']>, 'view'> & { view: View };
 export type DatePart = Schemas['DatePart'];

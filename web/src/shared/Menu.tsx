@@ -19,7 +19,9 @@ export function Menu({
   useEffect(() => {
     if (!open) return undefined;
     const outside = (event: PointerEvent) => {
-      if (!frame.current?.contains(event.target as Node)) setOpen(false);
+      const target = event.target as Element;
+      const list = target.closest('.ant-select-dropdown'); // of a select within, though it hangs on the page
+      if (!frame.current?.contains(target) && !list) setOpen(false);
     };
     document.addEventListener('pointerdown', outside);
     return () => document.removeEventListener('pointerdown', outside);

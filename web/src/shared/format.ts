@@ -7,11 +7,6 @@ const tenths = new Intl.NumberFormat(LOCALE, {
   maximumFractionDigits: 1,
 });
 const small = new Intl.NumberFormat(LOCALE, { maximumSignificantDigits: 3 });
-const percent = new Intl.NumberFormat(LOCALE, {
-  style: 'percent',
-  minimumFractionDigits: 1,
-  maximumFractionDigits: 1,
-});
 const compact = new Intl.NumberFormat(LOCALE, {
   notation: 'compact',
   maximumSignificantDigits: 3,
@@ -47,6 +42,16 @@ export function number(value: number): string {
 export const axisNumber = (value: number): string =>
   Math.abs(value) >= 10_000 ? compact.format(value) : small.format(value);
 
+/** Shares from 0 to 1 as percentages. */
+export const SHARE: ColumnFormat = { kind: 'PERCENT', unit: null, decimals: null, compact: null };
+
+/** A value of an axis in the unit of what it measures. */
+export function axisValue(value: number, format: ColumnFormat | null | undefined): string {
+  if (format?.kind === 'PERCENT') return `${axisNumber(value * 100)}%`;
+  if (format?.kind === 'DURATION') return duration(value, format.unit);
+  return format?.kind === 'MONEY' ? withUnit(axisNumber(value), format.unit) : axisNumber(value);
+}
+
 const utc = (iso: string): Date => new Date(`${iso.slice(0, 10)}T00:00:00Z`);
 
 export const date = (iso: string): string => day.format(utc(iso));
@@ -56,6 +61,75 @@ export const shortDate = (iso: string): string => dayMonth.format(utc(iso));
 /** When something happened, in the reader's own time. */
 export const when = (instant: string): string => moment.format(new Date(instant));
 
+const UNIT_SECONDS: Record<string, number> = { s: 1, min: 60, h: 3600, d: 86_400 };
+const places = new Map<string, Intl.NumberFormat>();
+
+/** With a fixed number of decimals. */
+function fixed(value: number, decimals: number): string {
+  const key = String(decimals);
+  let known = places.get(key);
+  if (!known) {
+    known = new Intl.NumberFormat(LOCALE, {
+      minimumFractionDigits: decimals,
+      maximumFractionDigits: decimals,
+    });
+    places.set(key, known);
+  }
+  return known.format(value);
+}
+
+const SHORT: [number, string][] = [
+  [1e12, 'tn'],
+  [1e9, 'bn'],
+  [1e6, 'm'],
+  [1e3, 'k'],
+];
+
+/** Cut to a few figures: 140.5 bn. */
+function cut(value: number, decimals: number | null): string {
+  const [size, name] = SHORT.find(([least]) => Math.abs(value) >= least) ?? [1, ''];
+  return `${fixed(value / size, decimals ?? (name === '' && Number.isInteger(value) ? 0 : 1))}${name && ` ${name}`}`;
+}
+
+/** Hours, minutes and seconds: 1 h 25 min. */
+function duration(value: number, unit: string | null): string {
+  const seconds = Math.round(Math.abs(value) * (UNIT_SECONDS[unit ?? 's'] ?? 1));
+  const parts = [
+    [Math.floor(seconds / 86_400), 'd'],
+    [Math.floor((seconds % 86_400) / 3600), 'h'],
+    [Math.floor((seconds % 3600) / 60), 'min'],
+    [seconds % 60, 's'],
+  ] as const;
+  const first = parts.findIndex(([part]) => part > 0);
+  if (first < 0) return '0 s';
+  const shown = parts.slice(first, first + 2).filter(([part]) => part > 0);
+  return (value < 0 ? '−' : '') + shown.map(([part, name]) => `${part} ${name}`).join(' ');
+}
+
+/** A number as its format says; without one, with so many places as its size bears. */
+export function formatted(value: number, format: ColumnFormat | null): string {
+  if (format === null) return number(value);
+  const { kind, unit, decimals } = format;
+  const plain = (shown: number) =>
+    format.compact
+      ? cut(shown, decimals)
+      : decimals === null
+        ? number(shown)
+        : fixed(shown, decimals);
+  switch (kind) {
+    case 'PERCENT':
+      return `${fixed(value * 100, decimals ?? 1)}%`;
+    case 'MONEY':
+      return withUnit(plain(value), unit);
+    case 'DURATION':
+      return duration(value, unit);
+    case 'NUMBER':
+      return unit ? `${plain(value)} ${unit}` : plain(value);
+    default:
+      return number(value);
+  }
+}
+
 /** The result of a measure; dates come as day numbers, times as microseconds. */
 export function measured(
   value: number | null,
@@ -64,11 +138,8 @@ export function measured(
   format: ColumnFormat | null = null,
 ): string {
   if (value === null) return '–';
-  if (format?.kind === 'PERCENT') return percent.format(value);
-  if (format && !COUNTS.has(aggregate)) {
-    if (format.kind === 'MONEY') return withUnit(number(value), format.unit);
-  }
-  if (aggregate === 'SHARE') return percent.format(value);
+  if (format && NUMERIC.has(format.kind)) return formatted(value, format);
+  if (aggregate === 'SHARE') return formatted(value, SHARE);
   if (aggregate === 'MIN' || aggregate === 'MAX' || aggregate === 'MEDIAN') {
     if (type === 'DATE') return day.format(new Date(value * 86_400_000));
     if (type === 'DATE_TIME') return dateTime(new Date(value / 1000).toISOString());
@@ -87,7 +158,7 @@ export function plainNumber(plain: string): string {
   return (plain.startsWith('-') ? '−' : '') + grouped + (places ? `.${places}` : '');
 }
 
-const COUNTS = new Set(['ROWS', 'COUNT', 'DISTINCT']);
+const NUMERIC = new Set<ColumnFormat['kind']>(['NUMBER', 'PERCENT', 'MONEY', 'DURATION']);
 
 /** A code follows its amount, a sign stands before it, behind the minus. */
 function withUnit(shown: string, unit: string | null): string {
@@ -115,7 +186,11 @@ export function cell(
   switch (type) {
     case 'WHOLE':
     case 'DECIMAL':
+      if (format && (format.kind === 'DURATION' || format.compact || format.decimals !== null)) {
+        return formatted(Number(value), format);
+      }
       if (format?.kind === 'PERCENT') return plainPercent(value);
+      if (format?.kind === 'NUMBER' && format.unit) return `${plainNumber(value)} ${format.unit}`;
       return format?.kind === 'MONEY'
         ? withUnit(plainNumber(value), format.unit)
         : plainNumber(value);

@@ -9,6 +9,7 @@ const NOTHING: Grammar = {
   parts: [],
   stepKinds: [],
   viewKinds: [],
+  choiceKinds: [],
 };
 
 /** What can be said, as the server knows it; asked once. */

@@ -3,14 +3,17 @@ import { Input } from 'antd';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { call } from '../../api/client';
-import type { Draft, PublishState, View } from '../../api/types';
+import type { AppDefinition, Draft, PublishState, View } from '../../api/types';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { useGrammar } from '../../shared/useGrammar';
 import { Stages, TitleBar } from '../../shared/TitleBar';
 import { AppPage, pageShown, usePageState, viewsOn } from '../read';
 import { AddView } from './AddView';
 import { ComposeGrid } from './ComposeGrid';
+import { ChoicesMenu, newChoice, useProposals } from './ChoicesMenu';
 import { FilterPicker } from './FilterPicker';
+import { MeasuresMenu } from './MeasuresMenu';
+import { freeName, pruned } from './names';
 import { PageEditor } from './PageEditor';
 import { SentenceEditor } from './SentenceEditor';
 import { kindsFor, withKind, type GrammarViewKind } from './options';
@@ -43,13 +46,19 @@ export function ComposePage() {
 function Composer({ initial }: { readonly initial: Draft }) {
   const draft = useDraft(initial);
   const grammar = useGrammar();
-  const { app, saved, change } = draft;
+  const { app, saved } = draft;
+  const change = (next: AppDefinition) => draft.change(pruned(next, grammar));
   const [picked, setPicked] = useState<string | null>(null);
   const shownState = usePageState();
   const onPage = shownState.state.page;
   const page = { ...saved.page, app };
   const { columns } = page;
   const view = app.views.find((item) => item.id === picked);
+  const proposals = useProposals(
+    saved.id,
+    saved.page.app.views.some((item) => item.id === picked) ? (picked ?? undefined) : undefined,
+    saved.revision,
+  );
   const title = (item: View) => page.words[item.id]?.title ?? item.title;
   useShortcuts(draft.undo, draft.redo);
   const setView = (next: View) =>
@@ -61,7 +70,7 @@ function Composer({ initial }: { readonly initial: Draft }) {
   const add = (kind: GrammarViewKind) => {
     const shown = viewsOn(app, onPage);
     const bottom = Math.max(0, ...shown.map((item) => item.place.y + item.place.h));
-    const id = freeId(app.views);
+    const id = freeName('v', app.views);
     const empty: View = {
       id,
       title: '',
@@ -127,6 +136,13 @@ function Composer({ initial }: { readonly initial: Draft }) {
               if (next.page !== view.page)
                 shownState.change({ ...shownState.state, page: next.page ?? null });
             }}
+            proposals={proposals}
+            onChoose={(proposal) =>
+              change({
+                ...app,
+                choices: [...(app.choices ?? []), newChoice(app, view.id, proposal)],
+              })
+            }
             onRemove={() => remove(view.id)}
             onClose={() => setPicked(null)}
           />
@@ -144,11 +160,21 @@ function Composer({ initial }: { readonly initial: Draft }) {
             />
           }
           bandEnd={
-            <FilterPicker
-              filters={app.filters}
-              columns={columns}
-              onChange={(filters) => change({ ...app, filters })}
-            />
+            <span className="band-tools">
+              <MeasuresMenu app={app} page={page} grammar={grammar} onChange={change} />
+              <ChoicesMenu
+                id={saved.id}
+                app={app}
+                page={page}
+                grammar={grammar}
+                onChange={change}
+              />
+              <FilterPicker
+                filters={app.filters}
+                columns={columns}
+                onChange={(filters) => change({ ...app, filters })}
+              />
+            </span>
           }
           layout={(views, card) => (
             <ComposeGrid
@@ -165,12 +191,6 @@ function Composer({ initial }: { readonly initial: Draft }) {
       <AddView kinds={kindsFor(page, grammar)} onAdd={add} />
     </>
   );
-}
-
-function freeId(views: readonly View[]): string {
-  let n = views.length + 1;
-  while (views.some((view) => view.id === `v${n}`)) n += 1;
-  return `v${n}`;
 }
 
 function useShortcuts(undo: () => void, redo: () => void) {

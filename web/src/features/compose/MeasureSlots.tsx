@@ -2,15 +2,17 @@ import { InputNumber, Select } from 'antd';
 import type { Aggregate, Derived, Grammar, Measure, PageData, View } from '../../api/types';
 
 interface Props {
-  readonly view: View;
+  readonly measure: Measure;
+  /** Of the view that shows it, if there is one: what is made of all groups depends on them. */
+  readonly by: View['by'];
+  readonly split: View['split'];
   readonly page: PageData;
   readonly grammar: Grammar;
   readonly onChange: (measure: Measure) => void;
 }
 
 /** A measure part by part: the aggregate, its column, a second one or a percentage, what is made of all groups. */
-export function MeasureSlots({ view, page, grammar, onChange }: Props) {
-  const measure: Measure = view.measure ?? { aggregate: 'ROWS', column: null };
+export function MeasureSlots({ measure, by, split, page, grammar, onChange }: Props) {
   const words = grammar.aggregates.find((item) => item.aggregate === measure.aggregate);
   const columnsOf = (types: readonly string[]) =>
     page.columns
@@ -19,12 +21,9 @@ export function MeasureSlots({ view, page, grammar, onChange }: Props) {
   const aggregates = grammar.aggregates
     .filter((item) => columnsOf(item.types).length > 0)
     .filter((item) => item.withWords === null || columnsOf(item.withTypes).length > 0);
-  const isOver = Boolean(view.by?.step);
+  const isOver = Boolean(by?.step);
   const derived = grammar.derived.filter(
-    (item) =>
-      (!item.needsPeriods || isOver) &&
-      (!item.needsSplit || Boolean(view.split)) &&
-      view.by !== null,
+    (item) => (!item.needsPeriods || isOver) && (!item.needsSplit || Boolean(split)) && Boolean(by),
   );
   const pickAggregate = (aggregate: Aggregate) => {
     if (aggregate === 'ROWS') {

@@ -1,9 +1,10 @@
 import { Input, Select } from 'antd';
 import { useState } from 'react';
-import type { AppDefinition, PageData, View } from '../../api/types';
+import type { AppDefinition, Choice as AppChoice, PageData, Proposal, View } from '../../api/types';
 import { useGrammar } from '../../shared/useGrammar';
 import { viewsOn } from '../read';
 import { MeasureSlots } from './MeasureSlots';
+import { takes } from './names';
 import {
   groupingChoices,
   kindsFor,
@@ -22,11 +23,16 @@ import {
   type GrammarViewKind,
 } from './options';
 
+const NAMED = 'named:'; // in values of the measure's control, before the id of one that has a name
+
 interface Props {
   readonly view: View;
   readonly title: string;
   readonly page: PageData;
+  /** What colleagues could be let choose of it. */
+  readonly proposals: readonly Proposal[];
   readonly onChange: (view: View) => void;
+  readonly onChoose: (proposal: Proposal) => void;
   readonly onRemove: () => void;
   readonly onClose: () => void;
 }
@@ -40,17 +46,40 @@ function onPage(app: AppDefinition, view: View, id: string): View {
 
 /** The picked view's sentence, its emphasised parts as controls. */
 export function SentenceEditor(props: Props) {
-  const { view, title, page, onChange, onRemove, onClose } = props;
+  const { view, title, page, proposals, onChange, onChoose, onRemove, onClose } = props;
   const { columns } = page;
   const grammar = useGrammar();
   const kind = grammar.viewKinds.find((item) => item.kind === view.kind);
   const has = (slot: GrammarViewKind['slots'][number]) => kind?.slots.includes(slot) ?? false;
   const kinds = kindsFor(page, grammar);
-  const unusual = has('MEASURE') && measureOf(measureValue(view.measure ?? null)) === null;
+  const chosen = (page.app.choices ?? []).filter((choice) => choice.views.includes(view.id));
+  const isChosen = (slot: AppChoice['kind']) => chosen.some((choice) => choice.kind === slot);
+  const startOf = (slot: AppChoice['kind']) => {
+    const choice = chosen.find((item) => item.kind === slot);
+    const at = choice?.options.findIndex((option) => option.id === choice.start) ?? 0;
+    return page.choices[choice?.id ?? '']?.options[Math.max(0, at)] ?? 'what is';
+  };
+  const unusual =
+    has('MEASURE') && !view.measureId && measureOf(measureValue(view.measure ?? null)) === null;
   const [detailed, setDetailed] = useState(false);
-  const pick = (name: string, value: string, choices: Choice[], use: (value: string) => void) => (
-    <Phrase name={name} value={value} choices={choices} onPick={use} />
+  const named = page.app.measures ?? [];
+  const open = proposals.filter(
+    (proposal) => !isChosen(proposal.kind) && takes(view, proposal.kind, grammar),
   );
+  const pick = (
+    name: string,
+    value: string,
+    choices: Choice[],
+    use: (value: string) => void,
+    slot?: AppChoice['kind'],
+  ) =>
+    slot && isChosen(slot) ? (
+      <span className="chosen" title="Colleagues choose this">
+        {startOf(slot)} (chosen)
+      </span>
+    ) : (
+      <Phrase name={name} value={value} choices={choices} onPick={use} />
+    );
   return (
     <section className="sentence-editor" aria-label={`Edit ${title}`}>
       <TitleField key={`${view.id} ${view.title} ${title}`} {...props} />
@@ -63,13 +92,24 @@ export function SentenceEditor(props: Props) {
             {has('MEASURE')
               ? pick(
                   'Measure',
-                  measureValue(view.measure ?? null),
-                  measureChoices(page, grammar, view.measure ?? null),
+                  view.measureId ? NAMED + view.measureId : measureValue(view.measure ?? null),
+                  [
+                    ...named.map(({ id, name }) => ({ value: NAMED + id, label: name })),
+                    ...measureChoices(page, grammar, view.measure ?? null),
+                  ],
                   (value) => {
+                    const used = named.find(({ id }) => NAMED + id === value);
+                    if (used) {
+                      setDetailed(false);
+                      onChange({ ...view, measureId: used.id, measure: used.measure });
+                      return;
+                    }
                     const measure = measureOf(value);
                     setDetailed(measure === null);
-                    if (measure) onChange({ ...view, measure });
+                    if (measure) onChange({ ...view, measureId: null, measure });
+                    else if (view.measureId) onChange({ ...view, measureId: null });
                   },
+                  'MEASURE',
                 )
               : `number of ${page.app.noun}`}
             {has('GROUPING') && (
@@ -83,20 +123,29 @@ export function SentenceEditor(props: Props) {
                   (value) => {
                     onChange(withGrouping(view, groupingOf(value), columns));
                   },
+                  'GROUPING',
                 )}
                 {has('LARGEST') && isOfValues(view.by) && (
                   <>
                     ,{' '}
-                    {pick('How many groups', String(view.largest), LARGEST, (value) =>
-                      onChange({ ...view, largest: Number(value) }),
+                    {pick(
+                      'How many groups',
+                      String(view.largest),
+                      LARGEST,
+                      (value) => onChange({ ...view, largest: Number(value) }),
+                      'LARGEST',
                     )}
                   </>
                 )}
                 {has('SPLIT') && (
                   <>
                     , split by{' '}
-                    {pick('Split', view.split ?? '', splitChoices(columns), (value) =>
-                      onChange({ ...view, split: value === '' ? null : value }),
+                    {pick(
+                      'Split',
+                      view.split ?? '',
+                      splitChoices(columns),
+                      (value) => onChange({ ...view, split: value === '' ? null : value }),
+                      'SPLIT',
                     )}
                   </>
                 )}
@@ -113,6 +162,7 @@ export function SentenceEditor(props: Props) {
             const next = kinds.find((item) => item.kind === value);
             if (next) onChange(withKind(view, next, page));
           },
+          'KIND',
         )}
         {(page.app.pages ?? []).length > 1 && (
           <>
@@ -129,13 +179,25 @@ export function SentenceEditor(props: Props) {
       </div>
       {(detailed || unusual) && has('MEASURE') && (
         <MeasureSlots
-          view={view}
+          measure={view.measure ?? { aggregate: 'ROWS', column: null }}
+          by={view.by}
+          split={view.split}
           page={page}
           grammar={grammar}
           onChange={(measure) => onChange({ ...view, measure })}
         />
       )}
       <div className="editor-end">
+        {open.length > 0 && (
+          <span className="let-choose">
+            Let colleagues choose{' '}
+            {open.map((proposal) => (
+              <button key={proposal.kind} type="button" onClick={() => onChoose(proposal)}>
+                {proposal.label.toLowerCase()}
+              </button>
+            ))}
+          </span>
+        )}
         <button type="button" onClick={onRemove}>
           Remove view
         </button>

@@ -218,7 +218,7 @@ function usualGroupings(columns: readonly PageColumn[]): Record<Form, View['by']
   };
 }
 
-const formOf = (by: NonNullable<View['by']>): Form =>
+export const formOf = (by: NonNullable<View['by']>): Form =>
   by.step ? 'PERIODS' : by.part ? 'PARTS' : by.bins ? 'BINS' : 'VALUES';
 
 /** The view drawn another way: what fits is kept, what that way needs is filled in, the rest goes. */

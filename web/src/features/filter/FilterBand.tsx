@@ -13,13 +13,15 @@ interface Props {
   readonly onFilter: (column: string, filter: Filter | null) => void;
   readonly onFind: (column: string, text: string) => void;
   readonly end?: ReactNode;
+  /** Stands at the band's end. */
+  readonly choices?: ReactNode;
 }
 
 /** The filters side by side, each a small chart of its column; folds away, and is a sheet on narrow screens. */
-export function FilterBand({ data, state, answers, finds, onFilter, onFind, end }: Props) {
+export function FilterBand({ data, state, answers, finds, onFilter, onFind, end, choices }: Props) {
   const [folded, setFolded] = useState(false);
   const [sheet, setSheet] = useState(false);
-  if (data.app.filters.length === 0) return <>{end}</>;
+  if (data.app.filters.length === 0 && !choices) return <>{end}</>;
   const one = (spec: FilterSpec) => {
     const label = data.columns.find((column) => column.name === spec.column)?.label ?? spec.column;
     const active = state.filters.find((filter) => filter.column === spec.column) ?? null;
@@ -82,6 +84,7 @@ export function FilterBand({ data, state, answers, finds, onFilter, onFind, end 
           }}
         >
           {data.app.filters.map(one)}
+          {choices}
         </div>
       )}
       <button

@@ -1,6 +1,13 @@
 import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
-import type { AdditivityKind, ColumnType, DatasetDetails, Step } from '../../api/types';
+import type {
+  AdditivityKind,
+  ColumnFormat,
+  ColumnType,
+  DatasetDetails,
+  Step,
+} from '../../api/types';
+import { FormatEditor } from '../../shared/FormatEditor';
 import { cell, count, plainNumber, typeName, TYPE_NAMES } from '../../shared/format';
 import { Bars } from '../filter';
 
@@ -130,6 +137,14 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
             />
           </label>
         )}
+        {(info.type === 'WHOLE' || info.type === 'DECIMAL') && (
+          <NumberFormat
+            key={JSON.stringify(info.format)}
+            format={info.format}
+            busy={busy}
+            onDone={(format) => void onStep({ kind: 'setFormat', column: name, format })}
+          />
+        )}
         <label>
           Leave out the rows where it is
           <span className="inline-form">
@@ -161,6 +176,33 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
         </p>
       </div>
     </section>
+  );
+}
+
+function NumberFormat({
+  format,
+  busy,
+  onDone,
+}: {
+  readonly format: ColumnFormat | null;
+  readonly busy: boolean;
+  readonly onDone: (format: ColumnFormat) => void;
+}) {
+  const plain: ColumnFormat = { kind: 'NUMBER', unit: null, decimals: null, compact: null };
+  const [next, setNext] = useState(format ?? plain);
+  return (
+    <div>
+      Show its numbers as
+      <span className="inline-form">
+        <FormatEditor value={next} disabled={busy} onChange={(value) => setNext(value ?? plain)} />
+        <Button
+          disabled={busy || JSON.stringify(next) === JSON.stringify(format ?? plain)}
+          onClick={() => onDone(next)}
+        >
+          Show so
+        </Button>
+      </span>
+    </div>
   );
 }
 

@@ -1,6 +1,7 @@
 import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
-import type { ColumnInfo, Slot, Step, StepKindWords } from '../../api/types';
+import type { ColumnFormat, ColumnInfo, Slot, Step, StepKindWords } from '../../api/types';
+import { FormatEditor } from '../../shared/FormatEditor';
 
 interface Props {
   readonly step: Step;
@@ -93,6 +94,8 @@ function SlotEditor({ slot, value, columns, onChange }: SlotProps) {
           onChange={onChange}
         />
       );
+    case 'FORMAT':
+      return <FormatEditor value={(value ?? null) as ColumnFormat | null} onChange={onChange} />;
     case 'EXPRESSION':
       return (
         <Input.TextArea

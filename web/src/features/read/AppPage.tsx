@@ -7,7 +7,8 @@ import { PageTabs, viewsOn } from './PageTabs';
 import { ReadingLine } from './ReadingLine';
 import { useAnswers } from './useAnswers';
 import { usePageState } from './usePageState';
-import { withFilter, withMark } from './selection';
+import { ChoiceBand } from './ChoiceBand';
+import { withChoice, withFilter, withMark } from './selection';
 import './read.css';
 
 interface Props {
@@ -28,10 +29,12 @@ export function AppPage({ data, base, stamp, layout, bandEnd, tabsEnd }: Props) 
   const page = usePageState();
   const { state, change } = page;
   const [finds, setFinds] = useState<Record<string, string>>({});
-  const views = viewsOn(data.app, state.page);
+  const onPage = viewsOn(data.app, state.page);
   const several = (data.app.pages ?? []).length > 1;
-  const asked = several ? views.map((view) => view.id) : null; // a page asks for what it shows
+  const asked = several ? onPage.map((view) => view.id) : null; // a page asks for what it shows
   const answers = useAnswers(`${base}/answers`, state, finds, stamp, asked);
+  const hidden = answers.head?.hidden ?? [];
+  const views = layout ? onPage : onPage.filter((view) => !hidden.includes(view.id));
   const context: ViewContext = {
     data,
     state,
@@ -67,6 +70,16 @@ export function AppPage({ data, base, stamp, layout, bandEnd, tabsEnd }: Props) 
         onFilter={(column, filter) => change(withFilter(state, column, filter))}
         onFind={(column, text) => setFinds((before) => ({ ...before, [column]: text }))}
         end={bandEnd}
+        choices={
+          data.app.choices && data.app.choices.length > 0 ? (
+            <ChoiceBand
+              data={data}
+              views={views}
+              picked={state.choices}
+              onPick={(choice, option) => change(withChoice(state, choice, option))}
+            />
+          ) : undefined
+        }
       />
       <div className="page-line">
         <PageTabs
@@ -83,6 +96,18 @@ export function AppPage({ data, base, stamp, layout, bandEnd, tabsEnd }: Props) 
   );
 }
 
+/** In rows that some view stands in: one that is hidden leaves no hole where it stood alone. */
+function withoutGaps(views: readonly View[]): View[] {
+  const rows = new Set(
+    views.flatMap(({ place }) => Array.from({ length: place.h }, (_, i) => place.y + i)),
+  );
+  const order = [...rows].sort((a, b) => a - b);
+  return views.map((view) => ({
+    ...view,
+    place: { ...view.place, y: order.indexOf(view.place.y) },
+  }));
+}
+
 function Grid({
   views,
   card,
@@ -90,7 +115,7 @@ function Grid({
   readonly views: readonly View[];
   readonly card: (view: View) => ReactNode;
 }) {
-  const inOrder = [...views].sort((a, b) => a.place.y - b.place.y || a.place.x - b.place.x);
+  const inOrder = withoutGaps(views).sort((a, b) => a.place.y - b.place.y || a.place.x - b.place.x);
   return (
     <div className="view-grid">
       {inOrder.map((view) => (

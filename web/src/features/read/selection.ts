@@ -1,8 +1,10 @@
-import type { Filter, Mark, Selection, Sort } from '../../api/types';
+import type { Choice, Filter, Mark, Selection, Sort } from '../../api/types';
 
 /** All of a page's state that its address holds. */
 export interface PageState extends Selection {
   readonly sorts: Record<string, Sort>;
+  /** For each choice the id of the picked option; the one that it begins with where there is none. */
+  readonly choices: Record<string, string>;
   /** The page that is shown; the first one if null. */
   readonly page: string | null;
 }
@@ -10,6 +12,7 @@ export interface PageState extends Selection {
 const FILTER = 'f.';
 const MARK = 'm.';
 const SORT = 's.';
+const CHOICE = 'c.';
 const PAGE = 'page';
 const BLANK = '+blank';
 
@@ -83,6 +86,9 @@ function decodeFilter(column: string, text: string): Filter | null {
 export function encodeState(state: PageState): URLSearchParams {
   const params = new URLSearchParams();
   if (state.page !== null) params.append(PAGE, state.page);
+  for (const [choice, option] of Object.entries(state.choices)) {
+    params.append(CHOICE + choice, option);
+  }
   for (const filter of state.filters) params.append(FILTER + filter.column, encodeFilter(filter));
   for (const mark of state.marks) {
     params.append(MARK + mark.view, `${join([mark.filter.column])}~.${encodeFilter(mark.filter)}`);
@@ -98,6 +104,7 @@ export function decodeState(params: URLSearchParams): PageState {
   const filters: Filter[] = [];
   const marks: Mark[] = [];
   const sorts: Record<string, Sort> = {};
+  const choices: Record<string, string> = {};
   for (const [name, text] of params) {
     if (name.startsWith(FILTER)) {
       const filter = decodeFilter(name.slice(FILTER.length), text);
@@ -109,9 +116,11 @@ export function decodeState(params: URLSearchParams): PageState {
     } else if (name.startsWith(SORT)) {
       const [column = '', direction] = split(text);
       sorts[name.slice(SORT.length)] = { column, descending: direction === 'down' };
+    } else if (name.startsWith(CHOICE)) {
+      choices[name.slice(CHOICE.length)] = text;
     }
   }
-  return { filters, marks, sorts, page: params.get(PAGE) };
+  return { filters, marks, sorts, choices, page: params.get(PAGE) };
 }
 
 /** With the filter of its column in place of the one before, or lifted when null. */
@@ -121,6 +130,16 @@ export function withFilter(state: PageState, column: string, filter: Filter | nu
   if (at >= 0) filters.splice(at, 1, ...(filter ? [filter] : []));
   else if (filter) filters.push(filter);
   return { ...state, filters };
+}
+
+/** With an option picked; marks of views whose groups change with it are lifted, since they would mean nothing. */
+export function withChoice(state: PageState, choice: Choice, option: string): PageState {
+  const others = Object.entries(state.choices).filter(([id]) => id !== choice.id);
+  const isStart = option === (choice.start ?? choice.options[0]?.id);
+  const choices = Object.fromEntries(isStart ? others : [...others, [choice.id, option]]);
+  const regroups = ['GROUPING', 'SPLIT', 'STEP', 'WIDTH', 'SHOWN'].includes(choice.kind);
+  const marks = state.marks.filter((mark) => !regroups || !choice.views.includes(mark.view));
+  return { ...state, choices, marks };
 }
 
 export function withMark(state: PageState, view: string, filter: Filter | null): PageState {

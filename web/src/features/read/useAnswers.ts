@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { askPage, Problem } from '../../api/client';
-import type { Answer, AnswerLine, Failure, PageQuestion } from '../../api/types';
+import type { Answer, AnswerLine, Failure, PageQuestion, Shown } from '../../api/types';
 import type { PageState } from './selection';
 
 export type Head = Extract<AnswerLine, { line: 'head' }>;
@@ -8,6 +8,8 @@ export type Head = Extract<AnswerLine, { line: 'head' }>;
 export interface Answered {
   readonly answer: Answer | null;
   readonly failure: Failure | null;
+  /** The view that was asked for, as it stands under what is chosen, with its words; null of filters. */
+  readonly shown: Shown | null;
 }
 
 export interface Answers {
@@ -57,10 +59,10 @@ export function useAnswers(
     for (const [view, sort] of Object.entries(asked.state.sorts)) {
       tables[view] = { offset: 0, limit: 50, sort: [sort] };
     }
-    const { filters, marks } = asked.state;
+    const { filters, marks, choices } = asked.state;
     askPage(
       path,
-      { page, filters, marks, tables, finds: asked.finds, views: asked.views },
+      { page, filters, marks, tables, finds: asked.finds, views: asked.views, choices },
       abort.signal,
       (lines) => {
         if (turn === latest.current) setKnown((before) => lines.reduce(withLine, before));
@@ -85,6 +87,8 @@ export function useAnswers(
   return { ...known, late, retry };
 }
 
+const answered = ({ answer, failure, shown }: Answered): Answered => ({ answer, failure, shown });
+
 function withLine(
   before: Omit<Answers, 'retry' | 'late'>,
   line: AnswerLine,
@@ -95,12 +99,12 @@ function withLine(
     case 'view':
       return {
         ...before,
-        views: { ...before.views, [line.id]: { answer: line.answer, failure: line.failure } },
+        views: { ...before.views, [line.id]: answered(line) },
       };
     case 'filter':
       return {
         ...before,
-        filters: { ...before.filters, [line.id]: { answer: line.answer, failure: line.failure } },
+        filters: { ...before.filters, [line.id]: answered(line) },
       };
     case 'question': // of other programs
       return before;

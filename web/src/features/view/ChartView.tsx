@@ -2,7 +2,6 @@ import type { ECharts } from 'echarts/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { GroupsAnswer, View } from '../../api/types';
 import { useDark } from '../../shared/useDark';
-import { sentenceText } from '../../shared/SentenceText';
 import { init } from './charts';
 import { palette } from './colours';
 import { markOf, type ViewContext } from './context';
@@ -14,10 +13,11 @@ interface Props {
   readonly answer: GroupsAnswer;
   readonly context: ViewContext;
   readonly title: string;
+  readonly sentence: string;
 }
 
 /** A chart of groups; a press on one marks it. */
-export default function ChartView({ view, answer, context, title }: Props) {
+export default function ChartView({ view, answer, context, title, sentence }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const chart = useRef<ECharts | null>(null);
   const [drawn, setDrawn] = useState(0);
@@ -62,13 +62,12 @@ export default function ChartView({ view, answer, context, title }: Props) {
   useEffect(() => {
     chart.current?.setOption(option, { notMerge: true });
   }, [option, shown]);
-  const words = context.data.words[view.id];
   return (
     <div
       ref={frame}
       className="chart"
       role="img"
-      aria-label={`${title}. ${words ? sentenceText(words.sentence) : ''} The numbers are under “as table”.`}
+      aria-label={`${title}. ${sentence} The numbers are under “as table”.`}
       data-ready={drawn}
     />
   );

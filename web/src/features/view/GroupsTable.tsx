@@ -8,10 +8,12 @@ export function GroupsTable({
   view,
   answer,
   context,
+  title,
 }: {
   readonly view: View;
   readonly answer: GroupsAnswer;
   readonly context: ViewContext;
+  readonly title: string;
 }) {
   const mark = markOf(context, view.id)?.filter ?? null;
   const by = view.by ?? null;
@@ -27,7 +29,7 @@ export function GroupsTable({
             <th scope="col">{label}</th>
             {answer.splits.map((key, i) => (
               <th key={i} scope="col" className="number">
-                {split ? groupLabel(key, null) : (context.data.words[view.id]?.title ?? '')}
+                {split ? groupLabel(key, null) : title}
               </th>
             ))}
           </tr>

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
-import type { Answer, Failure, View } from '../../api/types';
-import { SentenceText } from '../../shared/SentenceText';
+import type { Answer, Failure, Shown, View } from '../../api/types';
+import { sentenceText, SentenceText } from '../../shared/SentenceText';
 import { markOf, type ViewContext } from './context';
 import { GroupsTable } from './GroupsTable';
 import { ViewDownload } from './ViewDownload';
@@ -11,15 +11,17 @@ const ChartView = lazy(() => import('./ChartView'));
 
 interface Props {
   readonly view: View;
-  readonly answered: { answer: Answer | null; failure: Failure | null } | undefined;
+  readonly answered:
+    { answer: Answer | null; failure: Failure | null; shown: Shown | null } | undefined;
   readonly context: ViewContext;
   readonly rounds: number;
 }
 
 /** A view with its title and sentence, in one of four states: loading, failed, empty, filled. */
-export function ViewCard({ view, answered, context, rounds }: Props) {
+export function ViewCard({ view: defined, answered, context, rounds }: Props) {
   const [asTable, setAsTable] = useState(false);
-  const words = context.data.words[view.id];
+  const view = answered?.shown?.view ?? defined; // numbers and words of the same question
+  const words = answered?.shown ?? context.data.words[view.id];
   const title = words?.title ?? view.title;
   const mark = markOf(context, view.id);
   const { Alone, chart } = faceOf(view);
@@ -67,6 +69,7 @@ export function ViewCard({ view, answered, context, rounds }: Props) {
           rounds={rounds}
           asTable={asTable}
           title={title}
+          sentence={words ? sentenceText(words.sentence) : ''}
         />
       </div>
     </article>
@@ -80,7 +83,12 @@ function Body({
   rounds,
   asTable,
   title,
-}: Props & { readonly asTable: boolean; readonly title: string }) {
+  sentence,
+}: Props & {
+  readonly asTable: boolean;
+  readonly title: string;
+  readonly sentence: string;
+}) {
   if (answered?.failure) return <p className="soft view-failure">{answered.failure.detail}</p>;
   const answer = answered?.answer;
   if (!answer) return <p className="soft">Reading …</p>;
@@ -91,10 +99,10 @@ function Body({
   }
   if (answer.kind !== 'groups') return null;
   if (answer.axis.length === 0) return <NoRows context={context} />;
-  if (asTable) return <GroupsTable view={view} answer={answer} context={context} />;
+  if (asTable) return <GroupsTable view={view} answer={answer} context={context} title={title} />;
   return (
     <Suspense fallback={<p className="soft">Reading …</p>}>
-      <ChartView view={view} answer={answer} context={context} title={title} />
+      <ChartView view={view} answer={answer} context={context} title={title} sentence={sentence} />
     </Suspense>
   );
 }

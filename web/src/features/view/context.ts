@@ -3,7 +3,10 @@ import type { Filter, Mark, PageData, Selection, Sort } from '../../api/types';
 /** What every view of a page is given. */
 export interface ViewContext {
   readonly data: PageData;
-  readonly state: Selection & { readonly sorts: Record<string, Sort> };
+  readonly state: Selection & {
+    readonly sorts: Record<string, Sort>;
+    readonly choices: Record<string, string>;
+  };
   /** Where this app's answers are asked for. */
   readonly base: string;
   /** Labels of columns whose texts a download makes harmless for spreadsheets. */

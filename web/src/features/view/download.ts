@@ -4,15 +4,15 @@ import { isOfRows } from './kinds';
 /** Where the selected rows of a table view, or the numbers of another view, are as CSV. */
 export function downloadAddress(
   base: string,
-  selection: Selection,
+  selection: Selection & { readonly choices: Record<string, string> },
   view: View,
   sort: Sort | null = null,
   raw = false,
 ): string {
-  const { filters, marks } = selection;
+  const { filters, marks, choices } = selection;
   const params = new URLSearchParams({
     view: view.id,
-    selection: JSON.stringify({ filters, marks }),
+    selection: JSON.stringify({ filters, marks, choices }),
   });
   if (sort) params.set('sort', JSON.stringify(sort));
   if (raw) params.set('raw', 'true');

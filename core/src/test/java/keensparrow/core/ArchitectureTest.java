@@ -42,7 +42,9 @@ class ArchitectureTest {
         "profile",
         "prepare",
         "app.filter",
+        "app.measure",
         "app.view",
+        "app.choice",
         "app",
         "draft"
     };

@@ -49,7 +49,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(1)
+    @Order(10)
     void theFirstStartCreatesTheAdministratorWhoAddsPeople() throws Exception {
         String setup =
                 Files.readString(server.data().resolve("setup-address.txt")).strip();
@@ -76,7 +76,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(2)
+    @Order(20)
     void aWrongPasswordIsSaid() {
         analyst.open(server.address());
         analyst.fillIn("anna", "not this one");
@@ -84,7 +84,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(3)
+    @Order(30)
     void theAnalystBringsInAFileAndSeesItsColumns() throws Exception {
         analyst.signIn(server.address(), "anna", PASSWORD);
         Path file = folder.resolve("departures-2026.csv");
@@ -102,7 +102,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(4)
+    @Order(40)
     void stepsAreAddedAndTakenBack() {
         analyst.clickText("button", "compute a column");
         analyst.type(".compute-form input", "Fare");
@@ -127,7 +127,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(5)
+    @Order(50)
     void aFirstAppIsThereAtOnceAndAnswersBack() {
         analyst.clickText("button", "Compose an app");
         analyst.sees(".reading", "Reading all 9,855 departures.");
@@ -137,7 +137,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(6)
+    @Order(60)
     void viewsAreAddedEditedMovedAndRemoved() {
         int before = analyst.all(".compose-cell").size();
         analyst.clickText("button", "How do groups compare?");
@@ -174,7 +174,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(7)
+    @Order(70)
     void viewsStandOnPages() {
         int before = analyst.all(".compose-cell").size();
         analyst.clickText("button", "+ page");
@@ -206,7 +206,39 @@ class JourneyIT {
     }
 
     @Test
-    @Order(8)
+    @Order(75)
+    void theAuthorNamesAMeasureAndLetsColleaguesChoose() {
+        analyst.clickText("button", "Overview");
+        analyst.click("button[aria-label='Edit Revenue by Booking channel']");
+        analyst.clickText("div[@class='editor-end']//button", "measure");
+        analyst.sees(".choices .choice", "Measure");
+        analyst.clickText("div[@class='editor-end']//button", "grouped by");
+        analyst.see("[data-save=saved]");
+        analyst.click("button[aria-label='Measures with a name']");
+        analyst.clickText("button", "Name a measure");
+        analyst.see("input[aria-label='Name of the measure']")
+                .sendKeys(Keys.chord(Keys.CONTROL, "a"), "Takings", Keys.ENTER);
+        analyst.choose("Shown as", "money");
+        analyst.choose("Decimals", "0 decimals");
+        analyst.sees(".definition", "Not used yet.");
+        analyst.see("[data-save=saved]");
+        analyst.press(Keys.ESCAPE);
+        analyst.click("button[aria-label='What colleagues choose']");
+        analyst.choose("Add an option", "Takings");
+        analyst.see("[data-save=saved]");
+        analyst.press(Keys.ESCAPE);
+        analyst.choose("Measure", "Takings");
+        analyst.sees(".compose-cell.picked h2", "Takings by Booking channel");
+        analyst.sees(".compose-cell.picked .view-sentence", "Takings by Booking channel, six largest and Other");
+        analyst.click("button[aria-label='Measures with a name']");
+        analyst.sees(".definition", "Used by Measure.");
+        analyst.press(Keys.ESCAPE);
+        analyst.clickText("button", "Done");
+        analyst.see("[data-save=saved]");
+    }
+
+    @Test
+    @Order(80)
     void publishingGivesALink() {
         analyst.clickText("a", "Publish edition 1");
         analyst.clickText("button", "Publish edition 1");
@@ -215,7 +247,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(9)
+    @Order(90)
     void aColleagueOpensTheLinkFiltersAndPressesABar() {
         colleague.open(link);
         colleague.fillIn("rita", PASSWORD);
@@ -238,7 +270,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(10)
+    @Order(100)
     void pagesHaveAnAddressAndGoByArrowKeys() {
         String address = colleague.address();
         String reading = colleague.see(".reading p").getText();
@@ -253,6 +285,27 @@ class JourneyIT {
         assertThat(colleague.address()).isEqualTo(address);
     }
 
+    @Test
+    @Order(105)
+    void aColleagueChoosesAndTheWordsFollow() {
+        String before = colleague.address();
+        String view = barsOf(colleague);
+        colleague.choose("Measure", "Takings");
+        colleague.sees("[data-part='view:" + view + "'] h2", "Takings by Booking channel");
+        colleague.choose("Grouped by", "Route");
+        colleague.sees("[data-part='view:" + view + "'] h2", "Takings by Route");
+        assertThat(colleague.address()).contains("c.c1=").contains("c.c2=").doesNotContain("m." + view);
+        colleague.click("[data-part='view:" + view + "'] .view-twin button");
+        colleague.sees("[data-part='view:" + view + "'] .twin", "€");
+        String chosen = colleague.address();
+        colleague.open("about:blank");
+        colleague.open(chosen);
+        colleague.sees("[data-part='view:" + view + "'] h2", "Takings by Route");
+        colleague.back();
+        colleague.open(before);
+        colleague.sees("[data-part='view:" + view + "'] h2", "Revenue by Booking channel");
+    }
+
     private static String barsOf(Browser browser) {
         browser.see(".chart[data-ready]:not([data-ready='0'])");
         return browser.all(".view-cell.kind-bars [data-part]")
@@ -262,7 +315,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(11)
+    @Order(110)
     void aColleagueDownloadsExactlyTheRowsRead() throws Exception {
         String count = colleague.see(".reading strong").getText().replace(",", "");
         colleague.clickText("a", "Download rows");
@@ -274,7 +327,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(12)
+    @Order(120)
     void everythingCanBeReachedByKeyboard() {
         colleague.open(link);
         colleague.sees(".reading", "Reading all");
@@ -294,7 +347,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(13)
+    @Order(130)
     void rowsScrollToTheEndAndSort() {
         colleague.clickText("button", "Passengers");
         colleague.see("[aria-sort=descending]");
@@ -305,7 +358,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(14)
+    @Order(140)
     void anEmptySelectionHasAWayBack() {
         colleague.open(link + "?f.route=is~.Atlantis");
         colleague.sees(".notice", "Atlantis");
@@ -316,7 +369,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(15)
+    @Order(150)
     void afterACrashAllOfItIsStillThere() throws Exception {
         server.crashAndRestart();
         colleague.open(link);
@@ -324,7 +377,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(16)
+    @Order(160)
     void aNewerFileMovesTheSameLinkOver() throws Exception {
         analyst.open(server.address());
         analyst.clickText("ul[2]//a", "Departures 2026");
@@ -342,7 +395,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(17)
+    @Order(170)
     void aQueryBecomesADataset() throws Exception {
         analyst.open(server.address() + "/query");
         analyst.type("#name", "Warehouse");
@@ -370,7 +423,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(18)
+    @Order(180)
     void aFileOfAnotherShapeGivesAnAppToo() throws Exception {
         Path file = folder.resolve("stock list.csv");
         Files.writeString(file, """
@@ -393,7 +446,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(19)
+    @Order(190)
     void narrowScreensShowFiltersAsASheet() {
         colleague.size(390, 844);
         colleague.open(link);
@@ -408,7 +461,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(20)
+    @Order(200)
     void aLinkThatDoesNotExistIsSaid() throws Exception {
         colleague.open(server.address() + "/a/00000000000000000000000000000000");
         colleague.sees("main", "There is no app at this address");
@@ -418,7 +471,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(21)
+    @Order(210)
     void theAuthorSaysWhatMayBeDownloaded() throws Exception {
         Client client = new Client(server.address());
         client.signIn("anna", PASSWORD);
@@ -450,7 +503,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(22)
+    @Order(220)
     void anAdministratorSendsPeopleAwayAndSeesWhatWasDone() {
         analyst.open(server.address());
         analyst.clickText("button", "Sign out");
@@ -474,7 +527,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(23)
+    @Order(230)
     void everybodyLooksAfterTheirOwnAccount() {
         analyst.open(server.address());
         analyst.clickText("a", "ada");
@@ -491,7 +544,7 @@ class JourneyIT {
     }
 
     @Test
-    @Order(24)
+    @Order(240)
     void aLoadThatACrashCutOffIsRepeated() throws Exception {
         Client client = new Client(server.address());
         client.signIn("ada", PASSWORD + " again");

@@ -1,6 +1,6 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import type { Filter, GroupsAnswer, View } from '../../../../api/types';
-import { axisNumber, groupLabel, measured } from '../../../../shared/format';
+import { axisValue, groupLabel, SHARE, measured } from '../../../../shared/format';
 import { FONT, splitColour, tooltip } from '../../chartParts';
 import type { Palette } from '../../colours';
 import { isMarked } from '../../marks';
@@ -96,7 +96,7 @@ export function linesOption(
       axisLabel: {
         color: colours.soft,
         fontSize: 11.5,
-        formatter: (at: number) => (shareAxis ? `${axisNumber(at * 100)}%` : axisNumber(at)),
+        formatter: (at: number) => axisValue(at, aggregate === 'SHARE' ? SHARE : measure?.format),
       },
       splitLine: { lineStyle: { color: colours.faint } },
     },

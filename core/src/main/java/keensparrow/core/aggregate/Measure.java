@@ -37,8 +37,8 @@ public record Measure(
         return new Measure(Aggregate.FORMULA, null, null, null, expression, null);
     }
 
-    /** The same with its values of all groups made into others. */
-    public Measure derived(Derived kind) {
+    /** The same with its values of all groups made into others; as they are when null. */
+    public Measure derived(@Nullable Derived kind) {
         return new Measure(aggregate, column, with, percent, expression, kind);
     }
 

@@ -1,13 +1,19 @@
 package keensparrow.core.app;
 
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import keensparrow.core.app.choice.Choice;
 import keensparrow.core.app.filter.FilterSpec;
+import keensparrow.core.app.measure.AppWords;
+import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.View;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.table.Schema;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -17,6 +23,8 @@ import org.jspecify.annotations.Nullable;
  * @param noun what a row is, in the plural: {@code departures}
  * @param downloads what may be taken along; rows of tables where nothing is said, as in older documents
  * @param pages in order; none for an app of a single page, as in older documents
+ * @param measures those that have a name; none in older documents
+ * @param choices what colleagues choose; none in older documents
  */
 public record App(
         int format,
@@ -25,28 +33,94 @@ public record App(
         List<FilterSpec> filters,
         List<View> views,
         @Nullable Downloads downloads,
-        @Nullable List<Page> pages) {
-    public static final int FORMAT = 1;
+        @Nullable List<Page> pages,
+        @Nullable List<NamedMeasure> measures,
+        @Nullable List<Choice> choices) {
+    public static final int FORMAT = 2;
+
+    private static final int FIRST_FORMAT = 1;
 
     public static final int MAX_VIEWS = 60;
     public static final int MAX_FILTERS = 24;
     public static final int MAX_PAGES = 30;
+    public static final int MAX_CHOICES = 24;
+    public static final int MAX_NAMED = 100;
     private static final int MAX_TITLE = 200;
 
     public App {
+        format = format == FIRST_FORMAT ? FORMAT : format; // which had no measures and no choices, and all else alike
         filters = List.copyOf(filters);
         views = List.copyOf(views);
         downloads = downloads == null ? Downloads.ROWS : downloads;
         pages = pages == null ? List.of() : List.copyOf(pages);
+        measures = measures == null ? List.of() : List.copyOf(measures);
+        choices = choices == null ? List.of() : List.copyOf(choices);
     }
 
     /** With rows of tables to take along. */
     public App(int format, String title, String noun, List<FilterSpec> filters, List<View> views) {
-        this(format, title, noun, filters, views, Downloads.ROWS, List.of());
+        this(format, title, noun, filters, views, Downloads.ROWS, List.of(), List.of(), List.of());
+    }
+
+    public App withPages(List<Page> next) {
+        return new App(format, title, noun, filters, views, downloads, next, measures, choices);
+    }
+
+    public App withViews(List<View> next) {
+        return new App(format, title, noun, filters, next, downloads, pages, measures, choices);
+    }
+
+    /** With measures that have a name, and what colleagues choose. */
+    public App with(List<NamedMeasure> nextMeasures, List<Choice> nextChoices) {
+        return new App(format, title, noun, filters, views, downloads, pages, nextMeasures, nextChoices);
     }
 
     private List<Page> allPages() {
         return pages == null ? List.of() : pages;
+    }
+
+    /** Measures that have a name. */
+    public List<NamedMeasure> named() {
+        return measures == null ? List.of() : measures;
+    }
+
+    /** What colleagues choose. */
+    public List<Choice> allChoices() {
+        return choices == null ? List.of() : choices;
+    }
+
+    public Optional<NamedMeasure> named(@Nullable String id) {
+        return named().stream().filter(measure -> measure.id().equals(id)).findFirst();
+    }
+
+    /** What its sentences call things. */
+    public AppWords words(Schema schema) {
+        return new AppWords(noun, schema, named());
+    }
+
+    /**
+     * The app as it is shown under what is picked: named measures in their places, choices made, views that are hidden
+     * left out. All that asks or says something does so of this.
+     *
+     * @param picked ids of options by the id of their choice; where nothing is picked, or what is gone, a choice's start holds
+     */
+    public App shown(Map<String, String> picked) {
+        if (named().isEmpty() && allChoices().isEmpty()) {
+            return this;
+        }
+        List<View> shown = new ArrayList<>();
+        for (View view : views) {
+            View now = named(view.measureId()).map(view::using).orElse(view);
+            for (Choice choice : allChoices()) {
+                if (now != null && choice.views().contains(view.id())) {
+                    now = choice.kind().definition().apply(now, choice.option(picked.get(choice.id())), named());
+                }
+            }
+            if (now != null) {
+                shown.add(now);
+            }
+        }
+        return withViews(shown);
     }
 
     public boolean allows(Downloads wanted) {
@@ -63,6 +137,10 @@ public record App(
 
     /** @throws UserException INVALID_REQUEST when it could not be shown: no title, ids twice, views off the grid */
     public void validate() {
+        if (format != FORMAT) {
+            throw invalid("This app has the form " + format + ", and this server knows those up to " + FORMAT
+                    + ". Use the server that made it, or a newer one.");
+        }
         if (title.isBlank() || title.length() > MAX_TITLE) {
             throw invalid("The title needs 1 to " + MAX_TITLE + " characters.");
         }
@@ -86,6 +164,7 @@ public record App(
             }
         }
         validatePages();
+        new AppRules(this).check();
         Set<String> columns = new HashSet<>();
         for (FilterSpec filter : filters) {
             if (!columns.add(filter.column())) {

@@ -1,8 +1,10 @@
 package keensparrow.core.app;
 
+import java.util.ArrayList;
 import java.util.List;
 import keensparrow.core.aggregate.Measure;
-import keensparrow.core.app.view.MeasureSentences;
+import keensparrow.core.app.choice.Choice;
+import keensparrow.core.app.measure.AppWords;
 import keensparrow.core.app.view.View;
 import keensparrow.core.sentence.FilterSentences;
 import keensparrow.core.sentence.Sentence;
@@ -32,6 +34,24 @@ public final class AppSentences {
             first = false;
         }
         return words.say(".").build();
+    }
+
+    /** What each measure of a view is called, in the order of its answer. */
+    public static List<String> measures(View view, App app, Schema schema) {
+        List<Measure> measures = view.kind().definition().measures(view);
+        AppWords words = app.words(schema);
+        List<String> names = new ArrayList<>();
+        for (int m = 0; m < measures.size(); m++) {
+            names.add(words.title(m == 0 ? view.measureId() : null, measures.get(m)));
+        }
+        return names;
+    }
+
+    /** What the options of a choice are called. */
+    public static List<String> options(Choice choice, App app, Schema schema) {
+        return choice.options().stream()
+                .map(option -> choice.label(option, app.words(schema)))
+                .toList();
     }
 
     /** What whoever opens the app may do and take along, exactly as the server allows it. */
@@ -64,12 +84,7 @@ public final class AppSentences {
 
     /** {@code Average of delay by route, five largest and Other, as bars.} Its emphasised parts are its controls. */
     public static Sentence view(View view, App app, Schema schema) {
-        return view.kind().definition().sentence(view, app.noun(), schema);
-    }
-
-    /** {@code sum of revenue}, {@code number of departures}, {@code share of cancelled}, with what is derived. */
-    public static String measure(Measure measure, App app, Schema schema) {
-        return MeasureSentences.of(measure, app.noun(), schema);
+        return view.kind().definition().sentence(view, app.words(schema));
     }
 
     /** The view's own title, or one made from its definition: {@code Average delay by route}. */
@@ -77,6 +92,6 @@ public final class AppSentences {
         if (!view.title().isBlank()) {
             return view.title();
         }
-        return view.kind().definition().title(view, app.noun(), schema);
+        return view.kind().definition().title(view, app.words(schema));
     }
 }

@@ -5,7 +5,9 @@ import java.util.stream.Stream;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Derived;
 import keensparrow.core.app.view.GroupBy;
-import keensparrow.core.app.view.MeasureSentences;
+import keensparrow.core.app.choice.Choice;
+import keensparrow.core.app.choice.ChoiceKind;
+import keensparrow.core.app.measure.MeasureSentences;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.column.ColumnType;
@@ -23,6 +25,7 @@ import org.jspecify.annotations.Nullable;
  * @param steps periods of dates, @param parts parts of dates
  * @param viewKinds the ways of showing data
  * @param stepKinds the steps whose words can be changed, with the slots of each
+ * @param choiceKinds what colleagues can be let choose
  */
 public record Grammar(
         List<OfAggregate> aggregates,
@@ -30,7 +33,8 @@ public record Grammar(
         List<OfStep> steps,
         List<OfPart> parts,
         List<Slot.OfStepKind> stepKinds,
-        List<OfViewKind> viewKinds) {
+        List<OfViewKind> viewKinds,
+        List<OfChoiceKind> choiceKinds) {
     /**
      * @param words before the column: {@code average of}
      * @param types of columns that it is made of
@@ -57,6 +61,8 @@ public record Grammar(
      * @param words at the end of a sentence: {@code bars}
      * @param purpose what it answers
      * @param groupings what it can be grouped by, what it begins with first
+     * @param aggregates what its measure can be; any where empty
+     * @param needsGroups whether it cannot stand without a grouping
      * @param width columns and @param height rows of the grid that a new one takes
      */
     public record OfViewKind(
@@ -65,8 +71,14 @@ public record Grammar(
             String purpose,
             List<ViewKind.Slot> slots,
             List<GroupBy.Form> groupings,
+            List<Aggregate> aggregates,
+            boolean needsGroups,
             int width,
             int height) {}
+
+    /** @param needs parts that a view must have, @param forms what its groups may be; empty where that does not matter */
+    public record OfChoiceKind(
+            Choice.Kind kind, String words, List<ViewKind.Slot> needs, List<GroupBy.Form> forms) {}
 
     private static final List<Aggregate> IN_ORDER = List.of(
             Aggregate.SUM,
@@ -100,7 +112,8 @@ public record Grammar(
                         .map(each -> new OfPart(each, each.label(), each == DatePart.HOUR_OF_DAY))
                         .toList(),
                 StepKinds.ALL,
-                Stream.of(View.Kind.values()).map(Grammar::of).toList());
+                Stream.of(View.Kind.values()).map(Grammar::of).toList(),
+                Stream.of(Choice.Kind.values()).map(Grammar::of).toList());
     }
 
     private static OfViewKind of(View.Kind kind) {
@@ -111,8 +124,15 @@ public record Grammar(
                 each.purpose(),
                 each.slots(),
                 each.groupings(),
+                each.aggregates(),
+                !each.groupings().isEmpty() && !each.isWholeWithoutGroups(),
                 each.size().w(),
                 each.size().h());
+    }
+
+    private static OfChoiceKind of(Choice.Kind kind) {
+        ChoiceKind each = kind.definition();
+        return new OfChoiceKind(kind, each.label(), each.needs(), each.forms());
     }
 
     private static OfAggregate of(Aggregate aggregate) {

@@ -6,7 +6,9 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 import keensparrow.core.app.view.View;
+import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Filter;
@@ -61,7 +63,10 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
     }
 
     private static boolean canMark(View view, String column) {
-        return (view.by() != null && view.by().column().equals(column)) || column.equals(view.split());
+        ViewKind kind = view.kind().definition();
+        return column.equals(kind.split(view))
+                || Stream.of(kind.by(view), kind.across(view), kind.panels(view))
+                        .anyMatch(by -> by != null && by.column().equals(column));
     }
 
     private static Optional<Filter> fitting(Filter filter, QueryEngine engine, List<String> notices) {

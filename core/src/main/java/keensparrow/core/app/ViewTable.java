@@ -9,8 +9,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import keensparrow.core.aggregate.Aggregate;
+import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.View;
+import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.group.GroupKey;
 import keensparrow.core.group.TimeStep;
@@ -36,28 +38,88 @@ public record ViewTable(List<String> headings, List<List<String>> rows) {
 
     /** @param answer to the question of that view, which is no table of rows */
     public static ViewTable of(View view, Answer.Groups answer, App app, Schema schema) {
-        GroupBy by = view.kind().definition().by(view);
-        boolean split = by != null && view.kind().definition().split(view) != null;
-        List<String> headings = new ArrayList<>();
+        ViewKind kind = view.kind().definition();
+        List<Direction> directions = directions(view, answer, schema);
+        boolean wide = answer.measures().size() == 1 && directions.size() == 2;
+        return wide
+                ? wide(view, answer, directions)
+                : listed(directions, answer, headings(view, kind, app, schema), kind.measures(view));
+    }
+
+    /** One of an answer's groupings with its groups. */
+    private record Direction(String label, @Nullable GroupBy by, List<GroupKey> keys) {}
+
+    private static List<Direction> directions(View view, Answer.Groups answer, Schema schema) {
+        ViewKind kind = view.kind().definition();
+        List<List<GroupKey>> keys = List.of(answer.axis(), answer.splits(), answer.panels());
+        List<Direction> directions = new ArrayList<>();
+        GroupBy by = kind.by(view);
+        String split = kind.split(view);
         if (by != null) {
-            headings.add(schema.label(by.column()));
+            directions.add(new Direction(schema.label(by.column()), by, keys.get(0)));
+            if (split != null) {
+                directions.add(new Direction(schema.label(split), null, keys.get(1)));
+            }
+            for (GroupBy more : new GroupBy[] {kind.across(view), kind.panels(view)}) {
+                if (more != null) {
+                    directions.add(new Direction(schema.label(more.column()), more, keys.get(directions.size())));
+                }
+            }
         }
-        for (GroupKey key : answer.splits()) {
-            headings.add(split ? text(key, null) : AppSentences.title(view, app, schema));
+        return directions;
+    }
+
+    private static List<String> headings(View view, ViewKind kind, App app, Schema schema) {
+        List<Measure> measures = kind.measures(view);
+        if (measures.size() == 1) {
+            return List.of(AppSentences.title(view, app, schema));
         }
+        return AppSentences.measures(view, app, schema);
+    }
+
+    /** A row for each group of the first direction, a column for each of the second. */
+    private static ViewTable wide(View view, Answer.Groups answer, List<Direction> directions) {
+        List<String> headings = new ArrayList<>(List.of(directions.get(0).label));
+        directions.get(1).keys.forEach(key -> headings.add(text(key, directions.get(1).by)));
         Answer.MeasureValues measure = answer.measures().get(0);
         int width = answer.splits().size();
         List<List<String>> rows = new ArrayList<>();
         for (int a = 0; a < answer.axis().size(); a++) {
-            List<String> row = new ArrayList<>();
-            if (by != null) {
-                row.add(text(answer.axis().get(a), by));
-            }
+            List<String> row = new ArrayList<>(List.of(text(answer.axis().get(a), directions.get(0).by)));
             for (int s = 0; s < width; s++) {
                 row.add(number(
                         measure.values().get(a * width + s), view.measured().aggregate(), measure.type()));
             }
             rows.add(row);
+        }
+        return new ViewTable(headings, rows);
+    }
+
+    /** A row for each group, pair or three of groups that has a value, a column for each measure. */
+    private static ViewTable listed(
+            List<Direction> directions, Answer.Groups answer, List<String> measures, List<Measure> asked) {
+        List<String> headings = new ArrayList<>();
+        directions.forEach(direction -> headings.add(direction.label));
+        headings.addAll(measures);
+        List<List<String>> rows = new ArrayList<>();
+        int cells = answer.axis().size() * answer.splits().size() * answer.panels().size();
+        for (int cell = 0; cell < cells; cell++) {
+            List<String> row = new ArrayList<>();
+            int rest = cells;
+            for (Direction direction : directions) {
+                rest /= direction.keys.size();
+                row.add(text(direction.keys.get(cell / rest % direction.keys.size()), direction.by));
+            }
+            boolean filled = directions.size() < 2;
+            for (int m = 0; m < asked.size(); m++) {
+                Answer.MeasureValues values = answer.measures().get(m);
+                BigDecimal value = values.values().get(cell);
+                filled |= value != null;
+                row.add(number(value, asked.get(m).aggregate(), values.type()));
+            }
+            if (filled) {
+                rows.add(row);
+            }
         }
         return new ViewTable(headings, rows);
     }

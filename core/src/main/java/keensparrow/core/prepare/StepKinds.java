@@ -47,6 +47,12 @@ public final class StepKinds {
                                             .map(kind -> new Slot.Option(kind.name(), kind.label()))
                                             .toList()))),
             new Slot.OfStepKind(
+                    "setFormat",
+                    "Say how numbers are shown",
+                    List.of(
+                            Slot.column("column", "column", ColumnType.WHOLE, ColumnType.DECIMAL),
+                            Slot.format("format", "format"))),
+            new Slot.OfStepKind(
                     "fillDown", "Fill blanks with what stands above", List.of(Slot.column("column", "column"))),
             new Slot.OfStepKind("leaveOutColumn", "Leave out a column", List.of(Slot.column("column", "column"))),
             new Slot.OfStepKind(

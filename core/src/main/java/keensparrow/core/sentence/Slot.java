@@ -18,6 +18,7 @@ public record Slot(String path, String words, Type type, List<Option> options, L
         TEXT,
         EXPRESSION,
         VALUES,
+        FORMAT,
         OPTION
     }
 
@@ -41,6 +42,11 @@ public record Slot(String path, String words, Type type, List<Option> options, L
     /** Values of the column in the field {@code column}. */
     public static Slot values(String path, String words) {
         return new Slot(path, words, Type.VALUES, List.of(), List.of());
+    }
+
+    /** How numbers are shown. */
+    public static Slot format(String path, String words) {
+        return new Slot(path, words, Type.FORMAT, List.of(), List.of());
     }
 
     public static Slot option(String path, String words, List<Option> options) {

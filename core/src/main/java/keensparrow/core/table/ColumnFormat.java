@@ -7,18 +7,32 @@ import org.jspecify.annotations.Nullable;
 /**
  * How the values of a column are shown; the values themselves stay what they are.
  *
- * @param unit the currency as the source writes it; of years how the source writes 2024, null for so; of tags what
- *     stands between them; null for other kinds
+ * @param unit the currency as the source writes it; what stands behind a number, such as {@code km}; of durations what 1
+ *     stands for: {@code s}, {@code min}, {@code h} or {@code d}; of years how the source writes 2024, null for so; of
+ *     tags what stands between them; null for other kinds
+ * @param decimals places after the decimal mark; null for as many as the size of a number bears
+ * @param compact whether large numbers are cut to a few figures: 140.5 bn; null for no
  */
-public record ColumnFormat(Kind kind, @Nullable String unit) {
+public record ColumnFormat(
+        Kind kind,
+        @Nullable String unit,
+        @Nullable Integer decimals,
+        @Nullable Boolean compact) {
     public static final ColumnFormat PERCENT = new ColumnFormat(Kind.PERCENT, null);
     public static final ColumnFormat YEAR = new ColumnFormat(Kind.YEAR, null);
     public static final ColumnFormat MONTH = new ColumnFormat(Kind.MONTH, null);
     public static final ColumnFormat QUARTER = new ColumnFormat(Kind.QUARTER, null);
     public static final ColumnFormat WEEK = new ColumnFormat(Kind.WEEK, null);
 
+    public ColumnFormat(Kind kind, @Nullable String unit) {
+        this(kind, unit, null, null);
+    }
+
     /** What the values mean. */
     public enum Kind {
+        NUMBER,
+        /** Hours, minutes and seconds. */
+        DURATION,
         /** 0.25 is 25%. */
         PERCENT,
         MONEY,
@@ -56,7 +70,7 @@ public record ColumnFormat(Kind kind, @Nullable String unit) {
                 yield day.get(IsoFields.WEEK_BASED_YEAR) + "-W" + (week < 10 ? "0" : "") + week;
             }
             case TAGS -> unit == null ? plain : plain.replace(";", unit);
-            case PERCENT, MONEY -> plain;
+            case NUMBER, DURATION, PERCENT, MONEY -> plain;
         };
     }
 }

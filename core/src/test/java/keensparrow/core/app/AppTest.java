@@ -255,11 +255,11 @@ class AppTest {
     }
 
     private static App paged(List<Page> pages, View... views) {
-        return new App(1, "t", "rows", List.of(), List.of(views), null, pages);
+        return new App(App.FORMAT, "t", "rows", List.of(), List.of(views)).withPages(pages);
     }
 
     private static View on(String page) {
-        return new View(
-                "g", "", View.Kind.FIGURE, Measure.ROWS, null, null, 0, List.of(), List.of(), PLACE, null, page);
+        return new View("g", "", View.Kind.FIGURE, Measure.ROWS, null, null, 0, List.of(), List.of(), PLACE)
+                .onPage(page);
     }
 }

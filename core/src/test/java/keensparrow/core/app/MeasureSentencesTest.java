@@ -8,7 +8,7 @@ import keensparrow.core.TextRows;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Derived;
 import keensparrow.core.aggregate.Measure;
-import keensparrow.core.app.view.MeasureSentences;
+import keensparrow.core.app.measure.MeasureSentences;
 import keensparrow.core.filter.Between;
 import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.filter.Filter;

@@ -1,8 +1,13 @@
 package keensparrow.server.app;
 
 import io.javalin.http.Context;
+import java.util.List;
+import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
 import keensparrow.core.app.Grammar;
+import keensparrow.core.app.choice.Proposing;
+import keensparrow.core.app.view.View;
+import keensparrow.core.draft.FirstDraft;
 import keensparrow.server.dataset.AnswerLine;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
@@ -35,6 +40,9 @@ public final class AppRoutes {
     /** A draft with the words of its views. */
     record Draft(String id, String datasetId, int revision, PageData page) {}
 
+    /** What colleagues could be let choose of a view. */
+    record Proposals(List<Proposing.Proposal> proposals) {}
+
     /** A line of JSON for each answer. */
     @OpenApi.Stream(value = "application/x-ndjson", of = AnswerLine.class)
     record AnswerLines() {}
@@ -65,6 +73,12 @@ public final class AppRoutes {
             service.remove(caller.id(), ctx.pathParam("id"));
             ctx.status(204);
         });
+        api.get(
+                "/api/apps/{id}/views/{view}/choices",
+                Access.AUTHOR,
+                "What colleagues could be let choose of a view, with the options that fit",
+                Proposals.class,
+                this::proposals);
         api.post(
                 "/api/apps/{id}/answers",
                 Access.AUTHOR,
@@ -108,6 +122,15 @@ public final class AppRoutes {
     private void answer(Context ctx, Caller caller) {
         AppRecord app = service.get(caller.id(), ctx.pathParam("id"));
         answers.answerAuthor(ctx, app.draft(), datasets.get(caller.id(), app.datasetId()));
+    }
+
+    private void proposals(Context ctx, Caller caller) {
+        AppRecord app = service.get(caller.id(), ctx.pathParam("id"));
+        Dataset.Version version = datasets.version(datasets.get(app.ownerId(), app.datasetId()));
+        View view = app.draft().view(ctx.pathParam("view")).orElseThrow(AppService::notFound);
+        List<Measure> measures = FirstDraft.measures(version.schema(), version.profile());
+        ctx.json(new Proposals(
+                new Proposing(app.draft().words(version.schema()), version.profile(), measures).of(view)));
     }
 
     private void numbers(Context ctx, Caller caller) throws Exception {

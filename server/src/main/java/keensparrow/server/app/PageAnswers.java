@@ -12,6 +12,8 @@ import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.AnswerFormats;
 import keensparrow.core.app.App;
 import keensparrow.core.app.AppQuestions;
 import keensparrow.core.app.AppSentences;
@@ -20,6 +22,7 @@ import keensparrow.core.app.PageRequest;
 import keensparrow.core.app.Selection;
 import keensparrow.core.app.ValidatedSelection;
 import keensparrow.core.app.view.TableSlice;
+import keensparrow.core.app.view.View;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -59,6 +62,7 @@ public final class PageAnswers {
      * @param page chosen by the page, so that a newer request stops the older; null for other programs
      * @param views ids of the views wanted, null for all
      * @param finds for each filter by column, what its values must contain
+     * @param choices for each choice by id, the id of the picked option
      */
     public record Request(
             @Nullable String page,
@@ -67,7 +71,8 @@ public final class PageAnswers {
             @Nullable List<String> views,
             @Nullable Map<String, Slice> tables,
             @Nullable Map<String, String> finds,
-            @Nullable Boolean withFilters) {}
+            @Nullable Boolean withFilters,
+            @Nullable Map<String, String> choices) {}
 
     /** Rows of a table view. */
     public record Slice(int offset, int limit, @Nullable List<Question.Sort> sort) {}
@@ -128,13 +133,13 @@ public final class PageAnswers {
 
     /** All that a page's call does but sending: what is loaded, compiled and kept by it is there for the first visitor. */
     public void rehearse(App app, Dataset dataset, Selection selection, Consumer<Answered> also) {
-        Request asked = new Request(null, selection.filters(), selection.marks(), null, null, null, null);
+        Request asked = new Request(null, selection.filters(), selection.marks(), null, null, null, null, null);
         Request read = Json.read(Json.write(asked), Request.class);
         answer(app, dataset, read, Json::write, () -> false, failure -> failure, also);
     }
 
     private void answer(
-            App app,
+            App whole,
             Dataset dataset,
             Request request,
             Consumer<AnswerLine> lines,
@@ -143,6 +148,11 @@ public final class PageAnswers {
             Consumer<Answered> also) {
         Dataset.Version version = datasets.version(dataset);
         QueryEngine engine = datasets.engine(version);
+        App app = whole.shown(orEmpty(request.choices()));
+        List<String> hidden = whole.views().stream()
+                .map(View::id)
+                .filter(id -> app.view(id).isEmpty())
+                .toList();
         ValidatedSelection checked = ValidatedSelection.of(app, engine, selection(request));
         boolean withFilters = request.withFilters() == null || request.withFilters();
         Map<String, TableSlice> slices = orEmpty(request.tables()).entrySet().stream()
@@ -150,7 +160,7 @@ public final class PageAnswers {
         PageRequest wanted =
                 new PageRequest(checked.selection(), request.views(), slices, orEmpty(request.finds()), withFilters);
         Consumer<Answered> sink = answered -> {
-            lines.accept(line(app, engine, version, checked, told(answered, telling)));
+            lines.accept(line(app, hidden, engine, version, checked, told(answered, telling)));
             also.accept(answered);
         };
         engine.answer(AppQuestions.of(app, wanted), sink, stopped);
@@ -175,11 +185,20 @@ public final class PageAnswers {
     }
 
     private static AnswerLine line(
-            App app, QueryEngine engine, Dataset.Version version, ValidatedSelection checked, Answered answered) {
+            App app,
+            List<String> hidden,
+            QueryEngine engine,
+            Dataset.Version version,
+            ValidatedSelection checked,
+            Answered answered) {
         if (!answered.id().equals(AppQuestions.READING)) {
             int colon = answered.id().indexOf(':');
-            return AnswerLine.result(
-                    answered.id().substring(0, colon), answered.id().substring(colon + 1), answered);
+            String of = answered.id().substring(0, colon);
+            String id = answered.id().substring(colon + 1);
+            View view = of.equals("view") ? app.view(id).orElse(null) : null;
+            return view == null
+                    ? AnswerLine.result(of, id, answered, null)
+                    : AnswerLine.result(of, id, formatted(app, view, answered), shown(app, view, version.schema()));
         }
         int passing = answered.answer() instanceof Answer.Groups groups ? passing(groups) : 0;
         return new AnswerLine.Head(
@@ -190,7 +209,26 @@ public final class PageAnswers {
                 AppSentences.selection(app, version.schema(), checked.selection(), passing, version.rowCount()),
                 checked.notices(),
                 checked.selection(),
-                guarded(app, engine));
+                guarded(app, engine),
+                hidden);
+    }
+
+    private static Answered formatted(App app, View view, Answered answered) {
+        Answer answer = answered.answer();
+        return answer == null
+                ? answered
+                : new Answered(answered.id(), AnswerFormats.of(app, view, answer), answered.failure());
+    }
+
+    private static AnswerLine.Shown shown(App app, View view, Schema schema) {
+        List<Measure> measures = view.kind().definition().measures(view);
+        List<String> names = AppSentences.measures(view, app, schema);
+        List<AnswerLine.ShownMeasure> shown = new ArrayList<>();
+        for (int m = 0; m < measures.size(); m++) {
+            shown.add(new AnswerLine.ShownMeasure(names.get(m), measures.get(m).aggregate()));
+        }
+        return new AnswerLine.Shown(
+                view, AppSentences.title(view, app, schema), AppSentences.view(view, app, schema), shown);
     }
 
     /** Labels of the columns of which a download gets an apostrophe before texts that could run as formulas. */
@@ -228,6 +266,7 @@ public final class PageAnswers {
         given(request.views(), "A view").forEach(view -> {});
         Limits.most(request.views() == null ? 0 : request.views().size(), App.MAX_VIEWS, "views");
         Limits.most(orEmpty(request.tables()).size(), App.MAX_VIEWS, "tables");
+        Limits.most(orEmpty(request.choices()).size(), App.MAX_CHOICES, "choices");
         Limits.most(orEmpty(request.finds()).size(), App.MAX_FILTERS, "texts to find");
         orEmpty(request.finds())
                 .values()

@@ -9,7 +9,9 @@ import java.util.Set;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
 import keensparrow.core.app.AppSentences;
+import keensparrow.core.app.choice.Choice;
 import keensparrow.core.app.filter.FilterSpec;
+import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.View;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.draft.FirstDraft;
@@ -25,15 +27,25 @@ import org.jspecify.annotations.Nullable;
 /**
  * All a page needs to draw an app but the answers.
  *
- * @param words title and sentence of each view by its id
+ * @param words title and sentence of each view by its id, as it stands before anything is chosen
+ * @param choices what each choice and its options are called, by the id of the choice
  * @param columns those that may be known to whoever looks
  * @param access what whoever opens it may do and take along, as a sentence
  * @param measures for the author: what the columns measure, each as it adds up, the most telling first
  */
 public record PageData(
-        App app, Map<String, Words> words, List<Column> columns, List<Measure> measures, Data data, String access) {
+        App app,
+        Map<String, Words> words,
+        Map<String, ChoiceWords> choices,
+        List<Column> columns,
+        List<Measure> measures,
+        Data data,
+        String access) {
     /** A view's title and sentence. */
     public record Words(String title, Sentence sentence) {}
+
+    /** @param options in their order */
+    public record ChoiceWords(String name, List<String> options) {}
 
     /** A column as the page knows it. @param filters the kinds of filters that fit, the one to begin with first */
     public record Column(
@@ -75,9 +87,14 @@ public record PageData(
             App app, Dataset dataset, Dataset.Version version, List<ColumnInfo> infos, List<Measure> measures) {
         Schema schema = version.schema();
         Map<String, Words> words = new LinkedHashMap<>();
+        App shown = app.shown(Map.of());
         for (View view : app.views()) {
-            words.put(
-                    view.id(), new Words(AppSentences.title(view, app, schema), AppSentences.view(view, app, schema)));
+            View now = shown.view(view.id()).orElse(view);
+            words.put(view.id(), new Words(AppSentences.title(now, app, schema), AppSentences.view(now, app, schema)));
+        }
+        Map<String, ChoiceWords> choices = new LinkedHashMap<>();
+        for (Choice choice : app.allChoices()) {
+            choices.put(choice.id(), new ChoiceWords(choice.name(), AppSentences.options(choice, app, schema)));
         }
         List<Column> columns = infos.stream()
                 .map(info -> new Column(
@@ -91,29 +108,48 @@ public record PageData(
                                 info, version.profile().column(info.name()).distinct())))
                 .toList();
         Data data = new Data(dataset.name(), version.number(), version.loadedAt(), version.rowCount());
-        return new PageData(app, words, columns, measures, data, AppSentences.access(app, schema));
+        return new PageData(app, words, choices, columns, measures, data, AppSentences.access(app, schema));
     }
 
-    /** Columns that some view or filter of the app uses. */
+    /** Columns that some view, filter, measure or choice of the app uses. */
     static Set<String> columnsShown(App app) {
         Set<String> names = new LinkedHashSet<>();
         for (View view : app.views()) {
             names.addAll(view.columns());
             view.sort().stream().map(Question.Sort::column).forEach(names::add);
-            if (view.by() != null) {
-                names.add(view.by().column());
-            }
-            if (view.split() != null) {
-                names.add(view.split());
-            }
-            if (view.measure() != null && view.measure().column() != null) {
-                names.add(view.measure().column());
-            }
-            if (view.measure() != null && view.measure().with() != null) {
-                names.add(view.measure().with());
-            }
+            add(names, view.measure());
+            add(names, view.by());
+            add(names, view.split());
+            add(names, view.across());
+            add(names, view.panels());
+            view.others().forEach(measure -> add(names, measure));
         }
+        app.named().forEach(named -> add(names, named.measure()));
+        app.allChoices().stream().flatMap(choice -> choice.options().stream()).forEach(option -> {
+            add(names, option.measure());
+            add(names, option.by());
+            add(names, option.split());
+        });
         app.filters().stream().map(FilterSpec::column).forEach(names::add);
         return names;
+    }
+
+    private static void add(Set<String> names, @Nullable Measure measure) {
+        if (measure != null) {
+            add(names, measure.column());
+            add(names, measure.with());
+        }
+    }
+
+    private static void add(Set<String> names, @Nullable GroupBy by) {
+        if (by != null) {
+            names.add(by.column());
+        }
+    }
+
+    private static void add(Set<String> names, @Nullable String column) {
+        if (column != null) {
+            names.add(column);
+        }
     }
 }

@@ -42,7 +42,9 @@ public final class PageDownloads {
     }
 
     /** The selected rows of a table view, the first one if none is named; {@code ?sort=} as JSON in place of its own. */
-    public void rows(Context ctx, App app, Dataset dataset) throws IOException {
+    public void rows(Context ctx, App whole, Dataset dataset) throws IOException {
+        Asked asked = asked(ctx);
+        App app = whole.shown(asked.choices());
         require(app, Downloads.ROWS);
         View table = app.views().stream()
                 .filter(View::isOfRows)
@@ -51,7 +53,7 @@ public final class PageDownloads {
                 .orElseThrow(PageDownloads::noSuchView);
         QueryEngine engine = datasets.engine(datasets.version(dataset));
         Schema schema = engine.schema();
-        Selection selection = selection(ctx, app, engine);
+        Selection selection = ValidatedSelection.of(app, engine, asked.selection()).selection();
         List<String> columns = table.columns().stream().filter(schema::has).toList();
         List<Question.Sort> sort =
                 sort(ctx, table).stream().filter(by -> schema.has(by.column())).toList();
@@ -64,14 +66,16 @@ public final class PageDownloads {
     }
 
     /** The numbers of a figure or chart as they stand in its table. */
-    public void numbers(Context ctx, App app, Dataset dataset) throws IOException {
+    public void numbers(Context ctx, App whole, Dataset dataset) throws IOException {
+        Asked asked = asked(ctx);
+        App app = whole.shown(asked.choices());
         require(app, Downloads.VIEWS);
         View view = Optional.ofNullable(ctx.queryParam("view"))
                 .flatMap(app::view)
                 .filter(named -> !named.isOfRows())
                 .orElseThrow(PageDownloads::noSuchView);
         QueryEngine engine = datasets.engine(datasets.version(dataset));
-        Selection selection = selection(ctx, app, engine);
+        Selection selection = ValidatedSelection.of(app, engine, asked.selection()).selection();
         PageRequest only = new PageRequest(selection, List.of(view.id()), Map.of(), Map.of(), false);
         Answered[] answered = {null};
         engine.answer(
@@ -109,11 +113,16 @@ public final class PageDownloads {
         return new UserException(ErrorCode.VIEW_NOT_FOUND, "This app has no such table to download.");
     }
 
-    private static Selection selection(Context ctx, App app, QueryEngine engine) {
+    private record Asked(Selection selection, Map<String, String> choices) {}
+
+    /** What {@code ?selection=} says: filters, marks and what is chosen. */
+    private static Asked asked(Context ctx) {
         String json = ctx.queryParam("selection");
-        Selection asked =
-                json == null ? Selection.NONE : PageAnswers.selection(Requests.parse(json, PageAnswers.Request.class));
-        return ValidatedSelection.of(app, engine, asked).selection();
+        if (json == null) {
+            return new Asked(Selection.NONE, Map.of());
+        }
+        PageAnswers.Request request = Requests.parse(json, PageAnswers.Request.class);
+        return new Asked(PageAnswers.selection(request), request.choices() == null ? Map.of() : request.choices());
     }
 
     private record SortRequest(

@@ -1,7 +1,9 @@
 package keensparrow.server.dataset;
 
 import java.util.List;
+import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.app.Selection;
+import keensparrow.core.app.view.View;
 import keensparrow.core.error.UserException;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
@@ -20,6 +22,7 @@ public sealed interface AnswerLine {
      * @param notices what of the selection was left out, and why
      * @param selection as it was understood
      * @param guarded labels of columns of which a download gets an apostrophe before texts that could run as formulas
+     * @param hidden ids of views that a choice hides
      */
     record Head(
             String line,
@@ -29,15 +32,28 @@ public sealed interface AnswerLine {
             Sentence sentence,
             List<String> notices,
             Selection selection,
-            List<String> guarded)
+            List<String> guarded,
+            List<String> hidden)
             implements AnswerLine {}
 
-    /** What came of a question. @param line what it answers: {@code view}, {@code filter} or {@code question} */
+    /**
+     * What came of a question.
+     *
+     * @param line what it answers: {@code view}, {@code filter} or {@code question}
+     * @param shown the view that was asked for as it stands under what is chosen; null for anything else
+     */
     record Result(
             String line,
             String id,
             @Nullable Answer answer,
-            @Nullable Failure failure) implements AnswerLine {}
+            @Nullable Failure failure,
+            @Nullable Shown shown)
+            implements AnswerLine {}
+
+    /** A view with choices made, and its words. @param measures what each measure of the answer is called, in order */
+    record Shown(View view, String title, Sentence sentence, List<ShownMeasure> measures) {}
+
+    record ShownMeasure(String name, Aggregate aggregate) {}
 
     /** All answers were given. */
     record End(String line) implements AnswerLine {}
@@ -56,12 +72,13 @@ public sealed interface AnswerLine {
         return new Cancelled("cancelled", late);
     }
 
-    static AnswerLine result(String of, String id, Answered answered) {
+    static AnswerLine result(String of, String id, Answered answered, @Nullable Shown shown) {
         UserException failure = answered.failure();
         return new Result(
                 of,
                 id,
                 answered.answer(),
-                failure == null ? null : new Failure(failure.code().name(), failure.text()));
+                failure == null ? null : new Failure(failure.code().name(), failure.text()),
+                shown);
     }
 }

@@ -69,6 +69,6 @@ public final class AnswerStream implements AutoCloseable {
     }
 
     void question(Answered answered) {
-        line(AnswerLine.result("question", answered.id(), answered));
+        line(AnswerLine.result("question", answered.id(), answered, null));
     }
 }

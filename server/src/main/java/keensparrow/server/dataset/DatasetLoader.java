@@ -23,6 +23,7 @@ import keensparrow.formats.document.Reading;
 import keensparrow.formats.snapshot.DamagedSnapshotException;
 import keensparrow.formats.snapshot.SnapshotFile;
 import keensparrow.server.job.Job;
+import keensparrow.server.memory.MemoryWatch;
 import keensparrow.server.store.DataFolder;
 import keensparrow.server.store.Database;
 import org.jspecify.annotations.Nullable;
@@ -44,14 +45,24 @@ final class DatasetLoader {
             null,
             List.of(new TableChoice(null, null, null, 1L, 1, 0L, 0, null, false, null, null, null)));
 
+    private static final int MOST_DENSE = 8; // bytes of a text that take one in a table: hardly any table is denser
+
     private final Database database;
     private final DataFolder folder;
+    private final MemoryWatch memory;
     private final Documents documents;
     private final EngineCache engines;
     private final Clock clock;
     private final DatasetRepository datasets = new DatasetRepository();
 
-    DatasetLoader(Database database, DataFolder folder, Documents documents, EngineCache engines, Clock clock) {
+    DatasetLoader(
+            Database database,
+            DataFolder folder,
+            MemoryWatch memory,
+            Documents documents,
+            EngineCache engines,
+            Clock clock) {
+        this.memory = memory;
         this.documents = documents;
         this.database = database;
         this.folder = folder;
@@ -76,6 +87,7 @@ final class DatasetLoader {
      * @param before the version it stands at, null for the first
      */
     Dataset.Version load(Job job, Dataset dataset, Dataset.@Nullable Version before, Rows rows, List<Step> steps) {
+        requireRoom(before, rows);
         List<ColumnPlan> earlier = before == null || rows.afresh ? List.of() : before.plan();
         LoadedTable raw = read(dataset, rows, steps, earlier, watch(job), job::isCancelled);
         job.says("Replaying the steps", 0, 0);
@@ -84,6 +96,16 @@ final class DatasetLoader {
         Steps.Run run = Steps.run(raw.table(), all);
         return record(
                 job, dataset, before, new Made(rows, all, raw.noting(proposals.notes(), proposals.ambiguities()), run));
+    }
+
+    /** Refused before it begins: what surely will not fit, by the version before or by the size of the files. */
+    private void requireRoom(Dataset.@Nullable Version before, Rows rows) {
+        long ofFiles = rows.files.stream().mapToLong(Dataset.FileRef::sizeBytes).sum() / MOST_DENSE;
+        long bytes = before != null && before.files().equals(rows.files) && !rows.afresh
+                ? folder.snapshotBytes(before.datasetId(), before.number())
+                : ofFiles;
+        engines.makeRoomFor(bytes);
+        memory.requireRoom(bytes);
     }
 
     /** What a load made, before it is recorded. */

@@ -76,7 +76,7 @@ public final class DatasetService {
         this.documents = new Documents(folder);
         this.links = links;
         this.memory = memory;
-        this.loads = new DatasetLoader(database, folder, documents, engines, clock);
+        this.loads = new DatasetLoader(database, folder, memory, documents, engines, clock);
     }
 
     /** A file as stored. */

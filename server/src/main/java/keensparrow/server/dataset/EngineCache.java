@@ -51,6 +51,16 @@ final class EngineCache {
         }
     }
 
+    /**
+     * Before so many bytes are read into a new table: tables not used for longest make room, so that both are never held.
+     *
+     * @throws UserException MEMORY_FULL when they do not fit even alone
+     */
+    void makeRoomFor(long bytes) {
+        requireFits(bytes);
+        makeRoom(bytes);
+    }
+
     private static long megabytes(long bytes) {
         return (bytes + (1 << 20) - 1) >> 20;
     }

@@ -42,6 +42,7 @@ import keensparrow.core.prepare.LeaveOutRows;
 import keensparrow.core.prepare.Relabel;
 import keensparrow.core.prepare.Retype;
 import keensparrow.core.prepare.SetAdditivity;
+import keensparrow.core.prepare.SetFormat;
 import keensparrow.core.prepare.SetRole;
 import keensparrow.core.prepare.Step;
 import keensparrow.core.profile.ColumnProfile;
@@ -93,6 +94,7 @@ public final class Json {
         names.put(Retype.class, "retype");
         names.put(SetRole.class, "setRole");
         names.put(SetAdditivity.class, "setAdditivity");
+        names.put(SetFormat.class, "setFormat");
         names.put(JoinPeriod.class, "joinPeriod");
         names.put(FillDown.class, "fillDown");
         names.put(LeaveOutColumn.class, "leaveOutColumn");

@@ -68,12 +68,32 @@ public final class MemoryWatch implements AutoCloseable {
     /** @throws UserException MEMORY_FULL while hardly any is left */
     public void requireRoom() {
         if (isTight()) {
-            throw new UserException(
-                    ErrorCode.MEMORY_FULL,
-                    "The server has hardly any memory left, so this was not begun or not brought to its end. Nothing was"
-                            + " changed. Try again in a minute, leave out columns or rows that are not needed, or ask"
-                            + " the administrator for more memory.");
+            throw full();
         }
+    }
+
+    /**
+     * Before work that will hold so many bytes at least.
+     *
+     * @throws UserException MEMORY_FULL when hardly any would be left
+     */
+    public void requireRoom(long bytes) {
+        long most = (long) (Runtime.getRuntime().maxMemory() * TIGHT);
+        if (usedBytes + bytes > most) { // what was used last may be gone by now
+            System.gc();
+            usedBytes = ManagementFactory.getMemoryMXBean().getHeapMemoryUsage().getUsed();
+            if (usedBytes + bytes > most) {
+                throw full();
+            }
+        }
+    }
+
+    private static UserException full() {
+        return new UserException(
+                ErrorCode.MEMORY_FULL,
+                "The server has hardly any memory left, so this was not begun or not brought to its end. Nothing was"
+                        + " changed. Try again in a minute, leave out columns or rows that are not needed, or ask"
+                        + " the administrator for more memory.");
     }
 
     /**

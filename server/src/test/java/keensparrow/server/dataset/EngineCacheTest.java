@@ -81,6 +81,19 @@ class EngineCacheTest {
     }
 
     @Test
+    void roomIsMadeForALoadBeforeItBegins() {
+        EngineCache engines = new EngineCache(TABLE_BYTES * 5 / 2, workers);
+        get(engines, "a");
+        get(engines, "b");
+        engines.makeRoomFor(TABLE_BYTES);
+        assertThat(engines.sizeBytes()).isLessThanOrEqualTo(TABLE_BYTES * 3 / 2);
+        get(engines, "b"); // the one used last is still there
+        assertThat(loaded).containsExactly("a", "b");
+        assertThatThrownBy(() -> engines.makeRoomFor(TABLE_BYTES * 3)).hasMessageContaining("Leave out columns");
+        assertThat(engines.sizeBytes()).isPositive(); // and nothing was given up for it
+    }
+
+    @Test
     void aLoadThatFailsIsTriedAgain() {
         EngineCache engines = new EngineCache(TABLE_BYTES * 2, workers);
         assertThatThrownBy(() -> engines.get(new DatasetRepository.VersionId("a", 1), 0, () -> {

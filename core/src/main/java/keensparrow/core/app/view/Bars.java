@@ -2,7 +2,7 @@ package keensparrow.core.app.view;
 
 import java.util.List;
 
-/** A bar for each group, stacked where they are split. */
+/** A bar for each group, in parts where they are split. */
 final class Bars extends GroupsKind {
     @Override
     public String label() {
@@ -16,7 +16,7 @@ final class Bars extends GroupsKind {
 
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.LARGEST, Slot.SPLIT);
+        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.LARGEST, Slot.SPLIT, Slot.ARRANGEMENT, Slot.UPRIGHT, Slot.PANELS, Slot.REFERENCE);
     }
 
     @Override

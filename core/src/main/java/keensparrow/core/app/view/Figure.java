@@ -1,8 +1,10 @@
 package keensparrow.core.app.view;
 
 import java.util.List;
+import keensparrow.core.app.measure.AppWords;
+import keensparrow.core.sentence.Sentence;
 
-/** One number. */
+/** One number of all rows; with periods also its course, and the latest compared with an earlier one. */
 final class Figure extends GroupsKind {
     @Override
     public String label() {
@@ -16,11 +18,46 @@ final class Figure extends GroupsKind {
 
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.MEASURE);
+        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.COMPARISON);
+    }
+
+    @Override
+    public List<GroupBy.Form> groupings() {
+        return List.of(GroupBy.Form.PERIODS);
     }
 
     @Override
     public Place size() {
         return new Place(0, 0, 3, 2);
+    }
+
+    @Override
+    public boolean isWholeWithoutGroups() {
+        return true;
+    }
+
+    @Override
+    boolean hasTotals(View view) {
+        return by(view) != null;
+    }
+
+    @Override
+    public Sentence sentence(View view, AppWords names) {
+        Sentence.Builder words = Sentence.builder();
+        measured(words, view, names);
+        GroupBy by = by(view);
+        if (by != null) {
+            words.say(", with its course by ").control("grouping", by.phrase(names.schema()));
+            ViewSettings.Comparison compare = view.drawing().compare();
+            if (compare != null) {
+                words.say(" and the latest compared with ").control("comparison", compare.label());
+            }
+        }
+        return words.say(", as ").control("kind", label()).say(".").build();
+    }
+
+    @Override
+    public String title(View view, AppWords names) {
+        return names.title(view.measureId(), measure(view));
     }
 }

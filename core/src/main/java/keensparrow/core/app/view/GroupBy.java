@@ -73,7 +73,7 @@ public record GroupBy(
     }
 
     /** {@code month}, {@code weekday of Departure}, {@code Delay in bins of 5}, {@code Route}. */
-    String phrase(Schema schema) {
+    public String phrase(Schema schema) {
         String label = schema.label(column);
         if (step != null) {
             return step.label();

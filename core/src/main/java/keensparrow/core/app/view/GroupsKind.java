@@ -2,8 +2,8 @@ package keensparrow.core.app.view;
 
 import java.util.ArrayList;
 import java.util.List;
-import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.measure.AppWords;
 import keensparrow.core.group.ByValue;
 import keensparrow.core.question.Question;
 import keensparrow.core.sentence.Sentence;
@@ -11,10 +11,12 @@ import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.Schema;
 import org.jspecify.annotations.Nullable;
 
-/** What shows a measure, of all rows or of groups of them. */
+/** What shows measures, of all rows or of groups of them. */
 abstract class GroupsKind implements ViewKind {
     private static final int MAX_SERIES = 8;
     private static final int MAX_GROUPS = 500;
+    private static final int MAX_ACROSS = 60;
+    private static final int MAX_PANELS = 24;
 
     @Override
     public @Nullable GroupBy by(View view) {
@@ -26,13 +28,45 @@ abstract class GroupsKind implements ViewKind {
         return slots().contains(Slot.SPLIT) ? view.split() : null;
     }
 
-    private Measure measure(View view) {
+    @Override
+    public @Nullable GroupBy across(View view) {
+        return slots().contains(Slot.ACROSS) && by(view) != null ? view.across() : null;
+    }
+
+    @Override
+    public @Nullable GroupBy panels(View view) {
+        return slots().contains(Slot.PANELS) && by(view) != null ? view.panels() : null;
+    }
+
+    final Measure measure(View view) {
         return slots().contains(Slot.MEASURE) ? view.measured() : Measure.ROWS;
+    }
+
+    /** What it asks of each group, what orders them first. */
+    @Override
+    public List<Measure> measures(View view) {
+        List<Measure> all = new ArrayList<>(List.of(measure(view)));
+        if (slots().contains(Slot.MEASURES)) {
+            all.addAll(view.others());
+        }
+        return all;
+    }
+
+    /** Whether totals are shown. */
+    boolean hasTotals(View view) {
+        return false;
     }
 
     @Override
     public @Nullable String fault(View view) {
-        return null;
+        boolean fits = aggregates().isEmpty() || aggregates().contains(measure(view).aggregate());
+        if (!fits) {
+            return "The view “" + view.title() + "” cannot be drawn as " + label()
+                    + " of what does not add up. Pick a sum or a number of rows.";
+        }
+        return by(view) == null && !isWholeWithoutGroups() && !groupings().isEmpty()
+                ? "The view “" + view.title() + "” needs something to group by. Pick it."
+                : null;
     }
 
     @Override
@@ -40,50 +74,114 @@ abstract class GroupsKind implements ViewKind {
         List<Question.Grouped> groups = new ArrayList<>();
         GroupBy by = by(view);
         String split = split(view);
+        GroupBy across = across(view);
+        GroupBy panels = panels(view);
         if (by != null) {
-            int largest = view.largest() > 0 ? view.largest() : MAX_GROUPS;
-            groups.add(new Question.Grouped(by.grouping(), by.isOfValues() ? largest : 0));
-            if (split != null) {
-                groups.add(new Question.Grouped(new ByValue(split), MAX_SERIES));
-            }
+            groups.add(grouped(by, view.largest() > 0 ? view.largest() : MAX_GROUPS));
+        }
+        if (by != null && split != null) {
+            groups.add(new Question.Grouped(new ByValue(split), MAX_SERIES));
+        }
+        if (across != null) {
+            groups.add(grouped(across, MAX_ACROSS));
+        }
+        if (panels != null) {
+            groups.add(grouped(panels, MAX_PANELS));
         }
         Question.Order order = view.order() == null ? Question.Order.LARGEST_FIRST : view.order();
-        return new Question.Groups(groups, List.of(measure(view)), order);
+        return new Question.Groups(groups, measures(view), order, 0, hasTotals(view));
+    }
+
+    private static Question.Grouped grouped(GroupBy by, int largest) {
+        return new Question.Grouped(by.grouping(), by.isOfValues() ? largest : 0);
+    }
+
+    /** What is measured, at the start of the sentence. */
+    void measured(Sentence.Builder words, View view, AppWords names) {
+        words.control("measure", names.measure(view.measureId(), measure(view)));
+        List<Measure> others = measures(view).subList(1, measures(view).size());
+        if (slots().contains(Slot.MEASURES) && !others.isEmpty()) {
+            List<String> said =
+                    others.stream().map(other -> names.measure(null, other)).toList();
+            words.say(", ").control("measures", Wording.all(said));
+        }
     }
 
     @Override
-    public Sentence sentence(View view, String noun, Schema schema) {
+    public Sentence sentence(View view, AppWords names) {
+        Schema schema = names.schema();
         Sentence.Builder words = Sentence.builder();
-        Measure measure = measure(view);
-        String said = MeasureSentences.of(measure, noun, schema);
-        boolean formula = measure.aggregate() == Aggregate.FORMULA; // stands as its author wrote it
-        words.control("measure", formula ? said : Wording.capital(said));
+        measured(words, view, names);
         GroupBy by = by(view);
-        String split = split(view);
         if (by != null) {
-            String gone = schema.has(by.column()) ? "" : " (this column is gone)";
-            words.say(" by ").control("grouping", by.phrase(schema) + gone);
+            words.say(" by ").control("grouping", phrase(by, schema));
+            GroupBy across = across(view);
+            if (across != null) {
+                words.say(" and ").control("across", phrase(across, schema));
+            }
             if (by.isOfValues() && view.order() == Question.Order.LABEL) {
                 words.say(", in their own order");
             }
             if (by.isOfValues() && view.largest() > 0) {
                 words.say(", ").control("largest", Wording.small(view.largest()) + " largest and Other");
             }
+            String split = split(view);
             if (split != null) {
                 words.say(", split by ").control("split", schema.label(split));
             }
+            GroupBy panels = panels(view);
+            if (panels != null) {
+                words.say(panelWords()).control("panels", phrase(panels, schema));
+            }
         }
+        drawn(words, view);
         return words.say(", as ").control("kind", label()).say(".").build();
     }
 
+    /** Before what panels are of. */
+    String panelWords() {
+        return ", a panel for each ";
+    }
+
+    /** How it is drawn, if in words. */
+    void drawn(Sentence.Builder words, View view) {
+        ViewSettings settings = view.drawing();
+        if (slots().contains(Slot.ARRANGEMENT) && split(view) != null && settings.arrange() != null) {
+            switch (settings.arrange()) {
+                case STACKED -> {}
+                case BESIDE -> words.say(", side by side");
+                case FULL -> words.say(", as shares of each");
+            }
+        }
+        ViewSettings.Reference reference = settings.reference();
+        if (slots().contains(Slot.REFERENCE) && reference != null) {
+            String label = reference.label() == null || reference.label().isBlank() ? "a line" : reference.label();
+            words.say(", with ").control("reference", label + " at " + Wording.number(reference.value()));
+        }
+    }
+
+    private static String phrase(GroupBy by, Schema schema) {
+        return by.phrase(schema) + (schema.has(by.column()) ? "" : " (this column is gone)");
+    }
+
     @Override
-    public String title(View view, String noun, Schema schema) {
-        String what = MeasureSentences.title(measure(view), noun, schema);
+    public String title(View view, AppWords names) {
+        Schema schema = names.schema();
+        String what = names.title(view.measureId(), measure(view));
         GroupBy by = by(view);
-        String split = split(view);
         if (by == null) {
             return what;
         }
-        return what + " by " + by.phrase(schema) + (split == null ? "" : " and " + schema.label(split));
+        List<String> groups = new ArrayList<>(List.of(by.phrase(schema)));
+        String split = split(view);
+        if (split != null) {
+            groups.add(schema.label(split));
+        }
+        for (GroupBy more : new GroupBy[] {across(view), panels(view)}) {
+            if (more != null) {
+                groups.add(more.phrase(schema));
+            }
+        }
+        return what + " by " + Wording.all(groups);
     }
 }

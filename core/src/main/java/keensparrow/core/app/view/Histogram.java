@@ -1,7 +1,7 @@
 package keensparrow.core.app.view;
 
 import java.util.List;
-import keensparrow.core.table.Schema;
+import keensparrow.core.app.measure.AppWords;
 import org.jspecify.annotations.Nullable;
 
 /** How many rows lie in each span of a number. */
@@ -40,8 +40,8 @@ final class Histogram extends GroupsKind {
     }
 
     @Override
-    public String title(View view, String noun, Schema schema) {
+    public String title(View view, AppWords words) {
         GroupBy by = view.by();
-        return by == null ? "Histogram" : "Spread of " + schema.label(by.column());
+        return by == null ? "Histogram" : "Spread of " + words.schema().label(by.column());
     }
 }

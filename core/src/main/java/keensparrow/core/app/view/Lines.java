@@ -2,7 +2,7 @@ package keensparrow.core.app.view;
 
 import java.util.List;
 
-/** A line over the groups, one for each value that splits them. */
+/** A line over time or another order, one for each value that splits it. */
 final class Lines extends GroupsKind {
     @Override
     public String label() {
@@ -16,7 +16,7 @@ final class Lines extends GroupsKind {
 
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.LARGEST, Slot.SPLIT);
+        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.LARGEST, Slot.SPLIT, Slot.AREA, Slot.PANELS, Slot.REFERENCE);
     }
 
     @Override

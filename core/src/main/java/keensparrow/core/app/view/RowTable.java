@@ -1,6 +1,7 @@
 package keensparrow.core.app.view;
 
 import java.util.List;
+import keensparrow.core.app.measure.AppWords;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.question.Question;
@@ -11,7 +12,7 @@ import keensparrow.core.table.Schema;
 import org.jspecify.annotations.Nullable;
 
 /** The rows themselves. */
-final class RowTable implements ViewKind {
+class RowTable implements ViewKind {
     private static final int MAX_ROWS = 1000;
 
     @Override
@@ -65,7 +66,8 @@ final class RowTable implements ViewKind {
     }
 
     @Override
-    public Sentence sentence(View view, String noun, Schema schema) {
+    public Sentence sentence(View view, AppWords names) {
+        Schema schema = names.schema();
         Sentence.Builder words = Sentence.builder();
         words.control("columns", "Rows with " + columns(view, schema));
         for (Question.Sort sort : view.sort()) {
@@ -93,7 +95,7 @@ final class RowTable implements ViewKind {
     }
 
     @Override
-    public String title(View view, String noun, Schema schema) {
-        return Wording.capital(noun);
+    public String title(View view, AppWords words) {
+        return Wording.capital(words.noun());
     }
 }

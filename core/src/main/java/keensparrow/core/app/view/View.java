@@ -2,6 +2,7 @@ package keensparrow.core.app.view;
 
 import java.util.List;
 import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.question.Question;
 import org.jspecify.annotations.Nullable;
 
@@ -17,6 +18,11 @@ import org.jspecify.annotations.Nullable;
  * @param sort of a table
  * @param order how groups of bars follow each other; the largest first when null
  * @param page id of the page it stands on; the first when null
+ * @param measureId id of a measure of the app that it shows in place of {@code measure}; null for none
+ * @param measures that it shows besides; none when null
+ * @param across a second grouping of any form, for kinds that have one; null for none
+ * @param panels a grouping that gives each group a panel or rows of its own; null for none
+ * @param settings how it is drawn; the usual way when null
  */
 public record View(
         String id,
@@ -30,10 +36,17 @@ public record View(
         List<Question.Sort> sort,
         Place place,
         Question.@Nullable Order order,
-        @Nullable String page) {
+        @Nullable String page,
+        @Nullable String measureId,
+        @Nullable List<Measure> measures,
+        @Nullable GroupBy across,
+        @Nullable GroupBy panels,
+        @Nullable ViewSettings settings) {
     public View {
         columns = List.copyOf(columns);
         sort = List.copyOf(sort);
+        measures = measures == null ? List.of() : List.copyOf(measures);
+        settings = settings == null ? ViewSettings.USUAL : settings;
     }
 
     /** On the first page. */
@@ -49,7 +62,7 @@ public record View(
             List<Question.Sort> sort,
             Place place,
             Question.@Nullable Order order) {
-        this(id, title, kind, measure, by, split, largest, columns, sort, place, order, null);
+        this(id, title, kind, measure, by, split, largest, columns, sort, place, order, null, null, null, null, null, null);
     }
 
     /** With groups in order of size. */
@@ -64,7 +77,7 @@ public record View(
             List<String> columns,
             List<Question.Sort> sort,
             Place place) {
-        this(id, title, kind, measure, by, split, largest, columns, sort, place, null, null);
+        this(id, title, kind, measure, by, split, largest, columns, sort, place, null, null, null, null, null, null, null);
     }
 
     /** How it is drawn: the one list of all kinds. */
@@ -72,8 +85,16 @@ public record View(
         FIGURE(new Figure()),
         BARS(new Bars()),
         LINES(new Lines()),
+        SHARES(new Shares()),
         HISTOGRAM(new Histogram()),
-        TABLE(new RowTable());
+        BOX(new Box()),
+        DOTS(new Dots()),
+        GRID(new ColourGrid()),
+        SUMMARY(new Summary()),
+        TWO_WAY(new TwoWay()),
+        TABLE(new RowTable()),
+        RECORD(new RowRecord()),
+        TEXT(new TextNote());
 
         private final ViewKind definition;
 
@@ -86,9 +107,84 @@ public record View(
         }
     }
 
+    /** Shows another measure of its own. */
+    public View withMeasure(Measure next) {
+        return new View(
+                id, title, kind, next, by, split, largest, columns, sort, place, order, page, null, measures, across, panels, settings);
+    }
+
+    /** Shows a measure of the app, which is {@code next} now. */
+    public View withMeasure(String nextId, Measure next) {
+        return new View(
+                id, title, kind, next, by, split, largest, columns, sort, place, order, page, nextId, measures, across, panels, settings);
+    }
+
+    /** Shows a measure of the app; what is derived from the one before is derived from it. */
+    public View using(NamedMeasure named) {
+        Measure next = measure == null || measure.derived() == null
+                ? named.measure()
+                : named.measure().derived(measure.derived());
+        return withMeasure(named.id(), next);
+    }
+
+    public View withBy(GroupBy next) {
+        return new View(
+                id, title, kind, measure, next, split, largest, columns, sort, place, order, page, measureId, measures, across, panels, settings);
+    }
+
+    /** @param next null for no split */
+    public View withSplit(@Nullable String next) {
+        return new View(
+                id, title, kind, measure, by, next, largest, columns, sort, place, order, page, measureId, measures, across, panels, settings);
+    }
+
+    /** @param next groups kept before Other; 0 keeps all */
+    public View withLargest(int next) {
+        return new View(
+                id, title, kind, measure, by, split, next, columns, sort, place, order, page, measureId, measures, across, panels, settings);
+    }
+
+    /** @param next id of a page */
+    public View onPage(String next) {
+        return new View(
+                id, title, kind, measure, by, split, largest, columns, sort, place, order, next, measureId, measures, across, panels, settings);
+    }
+
+    public View withKind(Kind next) {
+        return new View(
+                id, title, next, measure, by, split, largest, columns, sort, place, order, page, measureId, measures, across, panels, settings);
+    }
+
+    /** Shows these measures besides. */
+    public View besides(List<Measure> next) {
+        return new View(
+                id, title, kind, measure, by, split, largest, columns, sort, place, order, page, measureId, next, across, panels, settings);
+    }
+
+    /** Grouped a second and a third time, in any form; null for neither. */
+    public View grouped(@Nullable GroupBy nextAcross, @Nullable GroupBy nextPanels) {
+        return new View(
+                id, title, kind, measure, by, split, largest, columns, sort, place, order, page, measureId, measures, nextAcross, nextPanels, settings);
+    }
+
+    public View drawn(ViewSettings next) {
+        return new View(
+                id, title, kind, measure, by, split, largest, columns, sort, place, order, page, measureId, measures, across, panels, next);
+    }
+
     /** Whether it shows rows, not numbers made of them. */
     public boolean isOfRows() {
         return kind.definition().isOfRows();
+    }
+
+    /** What it shows besides. */
+    public List<Measure> others() {
+        return measures == null ? List.of() : measures;
+    }
+
+    /** How it is drawn. */
+    public ViewSettings drawing() {
+        return settings == null ? ViewSettings.USUAL : settings;
     }
 
     /** Measure of the view, rows where none is set. */

@@ -1,9 +1,11 @@
 package keensparrow.core.app.view;
 
 import java.util.List;
+import keensparrow.core.aggregate.Aggregate;
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.measure.AppWords;
 import keensparrow.core.question.Question;
 import keensparrow.core.sentence.Sentence;
-import keensparrow.core.table.Schema;
 import org.jspecify.annotations.Nullable;
 
 /** All there is to say about one way of showing data; {@link View.Kind} lists them. */
@@ -20,6 +22,16 @@ public interface ViewKind {
     /** What it can be grouped by, what it begins with first; empty if by nothing. */
     default List<GroupBy.Form> groupings() {
         return List.of();
+    }
+
+    /** What its measure can be; any where empty. */
+    default List<Aggregate> aggregates() {
+        return List.of();
+    }
+
+    /** Whether it can stand without a grouping where it has that slot. */
+    default boolean isWholeWithoutGroups() {
+        return !slots().contains(Slot.GROUPING);
     }
 
     /** Columns and rows of the grid that a new one takes; x and y are 0. */
@@ -43,10 +55,10 @@ public interface ViewKind {
     Question ask(View view, TableSlice slice);
 
     /** Its emphasised parts are its controls. */
-    Sentence sentence(View view, String noun, Schema schema);
+    Sentence sentence(View view, AppWords words);
 
     /** A title made from the definition. */
-    String title(View view, String noun, Schema schema);
+    String title(View view, AppWords words);
 
     /** What its groups are, null if there is one group. */
     default @Nullable GroupBy by(View view) {
@@ -58,12 +70,39 @@ public interface ViewKind {
         return null;
     }
 
+    /** Its second grouping of any form, null if there is none. */
+    default @Nullable GroupBy across(View view) {
+        return null;
+    }
+
+    /** What gives each group a panel of its own, null if nothing does. */
+    default @Nullable GroupBy panels(View view) {
+        return null;
+    }
+
+    /** What it shows of each group; none for kinds that are of rows. */
+    default List<Measure> measures(View view) {
+        return List.of();
+    }
+
     /** A part of a view's sentence that can be said differently. */
     enum Slot {
         MEASURE,
         GROUPING,
         LARGEST,
         SPLIT,
-        COLUMNS
+        COLUMNS,
+        /** Measures besides the first. */
+        MEASURES,
+        /** A second grouping of any form. */
+        ACROSS,
+        /** A panel, or rows of its own, for each group. */
+        PANELS,
+        ARRANGEMENT,
+        UPRIGHT,
+        AREA,
+        COMPARISON,
+        REFERENCE,
+        TEXT
     }
 }

@@ -1,4 +1,4 @@
-package keensparrow.core.app.view;
+package keensparrow.core.app.measure;
 
 import java.math.BigDecimal;
 import keensparrow.core.aggregate.Aggregate;
@@ -22,7 +22,7 @@ public final class MeasureSentences {
     }
 
     /** As a title: {@code Average of delay}. */
-    static String title(Measure measure, String noun, Schema schema) {
+    public static String title(Measure measure, String noun, Schema schema) {
         if (measure.aggregate() == Aggregate.ROWS && measure.derived() == null) {
             return Wording.capital(noun);
         }

@@ -1,0 +1,28 @@
+package keensparrow.core.app.measure;
+
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.table.ColumnFormat;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A measure that an app calls by a name: views and choices that use it follow it, and its name stands in their sentences.
+ *
+ * @param id what views and choices refer to; stays when the name changes
+ * @param name as its author writes it
+ * @param format of its values; that of its column when null
+ * @param good which direction is good; null where neither is
+ * @param description what it means, for whoever asks; null for none
+ */
+public record NamedMeasure(
+        String id,
+        String name,
+        Measure measure,
+        @Nullable ColumnFormat format,
+        @Nullable Direction good,
+        @Nullable String description) {
+    /** Which change of a value is good. */
+    public enum Direction {
+        HIGHER,
+        LOWER
+    }
+}

@@ -1,0 +1,69 @@
+package keensparrow.core.app.view;
+
+import java.util.ArrayList;
+import java.util.List;
+import keensparrow.core.aggregate.Aggregate;
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.sentence.Sentence;
+import org.jspecify.annotations.Nullable;
+
+/** For each group where its values lie: the middle half as a box, the middle value as a line in it. */
+final class Box extends GroupsKind {
+    @Override
+    public String label() {
+        return "boxes";
+    }
+
+    @Override
+    public String purpose() {
+        return "How do groups spread?";
+    }
+
+    @Override
+    public List<Slot> slots() {
+        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.LARGEST);
+    }
+
+    @Override
+    public List<GroupBy.Form> groupings() {
+        return List.of(GroupBy.Form.VALUES, GroupBy.Form.PERIODS, GroupBy.Form.PARTS);
+    }
+
+    @Override
+    public Place size() {
+        return new Place(0, 0, 6, 5);
+    }
+
+    private static final List<String> PERCENTS = List.of("5", "25", "75", "95");
+
+    @Override
+    public List<Aggregate> aggregates() {
+        return List.of(Aggregate.MEDIAN);
+    }
+
+    @Override
+    public @Nullable String fault(View view) {
+        return measure(view).aggregate() == Aggregate.MEDIAN && measure(view).column() != null
+                ? super.fault(view)
+                : "The boxes “" + view.title() + "” show the median of a number. Pick one.";
+    }
+
+    /** The median, the 5th, 25th, 75th and 95th percentile, the smallest, the largest and the number of values. */
+    @Override
+    public List<Measure> measures(View view) {
+        String column = measure(view).column();
+        List<Measure> all = new ArrayList<>(List.of(measure(view)));
+        if (column != null) {
+            PERCENTS.forEach(percent -> all.add(Measure.percentile(column, percent)));
+            all.add(new Measure(Aggregate.MIN, column));
+            all.add(new Measure(Aggregate.MAX, column));
+            all.add(new Measure(Aggregate.COUNT, column));
+        }
+        return all;
+    }
+
+    @Override
+    void drawn(Sentence.Builder words, View view) {
+        words.say(", the box from the lower to the upper quartile, its lines to the 5th and 95th percentile");
+    }
+}

@@ -1,0 +1,47 @@
+package keensparrow.core.app.view;
+
+import java.util.List;
+import keensparrow.core.app.measure.AppWords;
+import org.jspecify.annotations.Nullable;
+
+/** A dot for each group, at the place of its two measures. */
+final class Dots extends GroupsKind {
+    @Override
+    public String label() {
+        return "dots";
+    }
+
+    @Override
+    public String purpose() {
+        return "Do two measures go together?";
+    }
+
+    @Override
+    public List<Slot> slots() {
+        return List.of(Slot.MEASURE, Slot.MEASURES, Slot.GROUPING, Slot.LARGEST);
+    }
+
+    @Override
+    public List<GroupBy.Form> groupings() {
+        return List.of(GroupBy.Form.VALUES, GroupBy.Form.PERIODS, GroupBy.Form.PARTS, GroupBy.Form.BINS);
+    }
+
+    @Override
+    public Place size() {
+        return new Place(0, 0, 6, 6);
+    }
+
+    @Override
+    public @Nullable String fault(View view) {
+        String fault = super.fault(view);
+        return fault != null || !view.others().isEmpty()
+                ? fault
+                : "The dots “" + view.title() + "” need a second measure, for their height. Pick it.";
+    }
+
+    @Override
+    public String title(View view, AppWords names) {
+        String up = view.others().isEmpty() ? "" : names.title(null, view.others().get(0)) + " against ";
+        return up + super.title(view, names);
+    }
+}

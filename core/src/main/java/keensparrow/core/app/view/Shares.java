@@ -1,0 +1,46 @@
+package keensparrow.core.app.view;
+
+import java.util.List;
+import keensparrow.core.aggregate.Aggregate;
+import keensparrow.core.question.Question;
+
+/** The parts of a whole, as a ring: of what adds up alone. */
+final class Shares extends GroupsKind {
+    @Override
+    public String label() {
+        return "a ring";
+    }
+
+    @Override
+    public String purpose() {
+        return "Which share has each?";
+    }
+
+    @Override
+    public List<Slot> slots() {
+        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.LARGEST);
+    }
+
+    @Override
+    public List<GroupBy.Form> groupings() {
+        return List.of(GroupBy.Form.VALUES, GroupBy.Form.PARTS);
+    }
+
+    @Override
+    public Place size() {
+        return new Place(0, 0, 4, 5);
+    }
+
+    private static final int MAX_PARTS = 7;
+
+    @Override
+    public List<Aggregate> aggregates() {
+        return List.of(Aggregate.ROWS, Aggregate.SUM, Aggregate.COUNT);
+    }
+
+    @Override
+    public Question ask(View view, TableSlice slice) {
+        int parts = view.largest() == 0 || view.largest() > MAX_PARTS - 1 ? MAX_PARTS - 1 : view.largest();
+        return super.ask(view.withLargest(parts), slice);
+    }
+}

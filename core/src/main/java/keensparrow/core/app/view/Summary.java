@@ -1,0 +1,41 @@
+package keensparrow.core.app.view;
+
+import java.util.List;
+
+/** A row for each group, or for each pair or three of them, with several measures and their totals. */
+final class Summary extends GroupsKind {
+    @Override
+    public String label() {
+        return "a summary table";
+    }
+
+    @Override
+    public String purpose() {
+        return "What are the numbers of each?";
+    }
+
+    @Override
+    public List<Slot> slots() {
+        return List.of(Slot.MEASURE, Slot.MEASURES, Slot.GROUPING, Slot.LARGEST, Slot.ACROSS, Slot.PANELS);
+    }
+
+    @Override
+    public List<GroupBy.Form> groupings() {
+        return List.of(GroupBy.Form.VALUES, GroupBy.Form.PERIODS, GroupBy.Form.PARTS, GroupBy.Form.BINS);
+    }
+
+    @Override
+    public Place size() {
+        return new Place(0, 0, 12, 6);
+    }
+
+    @Override
+    boolean hasTotals(View view) {
+        return true;
+    }
+
+    @Override
+    String panelWords() {
+        return " and ";
+    }
+}

@@ -1,0 +1,70 @@
+package keensparrow.core.prepare;
+
+import java.util.Map;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.sentence.Sentence;
+import keensparrow.core.table.ColumnFormat;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Schema;
+import keensparrow.core.table.Table;
+
+/** Says how the numbers of a column are shown, wherever they stand; the numbers stay what they are. */
+public record SetFormat(String column, ColumnFormat format) implements Step {
+    private static final int MAX_DECIMALS = 10;
+    private static final int MAX_UNIT = 20;
+    private static final Map<String, String> DURATIONS =
+            Map.of("s", "seconds", "min", "minutes", "h", "hours", "d", "days");
+
+    @Override
+    public Table apply(Table before) {
+        ColumnInfo info = before.schema().get(column);
+        String quoted = UserException.quote(info.label());
+        if (!info.type().isNumber()) {
+            throw misfit(quoted + " holds " + info.type().label() + ": only numbers are shown this way. Change its type"
+                    + " first.");
+        }
+        String unit = format.unit();
+        boolean fits = switch (format.kind()) {
+            case NUMBER, PERCENT -> true;
+            case MONEY -> unit != null && !unit.isBlank();
+            case DURATION -> unit != null && DURATIONS.containsKey(unit);
+            default -> false;
+        };
+        if (!fits) {
+            throw misfit("The numbers of " + quoted + " are shown plainly, as percentages, as money with its currency, or"
+                    + " as durations of s, min, h or d. Pick one of these.");
+        }
+        if (unit != null && unit.length() > MAX_UNIT) {
+            throw misfit("The unit of " + quoted + " is longer than " + MAX_UNIT + " characters.");
+        }
+        if (format.decimals() != null && (format.decimals() < 0 || format.decimals() > MAX_DECIMALS)) {
+            throw misfit(quoted + " is shown with 0 to " + MAX_DECIMALS + " places after the decimal mark.");
+        }
+        return before.withInfo(info.withFormat(format));
+    }
+
+    private static UserException misfit(String text) {
+        return new UserException(ErrorCode.STEP_DOES_NOT_FIT, text);
+    }
+
+    @Override
+    public Sentence sentence(Schema before) {
+        String unit = format.unit() == null ? "" : format.unit();
+        String as = switch (format.kind()) {
+            case PERCENT -> "percentages";
+            case MONEY -> "money in " + unit;
+            case DURATION -> "durations, counted in " + DURATIONS.getOrDefault(unit, unit);
+            default -> unit.isEmpty() ? "plain numbers" : "numbers of " + unit;
+        };
+        Integer decimals = format.decimals();
+        String places = decimals == null ? "" : decimals == 1 ? ", with 1 decimal" : ", with " + decimals + " decimals";
+        return Sentence.builder()
+                .say("Show ")
+                .stress(before.label(column))
+                .say(" as ")
+                .control("format", as + places + (Boolean.TRUE.equals(format.compact()) ? ", cut to a few figures" : ""))
+                .say(".")
+                .build();
+    }
+}

@@ -1,0 +1,209 @@
+import { useQuery } from '@tanstack/react-query';
+import { Select } from 'antd';
+import { call } from '../../api/client';
+import type { AppDefinition, Grammar, PageData, Proposal } from '../../api/types';
+import { Menu } from '../../shared/Menu';
+import { freeName, takes } from './names';
+import { TypedInput } from './TypedInput';
+
+type AppChoice = NonNullable<AppDefinition['choices']>[number];
+type Option = AppChoice['options'][number];
+
+interface Props {
+  readonly id: string;
+  readonly app: AppDefinition;
+  readonly page: PageData;
+  readonly grammar: Grammar;
+  readonly onChange: (app: AppDefinition) => void;
+}
+
+/** What colleagues could be let choose of a view, asked again when the saved draft changes. */
+export function useProposals(app: string, view: string | undefined, revision: number) {
+  const { data } = useQuery({
+    queryKey: ['proposals', app, view, revision],
+    queryFn: () =>
+      call<{ proposals: Proposal[] }>('GET', `/api/apps/${app}/views/${view ?? ''}/choices`),
+    enabled: view !== undefined,
+    placeholderData: (before) => before,
+  });
+  return data?.proposals ?? [];
+}
+
+const AT_FIRST = 6;
+
+/** A choice of a view, with the options that fit best. */
+export function newChoice(app: AppDefinition, view: string, proposal: Proposal): AppChoice {
+  return {
+    id: freeName('c', app.choices ?? []),
+    title: '',
+    kind: proposal.kind,
+    options: proposal.options.slice(0, AT_FIRST).map(({ option }) => option as Option),
+    start: null,
+    views: [view],
+  };
+}
+
+/** What colleagues choose: the options of each choice, which one holds at first, which views follow. */
+export function ChoicesMenu({ id, app, page, grammar, onChange }: Props) {
+  const choices = app.choices ?? [];
+  if (choices.length === 0) return null;
+  return (
+    <Menu label={`Choices, ${choices.length}`} className="word" name="What colleagues choose">
+      {() => (
+        <div className="definitions">
+          {choices.map((choice) => (
+            <OneChoice
+              key={choice.id}
+              id={id}
+              choice={choice}
+              page={page}
+              app={app}
+              grammar={grammar}
+              onChange={(next) =>
+                onChange({
+                  ...app,
+                  choices: choices.flatMap((other) =>
+                    other.id !== choice.id ? [other] : next ? [next] : [],
+                  ),
+                })
+              }
+            />
+          ))}
+        </div>
+      )}
+    </Menu>
+  );
+}
+
+function OneChoice({
+  id,
+  choice,
+  app,
+  page,
+  grammar,
+  onChange,
+}: {
+  readonly id: string;
+  readonly choice: AppChoice;
+  readonly app: AppDefinition;
+  readonly page: PageData;
+  readonly grammar: Grammar;
+  readonly onChange: (choice: AppChoice | null) => void;
+}) {
+  const words = page.choices[choice.id] ?? { name: choice.title, options: [] };
+  const proposals = useProposals(id, choice.views[0], 0);
+  const known = new Set(choice.options.map(stands));
+  const more = (proposals.find((item) => item.kind === choice.kind)?.options ?? []).filter(
+    ({ option }) => !known.has(stands(option as Option)),
+  );
+  const taken = new Set(
+    (app.choices ?? [])
+      .filter((other) => other.id !== choice.id && other.kind === choice.kind)
+      .flatMap((other) => other.views),
+  );
+  const fitting = app.views.filter(
+    (view) => takes(view, choice.kind, grammar) && !taken.has(view.id),
+  );
+  return (
+    <fieldset className="definition" data-choice={choice.id} aria-label={words.name}>
+      <TypedInput
+        label="Title of the choice"
+        value={choice.title}
+        placeholder={words.name}
+        empty
+        onDone={(title) => onChange({ ...choice, title })}
+      />
+      <ol className="options">
+        {choice.options.map((option, i) => (
+          <li key={option.id}>
+            <TypedInput
+              label={`Words of option ${i + 1}`}
+              value={option.label ?? ''}
+              placeholder={words.options[i] ?? ''}
+              empty
+              onDone={(label) =>
+                onChange({
+                  ...choice,
+                  options: choice.options.map((other) =>
+                    other.id === option.id ? { ...other, label: label || null } : other,
+                  ),
+                })
+              }
+            />
+            <button
+              type="button"
+              className="word"
+              disabled={choice.options.length <= 2}
+              aria-label={`Remove ${option.label ?? words.options[i] ?? 'option'}`}
+              onClick={() =>
+                onChange({
+                  ...choice,
+                  options: choice.options.filter((other) => other.id !== option.id),
+                  start: choice.start === option.id ? null : (choice.start ?? null),
+                })
+              }
+            >
+              remove
+            </button>
+          </li>
+        ))}
+      </ol>
+      {more.length > 0 && (
+        <Select
+          aria-label="Add an option"
+          size="small"
+          placeholder="Add an option"
+          value={null}
+          showSearch={more.length > 8}
+          optionFilterProp="label"
+          popupMatchSelectWidth={false}
+          options={more.map(({ words: label }, i) => ({ value: i, label }))}
+          onChange={(i: number) => {
+            const picked = more[i];
+            if (!picked) return;
+            const option = { ...picked.option, id: freeName('o', choice.options) } as Option;
+            onChange({ ...choice, options: [...choice.options, option] });
+          }}
+        />
+      )}
+      <label className="soft">
+        Begins with{' '}
+        <Select
+          aria-label="Begins with"
+          size="small"
+          popupMatchSelectWidth={false}
+          value={choice.start ?? choice.options[0]?.id ?? ''}
+          options={choice.options.map((option, i) => ({
+            value: option.id,
+            label: words.options[i] ?? option.id,
+          }))}
+          onChange={(start) => onChange({ ...choice, start })}
+        />
+      </label>
+      <label className="soft">
+        Followed by{' '}
+        <Select
+          mode="multiple"
+          aria-label="Views that follow the choice"
+          size="small"
+          className="follow-pick"
+          popupMatchSelectWidth={false}
+          optionFilterProp="label"
+          value={choice.views}
+          options={fitting.map((view) => ({
+            value: view.id,
+            label: page.words[view.id]?.title ?? view.id,
+          }))}
+          onChange={(views: string[]) => views.length > 0 && onChange({ ...choice, views })}
+        />
+      </label>
+      <button type="button" className="word" onClick={() => onChange(null)}>
+        Remove this choice
+      </button>
+    </fieldset>
+  );
+}
+
+/** What an option stands for, whatever it is called. */
+const stands = (option: Option): string =>
+  JSON.stringify({ ...option, id: '', label: null }, (_, value: unknown) => value ?? undefined);

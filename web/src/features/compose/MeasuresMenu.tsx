@@ -1,0 +1,170 @@
+import { Input, Select } from 'antd';
+import type { AppDefinition, ColumnFormat, Grammar, Measure, PageData } from '../../api/types';
+import { FormatEditor } from '../../shared/FormatEditor';
+import { Menu } from '../../shared/Menu';
+import { MeasureSlots } from './MeasureSlots';
+import { freeName, usesOf } from './names';
+import { TypedInput } from './TypedInput';
+
+type Named = NonNullable<AppDefinition['measures']>[number];
+
+interface Props {
+  readonly app: AppDefinition;
+  readonly page: PageData;
+  readonly grammar: Grammar;
+  readonly onChange: (app: AppDefinition) => void;
+}
+
+const GOOD = [
+  { value: '', label: 'no direction is better' },
+  { value: 'HIGHER', label: 'higher is better' },
+  { value: 'LOWER', label: 'lower is better' },
+];
+
+/** Measures that have a name: what they are made of, how they are shown, where they are used. */
+export function MeasuresMenu({ app, page, grammar, onChange }: Props) {
+  const measures = app.measures ?? [];
+  const set = (id: string, part: Partial<Named>) =>
+    onChange({
+      ...app,
+      measures: measures.map((named) => (named.id === id ? { ...named, ...part } : named)),
+    });
+  const add = (measure: Measure) => {
+    const id = freeName('m', measures);
+    let name = 'New measure';
+    for (let n = 2; measures.some((named) => named.name === name); n += 1)
+      name = `New measure ${n}`;
+    onChange({
+      ...app,
+      measures: [...measures, { id, name, measure, format: null, good: null, description: null }],
+    });
+  };
+  return (
+    <Menu
+      label={measures.length > 0 ? `Measures, ${measures.length}` : 'Measures'}
+      className="word"
+      name="Measures with a name"
+    >
+      {() => (
+        <div className="definitions">
+          <p className="soft">
+            A measure with a name is used by views and choices; they follow when it changes.
+          </p>
+          {measures.map((named) => (
+            <fieldset
+              key={named.id}
+              className="definition"
+              data-measure={named.id}
+              aria-label={named.name}
+            >
+              <TypedInput
+                label="Name of the measure"
+                value={named.name}
+                onDone={(name) => set(named.id, { name })}
+              />
+              <OneMeasure named={named} page={page} grammar={grammar} onChange={set} />
+              <Uses app={app} page={page} id={named.id} />
+              <button
+                type="button"
+                className="word"
+                disabled={usesOf(app, named.id).length > 0}
+                title={usesOf(app, named.id).length > 0 ? 'It is used.' : undefined}
+                onClick={() =>
+                  onChange({ ...app, measures: measures.filter((other) => other !== named) })
+                }
+              >
+                Remove this measure
+              </button>
+            </fieldset>
+          ))}
+          <button
+            type="button"
+            className="button"
+            onClick={() => add(page.measures[0] ?? { aggregate: 'ROWS', column: null })}
+          >
+            Name a measure
+          </button>{' '}
+          <button
+            type="button"
+            className="button"
+            onClick={() => add({ aggregate: 'FORMULA', column: null, expression: 'count(*)' })}
+          >
+            Name a formula
+          </button>
+        </div>
+      )}
+    </Menu>
+  );
+}
+
+function OneMeasure({
+  named,
+  page,
+  grammar,
+  onChange,
+}: {
+  readonly named: Named;
+  readonly page: PageData;
+  readonly grammar: Grammar;
+  readonly onChange: (id: string, part: Partial<Named>) => void;
+}) {
+  return (
+    <>
+      {named.measure.aggregate === 'FORMULA' ? (
+        <TypedInput
+          label="Formula of aggregates, such as sum(a) / count(*)"
+          value={named.measure.expression ?? ''}
+          onDone={(expression) => onChange(named.id, { measure: { ...named.measure, expression } })}
+        />
+      ) : (
+        <MeasureSlots
+          measure={named.measure}
+          by={null}
+          split={null}
+          page={page}
+          grammar={grammar}
+          onChange={(measure) => onChange(named.id, { measure })}
+        />
+      )}
+      <FormatEditor
+        plain
+        value={(named.format ?? null) as ColumnFormat | null}
+        onChange={(format) => onChange(named.id, { format })}
+      />
+      <Select
+        aria-label="Which direction is good"
+        size="small"
+        popupMatchSelectWidth={false}
+        value={named.good ?? ''}
+        options={GOOD}
+        onChange={(good) =>
+          onChange(named.id, { good: good === '' ? null : (good as Named['good']) })
+        }
+      />
+      <Input.TextArea
+        aria-label="What it means"
+        placeholder="What it means, for whoever asks"
+        autoSize
+        defaultValue={named.description ?? ''}
+        onBlur={(event) => onChange(named.id, { description: event.target.value || null })}
+      />
+    </>
+  );
+}
+
+function Uses({
+  app,
+  page,
+  id,
+}: {
+  readonly app: AppDefinition;
+  readonly page: PageData;
+  readonly id: string;
+}) {
+  const uses = usesOf(app, id).map(
+    (use) => page.words[use]?.title ?? page.choices[use]?.name ?? use,
+  );
+  return (
+    <p className="soft">{uses.length === 0 ? 'Not used yet.' : `Used by ${uses.join(', ')}.`}</p>
+  );
+}
