@@ -1,4 +1,4 @@
-import { Input, Select } from 'antd';
+import { Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import type { AppDefinition, Choice as AppChoice, PageData, Proposal, View } from '../../api/types';
 import { useGrammar } from '../../shared/useGrammar';
@@ -86,6 +86,8 @@ export function SentenceEditor(props: Props) {
       <div className="sentence-words">
         {has('COLUMNS') ? (
           <TableSentence {...props} />
+        ) : has('TEXT') ? (
+          'Show a text'
         ) : (
           <>
             Show{' '}
@@ -112,18 +114,36 @@ export function SentenceEditor(props: Props) {
                   'MEASURE',
                 )
               : `number of ${page.app.noun}`}
+            {has('MEASURES') && <OtherMeasures {...props} />}
             {has('GROUPING') && (
               <>
-                {' '}
-                by{' '}
+                {kind?.needsGroups === false ? ', with its course by ' : ' by '}
                 {pick(
                   'Grouping',
                   groupingValue(view.by),
-                  groupingChoices(columns, grammar, kind),
+                  [
+                    ...(kind?.needsGroups === false ? [NOTHING] : []),
+                    ...groupingChoices(columns, grammar, kind),
+                  ],
                   (value) => {
                     onChange(withGrouping(view, groupingOf(value), columns));
                   },
                   'GROUPING',
+                )}
+                {has('ACROSS') && (
+                  <>
+                    {' '}
+                    and{' '}
+                    {pick(
+                      'Second grouping',
+                      groupingValue(view.across ?? null),
+                      [
+                        ...(view.kind === 'SUMMARY' ? [NOTHING] : []),
+                        ...groupingChoices(columns, grammar),
+                      ],
+                      (value) => onChange({ ...view, across: groupingOf(value) }),
+                    )}
+                  </>
                 )}
                 {has('LARGEST') && isOfValues(view.by) && (
                   <>
@@ -149,6 +169,18 @@ export function SentenceEditor(props: Props) {
                     )}
                   </>
                 )}
+                {has('PANELS') && (
+                  <>
+                    {view.kind === 'SUMMARY' ? ' and ' : ', a panel for each '}
+                    {pick(
+                      view.kind === 'SUMMARY' ? 'Third grouping' : 'Panels',
+                      groupingValue(view.panels ?? null),
+                      [NOTHING, ...groupingChoices(columns, grammar)],
+                      (value) => onChange({ ...view, panels: groupingOf(value) }),
+                    )}
+                  </>
+                )}
+                <DrawnAs {...props} slots={kind?.slots ?? []} />
               </>
             )}
           </>
@@ -177,6 +209,17 @@ export function SentenceEditor(props: Props) {
         )}
         .
       </div>
+      {has('TEXT') && (
+        <Input.TextArea
+          key={view.id}
+          aria-label="Text"
+          className="text-field"
+          autoSize={{ minRows: 3, maxRows: 12 }}
+          placeholder="Markdown. A formula in double braces, such as {{count(*)}}, stands there as its number."
+          defaultValue={view.settings?.text ?? ''}
+          onBlur={(event) => onChange(drawn(view, { text: event.target.value }))}
+        />
+      )}
       {(detailed || unusual) && has('MEASURE') && (
         <MeasureSlots
           measure={view.measure ?? { aggregate: 'ROWS', column: null }}
@@ -224,6 +267,158 @@ function TitleField({ view, title, onChange }: Props) {
       onBlur={done}
       onPressEnter={done}
     />
+  );
+}
+
+const NOTHING: Choice = { value: '', label: 'nothing' };
+
+type Settings = NonNullable<View['settings']>;
+
+const drawn = (view: View, part: Partial<Settings>): View => ({
+  ...view,
+  settings: { ...view.settings, ...part },
+});
+
+/** Measures shown besides the first one. */
+function OtherMeasures({ view, page, onChange }: Props) {
+  const grammar = useGrammar();
+  const others = view.measures ?? [];
+  const choices = measureChoices(page, grammar, null).filter(({ value }) => measureOf(value));
+  return (
+    <>
+      {' with '}
+      <Select
+        mode="multiple"
+        aria-label="Further measures"
+        className="columns-pick"
+        maxTagCount={2}
+        popupMatchSelectWidth={false}
+        optionFilterProp="label"
+        value={others.map((measure) => measureValue(measure))}
+        options={choices}
+        onChange={(values) =>
+          onChange({
+            ...view,
+            measures: values.flatMap((value) => {
+              const measure = measureOf(value);
+              return measure ? [measure] : [];
+            }),
+          })
+        }
+      />
+    </>
+  );
+}
+
+/** How it is drawn: what the kind leaves open. */
+function DrawnAs({ view, slots, onChange }: Props & { readonly slots: GrammarViewKind['slots'] }) {
+  const settings: Settings = view.settings ?? {};
+  const has = (slot: GrammarViewKind['slots'][number]) => slots.includes(slot);
+  const compare = settings.compare ?? '';
+  return (
+    <>
+      {has('ARRANGEMENT') && view.split && (
+        <>
+          {', '}
+          <Phrase
+            name="How parts stand"
+            value={settings.arrange ?? 'STACKED'}
+            choices={[
+              { value: 'STACKED', label: 'stacked' },
+              { value: 'BESIDE', label: 'side by side' },
+              { value: 'FULL', label: 'as shares of each' },
+            ]}
+            onPick={(arrange) =>
+              onChange(drawn(view, { arrange: arrange as NonNullable<Settings['arrange']> }))
+            }
+          />
+        </>
+      )}
+      {has('UPRIGHT') && (
+        <>
+          {', '}
+          <Phrase
+            name="Direction of bars"
+            value={settings.upright ? 'up' : 'lying'}
+            choices={[
+              { value: 'lying', label: 'lying' },
+              { value: 'up', label: 'upright' },
+            ]}
+            onPick={(value) => onChange(drawn(view, { upright: value === 'up' }))}
+          />
+        </>
+      )}
+      {has('AREA') && (
+        <>
+          {', '}
+          <Phrase
+            name="Under the lines"
+            value={settings.area ? 'area' : 'line'}
+            choices={[
+              { value: 'line', label: 'lines alone' },
+              { value: 'area', label: 'filled below' },
+            ]}
+            onPick={(value) => onChange(drawn(view, { area: value === 'area' }))}
+          />
+        </>
+      )}
+      {has('COMPARISON') && view.by && (
+        <>
+          {' and the latest compared with '}
+          <Phrase
+            name="Compared with"
+            value={compare}
+            choices={[
+              NOTHING,
+              { value: 'BEFORE', label: 'the one before' },
+              { value: 'YEAR_BEFORE', label: 'the same a year before' },
+            ]}
+            onPick={(value) =>
+              onChange(
+                drawn(view, {
+                  compare: value === '' ? null : (value as NonNullable<Settings['compare']>),
+                }),
+              )
+            }
+          />
+        </>
+      )}
+      {has('REFERENCE') && <ReferenceLine view={view} onChange={onChange} />}
+    </>
+  );
+}
+
+function ReferenceLine({ view, onChange }: Pick<Props, 'view' | 'onChange'>) {
+  const reference = view.settings?.reference;
+  const [open, setOpen] = useState(false);
+  if (!reference && !open) {
+    return (
+      <button type="button" className="word add-line" onClick={() => setOpen(true)}>
+        + line
+      </button>
+    );
+  }
+  const set = (value: number | null, label: string) =>
+    onChange(drawn(view, { reference: value === null ? null : { value, label: label || null } }));
+  return (
+    <>
+      {', with a line at '}
+      <InputNumber
+        aria-label="Value of the line"
+        size="small"
+        value={reference ? Number(reference.value) : null}
+        onChange={(value) => set(value === null ? null : Number(value), reference?.label ?? '')}
+      />{' '}
+      <Input
+        aria-label="What the line is"
+        size="small"
+        className="line-label"
+        placeholder="what it is"
+        disabled={!reference}
+        defaultValue={reference?.label ?? ''}
+        onBlur={(event) => reference && set(Number(reference.value), event.target.value)}
+      />
+    </>
   );
 }
 

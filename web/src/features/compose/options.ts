@@ -226,18 +226,70 @@ export function withKind(view: View, kind: GrammarViewKind, page: PageData): Vie
   const { columns } = page;
   const has = (slot: GrammarViewKind['slots'][number]) => kind.slots.includes(slot);
   const usual = usualGroupings(columns);
-  const kept = view.by && kind.groupings.includes(formOf(view.by)) ? view.by : null;
+  const fits = (by: View['by']) => Boolean(by && kind.groupings.includes(formOf(by)));
+  const kept = fits(view.by) ? (view.by ?? null) : null;
   const first = kind.groupings.map((form) => usual[form]).find((by) => by !== null);
   const shown = view.columns.length > 0 ? view.columns : columns.map((c) => c.name).slice(0, 10);
   const next: View = {
     ...view,
     kind: kind.kind,
-    measure: has('MEASURE')
-      ? (view.measure ?? page.measures[0] ?? { aggregate: 'ROWS', column: null })
-      : null,
+    ...measureFor(view, kind, page),
     columns: has('COLUMNS') ? shown : [],
     sort: has('COLUMNS') ? view.sort : [],
     split: has('SPLIT') ? (view.split ?? null) : null,
+    panels: has('PANELS') ? (view.panels ?? null) : null,
+    measures: has('MEASURES') ? othersFor(view, page) : [],
   };
-  return withGrouping(next, has('GROUPING') ? (kept ?? first ?? null) : null, columns);
+  const wanted = kind.needsGroups || kept ? (kept ?? first ?? null) : null;
+  const grouped = withGrouping(next, has('GROUPING') ? wanted : null, columns);
+  return { ...grouped, across: has('ACROSS') ? acrossFor(grouped, kind, columns) : null };
+}
+
+/** The measure as it was where it fits; else the first that does. */
+function measureFor(view: View, kind: GrammarViewKind, page: PageData): Partial<View> {
+  if (!kind.slots.includes('MEASURE')) return { measure: null, measureId: null };
+  const fits = (measure: Measure | null | undefined) =>
+    Boolean(
+      measure && (kind.aggregates.length === 0 || kind.aggregates.includes(measure.aggregate)),
+    );
+  if (fits(view.measure)) return {};
+  const rows: Measure = { aggregate: 'ROWS', column: null };
+  const number = [view.measure?.column, page.measures[0]?.column].find((name) =>
+    page.columns.some((column) => column.name === name && isNumber(column)),
+  );
+  const median: Measure = { aggregate: 'MEDIAN', column: number ?? null };
+  const measure = [page.measures.find(fits), rows, median].find(fits) ?? rows;
+  return { measure, measureId: null };
+}
+
+/** What is shown besides: what was, or the next that the columns measure. */
+function othersFor(view: View, page: PageData): Measure[] {
+  const before = view.measures ?? [];
+  if (before.length > 0) return [...before];
+  const now = measureValue(view.measure ?? page.measures[0] ?? null);
+  const next = page.measures.find((measure) => measureValue(measure) !== now);
+  return [next ?? { aggregate: 'ROWS', column: null }];
+}
+
+/** A second grouping: what was, else what the first is not by. */
+function acrossFor(
+  view: View,
+  kind: GrammarViewKind,
+  columns: readonly PageColumn[],
+): View['across'] {
+  if (view.across) return view.across;
+  const category = columns.find(
+    (column) =>
+      isGrouping(column) &&
+      column.distinct > 1 &&
+      column.distinct <= 60 &&
+      column.name !== view.by?.column,
+  );
+  const time = columns.find(isTime);
+  const second = category
+    ? values(category.name)
+    : time
+      ? { ...values(time.name), part: 'WEEKDAY' as const }
+      : null;
+  return kind.kind === 'SUMMARY' ? (view.across ?? null) : second;
 }

@@ -1,2 +1,3 @@
+export { ChoiceBand } from './ChoiceBand';
 export { FilterBand } from './FilterBand';
 export { Bars } from './Bars';

@@ -1,13 +1,13 @@
 import { useState, type ReactNode } from 'react';
 import type { PageData, View } from '../../api/types';
 import { ProblemNote } from '../../shared/ProblemNote';
-import { FilterBand } from '../filter';
+import { ChoiceBand, FilterBand } from '../filter';
 import { ViewCard, type ViewContext } from '../view';
 import { PageTabs, viewsOn } from './PageTabs';
 import { ReadingLine } from './ReadingLine';
 import { useAnswers } from './useAnswers';
 import { usePageState } from './usePageState';
-import { ChoiceBand } from './ChoiceBand';
+
 import { withChoice, withFilter, withMark } from './selection';
 import './read.css';
 

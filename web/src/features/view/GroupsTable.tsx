@@ -1,75 +1,93 @@
-import type { GroupsAnswer, View } from '../../api/types';
+import type { GroupsAnswer } from '../../api/types';
 import { groupLabel, measured } from '../../shared/format';
-import { markOf, type ViewContext } from './context';
-import { isMarked, nextMark } from './marks';
+import { ofPanel, valueAt } from './cells';
+import { markOf } from './context';
+import { GroupButton } from './GroupButton';
+import { isMarked } from './marks';
+import type { GroupsProps } from './kinds/face';
 
 /** A chart's numbers as a table, with a button for each group, so that all can be reached by keyboard. */
-export function GroupsTable({
-  view,
-  answer,
-  context,
-  title,
-}: {
-  readonly view: View;
-  readonly answer: GroupsAnswer;
-  readonly context: ViewContext;
-  readonly title: string;
-}) {
-  const mark = markOf(context, view.id)?.filter ?? null;
-  const by = view.by ?? null;
-  const aggregate = view.measure?.aggregate ?? 'ROWS';
-  const split = answer.splits.length > 1 || view.split !== null;
-  const measure = answer.measures[0];
-  const label = context.data.columns.find((column) => column.name === view.by?.column)?.label ?? '';
+export function GroupsTable(props: GroupsProps) {
+  const { view, answer } = props;
+  const isSplit = Boolean(view.split);
+  const panels = view.panels ? (isSplit ? answer.panels : answer.splits) : null;
   return (
-    <div className="twin">
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">{label}</th>
-            {answer.splits.map((key, i) => (
-              <th key={i} scope="col" className="number">
-                {split ? groupLabel(key, null) : title}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {answer.axis.map((key, a) => {
-            const on = mark !== null && isMarked(mark, key);
-            return (
-              <tr key={a} className={on ? 'marked' : undefined}>
-                <th scope="row">
-                  <button
-                    type="button"
-                    className="word"
-                    aria-pressed={on}
-                    onClick={(event) =>
-                      context.onMark(
-                        view.id,
-                        nextMark(mark, view, answer, key, event.shiftKey || event.ctrlKey),
-                      )
-                    }
-                  >
-                    {groupLabel(key, by)}
-                  </button>
-                  {key.partial && <span className="soft"> not over yet</span>}
-                </th>
-                {answer.splits.map((_, s) => (
-                  <td key={s} className="number">
-                    {measured(
-                      measure?.values[a * answer.splits.length + s] ?? null,
-                      aggregate,
-                      measure?.type ?? null,
-                      measure?.format,
-                    )}
-                  </td>
-                ))}
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+    <div className="twin" tabIndex={0} role="region" aria-label={props.title}>
+      {panels ? (
+        panels.map((key, p) => (
+          <section key={p}>
+            <h3>{groupLabel(key, view.panels ?? null)}</h3>
+            <OneTable {...props} answer={ofPanel(answer, isSplit, p)} />
+          </section>
+        ))
+      ) : (
+        <OneTable {...props} />
+      )}
     </div>
   );
+}
+
+/** Columns are the groups that split the first ones, or the measures where there are several. */
+function OneTable({ view, answer, context, title, measures }: GroupsProps) {
+  const mark = markOf(context, view.id)?.filter ?? null;
+  const label = context.data.columns.find((column) => column.name === view.by?.column)?.label ?? '';
+  const columns = columnsOf(answer, view.across ?? null, measures, title);
+  return (
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">{label}</th>
+          {columns.map(({ name }, i) => (
+            <th key={i} scope="col" className="number">
+              {name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {answer.axis.map((key, a) => (
+          <tr key={a} className={mark !== null && isMarked(mark, key) ? 'marked' : undefined}>
+            <th scope="row">
+              <GroupButton view={view} answer={answer} context={context} group={key} />
+              {key.partial && <span className="soft"> not over yet</span>}
+            </th>
+            {columns.map(({ measure, split }, i) => (
+              <td key={i} className="number">
+                {measured(
+                  valueAt(answer, measure, a, split),
+                  measures[measure]?.aggregate ?? 'ROWS',
+                  answer.measures[measure]?.type ?? null,
+                  answer.measures[measure]?.format,
+                )}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+interface Column {
+  readonly name: string;
+  readonly measure: number;
+  readonly split: number;
+}
+
+function columnsOf(
+  answer: GroupsAnswer,
+  across: NonNullable<GroupsProps['view']['across']> | null,
+  measures: GroupsProps['measures'],
+  title: string,
+): Column[] {
+  if (answer.measures.length > 1) {
+    return measures.map(({ name }, measure) => ({ name, measure, split: 0 }));
+  }
+  const [first] = answer.splits;
+  const alone = answer.splits.length === 1 && first?.value === ''; // the one that stands for no split
+  return answer.splits.map((key, split) => ({
+    name: alone ? title : groupLabel(key, across),
+    measure: 0,
+    split,
+  }));
 }

@@ -25,10 +25,11 @@ export function ViewCard({ view: defined, answered, context, rounds }: Props) {
   const title = words?.title ?? view.title;
   const mark = markOf(context, view.id);
   const { Alone, chart } = faceOf(view);
+  const measures = answered?.shown?.measures ?? [];
   if (Alone) {
     return (
       <article className="view-card card" data-part={`view:${view.id}`} aria-label={title}>
-        <Alone view={view} title={title} answered={answered} />
+        <Alone view={view} title={title} answered={answered} context={context} />
       </article>
     );
   }
@@ -70,6 +71,7 @@ export function ViewCard({ view: defined, answered, context, rounds }: Props) {
           asTable={asTable}
           title={title}
           sentence={words ? sentenceText(words.sentence) : ''}
+          measures={measures}
         />
       </div>
     </article>
@@ -84,10 +86,12 @@ function Body({
   asTable,
   title,
   sentence,
+  measures,
 }: Props & {
   readonly asTable: boolean;
   readonly title: string;
   readonly sentence: string;
+  readonly measures: Shown['measures'];
 }) {
   if (answered?.failure) return <p className="soft view-failure">{answered.failure.detail}</p>;
   const answer = answered?.answer;
@@ -99,10 +103,13 @@ function Body({
   }
   if (answer.kind !== 'groups') return null;
   if (answer.axis.length === 0) return <NoRows context={context} />;
-  if (asTable) return <GroupsTable view={view} answer={answer} context={context} title={title} />;
+  const given = { view, answer, context, title, measures };
+  const { Groups } = faceOf(view);
+  if (Groups) return <Groups {...given} />;
+  if (asTable) return <GroupsTable {...given} />;
   return (
     <Suspense fallback={<p className="soft">Reading …</p>}>
-      <ChartView view={view} answer={answer} context={context} title={title} sentence={sentence} />
+      <ChartView {...given} sentence={sentence} />
     </Suspense>
   );
 }

@@ -1,3 +1,5 @@
+import type { View } from '../../api/types';
+import { number } from '../../shared/format';
 import { colourIndex, type Palette } from './colours';
 
 export const FONT = 'Source Sans 3 Variable, Liberation Sans, sans-serif';
@@ -13,6 +15,19 @@ export function splitColour(
   return other ? colours.straw : colours.series[colourIndex(column, name, all)];
 }
 
+/** Text that may stand in a hover's markup. */
+export const safe = (text: string): string =>
+  text.replace(/[&<>"]/g, (c) => `&#${String(c.charCodeAt(0))};`);
+
+/** How every hover looks. */
+export const tipBox = (colours: Palette) => ({
+  confine: true,
+  transitionDuration: 0,
+  backgroundColor: colours.paper,
+  borderColor: colours.faint,
+  textStyle: { color: colours.ink, fontSize: 12.5 },
+});
+
 /** What stands beside the pointer: the group and its numbers. */
 export function tooltip(
   colours: Palette,
@@ -21,15 +36,10 @@ export function tooltip(
   isSplit: boolean,
   value: (axis: number, split: number) => string,
 ) {
-  const safe = (text: string) => text.replace(/[&<>"]/g, (c) => `&#${String(c.charCodeAt(0))};`);
   return {
+    ...tipBox(colours),
     trigger: 'axis',
     axisPointer: { type: 'none' },
-    confine: true,
-    transitionDuration: 0,
-    backgroundColor: colours.paper,
-    borderColor: colours.faint,
-    textStyle: { color: colours.ink, fontSize: 12.5 },
     formatter: (items: { dataIndex: number }[]) => {
       const a = items[0]?.dataIndex ?? 0;
       const lines = splits.map((name, s) =>
@@ -37,5 +47,38 @@ export function tooltip(
       );
       return `${safe(label(a))}<br>${lines.join('<br>')}`;
     },
+  };
+}
+
+/** Room for the names of groups beside lying bars: a third of the chart, at most what long names need. */
+export const labelWidth = (width: number): number => Math.max(70, Math.min(170, width * 0.32));
+
+/** Ends of an axis that reach to a view's reference line, which would else be left out in silence; nothing without one. */
+export function reachingTo(view: View, fromZero: boolean) {
+  const reference = view.settings?.reference;
+  if (!reference) return {};
+  const value = Number(reference.value);
+  return {
+    min: (own: { min: number }) => Math.min(own.min, value, fromZero ? 0 : value),
+    max: (own: { max: number }) => Math.max(own.max, value),
+  };
+}
+
+/** The line that a view's numbers are seen against, with what it is. */
+export function referenceLine(view: View, colours: Palette, flat: boolean) {
+  const reference = view.settings?.reference;
+  if (!reference) return undefined;
+  const label = [reference.label, number(Number(reference.value))].filter(Boolean).join(' ');
+  return {
+    silent: true,
+    symbol: 'none',
+    lineStyle: { color: colours.ink, type: 'dashed', width: 1 },
+    label: {
+      formatter: label,
+      color: colours.ink,
+      fontSize: 11,
+      position: flat ? 'insideEndTop' : 'end',
+    },
+    data: [flat ? { yAxis: Number(reference.value) } : { xAxis: Number(reference.value) }],
   };
 }

@@ -1,8 +1,25 @@
 import { BarChart, LineChart } from 'echarts/charts';
-import { GridComponent, MarkAreaComponent, TooltipComponent } from 'echarts/components';
+import {
+  GridComponent,
+  LegendComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  TooltipComponent,
+} from 'echarts/components';
 import { init, use as register } from 'echarts/core';
+import { LabelLayout } from 'echarts/features';
 import { SVGRenderer } from 'echarts/renderers';
 
-register([BarChart, LineChart, GridComponent, TooltipComponent, MarkAreaComponent, SVGRenderer]);
+register([
+  BarChart,
+  LineChart,
+  GridComponent,
+  LegendComponent,
+  TooltipComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  LabelLayout,
+  SVGRenderer,
+]);
 
 export { init };

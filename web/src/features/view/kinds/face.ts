@@ -1,26 +1,59 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import type { ComponentType } from 'react';
-import type { Answer, Failure, Filter, GroupsAnswer, RowsAnswer, View } from '../../../api/types';
+import type {
+  Answer,
+  Failure,
+  Filter,
+  GroupsAnswer,
+  PageData,
+  RowsAnswer,
+  Shown,
+  View,
+} from '../../../api/types';
+import type { Range } from '../cells';
 import type { Palette } from '../colours';
 import type { ViewContext } from '../context';
 
-/** How a kind of view is shown: by itself without a head, as a chart of groups, or as rows. */
+/** What a chart is drawn from. */
+export interface Drawing {
+  readonly view: View;
+  readonly answer: GroupsAnswer;
+  readonly mark: Filter | null;
+  readonly colours: Palette;
+  /** What each measure of the answer is called. */
+  readonly measures: Shown['measures'];
+  /** What the axis of all panels reaches to; null for a chart that stands alone. */
+  readonly range: Range | null;
+  readonly columns: PageData['columns'];
+  /** Size in pixels. */
+  readonly width: number;
+  readonly height: number;
+}
+
+export interface GroupsProps {
+  readonly view: View;
+  readonly answer: GroupsAnswer;
+  readonly context: ViewContext;
+  readonly title: string;
+  readonly measures: Shown['measures'];
+}
+
+/** How a kind of view is shown: by itself without a head, as a chart of groups, as other things of groups, or as rows. */
 export interface Face {
   readonly Alone?: ComponentType<{
     readonly view: View;
     readonly title: string;
     readonly answered: { answer: Answer | null; failure: Failure | null } | undefined;
+    readonly context: ViewContext;
   }>;
   readonly chart?: {
-    readonly option: (
-      view: View,
-      answer: GroupsAnswer,
-      mark: Filter | null,
-      colours: Palette,
-    ) => EChartsCoreOption;
-    /** The group at a place of the chart's grid. */
-    readonly indexAt: (x: number, y: number) => number;
+    readonly option: (drawing: Drawing) => EChartsCoreOption;
+    /** The group at a place of the chart's grid; without it each drawn item is a group. */
+    readonly indexAt?: (view: View, x: number, y: number) => number;
+    /** Parts of the chart library that this kind alone needs, loaded with its first chart. */
+    readonly parts?: () => Promise<unknown>;
   };
+  readonly Groups?: ComponentType<GroupsProps>;
   readonly Rows?: ComponentType<{
     readonly view: View;
     readonly answer: RowsAnswer;

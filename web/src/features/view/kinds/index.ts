@@ -1,17 +1,33 @@
 import type { View, ViewKind } from '../../../api/types';
 import { bars } from './bars';
+import { box } from './box';
+import { dots } from './dots';
 import type { Face } from './face';
 import { figure } from './figure';
+import { grid } from './grid';
 import { histogram } from './histogram';
 import { lines } from './lines';
+import { record } from './record';
+import { shares } from './shares';
+import { summary } from './summary';
 import { table } from './table';
+import { text } from './text';
+import { twoWay } from './twoWay';
 
 const FACES: Record<ViewKind, Face> = {
   FIGURE: figure,
   BARS: bars,
   LINES: lines,
+  SHARES: shares,
   HISTOGRAM: histogram,
+  BOX: box,
+  DOTS: dots,
+  GRID: grid,
+  SUMMARY: summary,
+  TWO_WAY: twoWay,
   TABLE: table,
+  RECORD: record,
+  TEXT: text,
 };
 
 export const faceOf = (view: View): Face => FACES[view.kind];

@@ -1,78 +1,144 @@
 import type { EChartsCoreOption } from 'echarts/core';
-import type { Filter, GroupsAnswer, View } from '../../../../api/types';
-import { groupLabel, measured } from '../../../../shared/format';
-import { FONT, splitColour, tooltip } from '../../chartParts';
-import { mixed, type Palette } from '../../colours';
+import { axisValue, groupLabel, measured, SHARE } from '../../../../shared/format';
+import { FONT, labelWidth, referenceLine, splitColour, tooltip } from '../../chartParts';
+import { mixed } from '../../colours';
 import { isMarked } from '../../marks';
+import type { Drawing } from '../face';
 
 const PALE = 0.42;
+const MANY = 14;
 
-/** Horizontal bars with their numbers at the ends; stacked when split. Marked bars keep their colour, the rest pale. */
-export function barsOption(
-  view: View,
-  answer: GroupsAnswer,
-  mark: Filter | null,
-  colours: Palette,
-): EChartsCoreOption {
+/**
+ * Bars with their numbers at the ends, lying unless the view says upright; split ones in parts that are stacked, side by
+ * side or shares of each bar. Marked bars keep their colour, the rest pale.
+ */
+export function barsOption(drawing: Drawing): EChartsCoreOption {
+  const { view, answer, mark, colours, measures, range, width } = drawing;
   const by = view.by ?? null;
-  const aggregate = view.measure?.aggregate ?? 'ROWS';
+  const aggregate = measures[0]?.aggregate ?? 'ROWS';
   const measure = answer.measures[0];
   const labels = answer.axis.map((key) => groupLabel(key, by));
   const splits = answer.splits.map((key) => groupLabel(key, null));
-  const isSplit = view.split !== null;
+  const isSplit = Boolean(view.split);
+  const arrange = isSplit ? (view.settings?.arrange ?? 'STACKED') : null;
+  const upright = view.settings?.upright === true;
+  const line = view.settings?.reference ? Number(view.settings.reference.value) : null;
+  const exact = (a: number, s: number) => measure?.values[a * splits.length + s] ?? null;
+  const sums = answer.axis.map((_, a) =>
+    splits.reduce((all, __, s) => all + Math.abs(exact(a, s) ?? 0), 0),
+  );
+  const drawn = (a: number, s: number) => {
+    const value = exact(a, s);
+    const sum = sums[a] ?? 0;
+    return arrange === 'FULL' && value !== null ? (sum === 0 ? null : value / sum) : value;
+  };
   const format = (value: number | null) =>
     measured(value, aggregate, measure?.type ?? null, measure?.format);
   // pale bars are mixed with the paper, not see-through: the numbers beside them must stay readable
-  const shown = (a: number, colour: string | undefined) => {
+  const shade = (a: number, colour: string | undefined) => {
     const key = answer.axis[a];
     const strong = mark === null || (key !== undefined && isMarked(mark, key));
     return strong || colour === undefined ? colour : mixed(colour, colours.paper, PALE);
   };
+  const colourOf = (s: number) =>
+    isSplit
+      ? splitColour(
+          view.split ?? '',
+          splits[s] ?? '',
+          splits,
+          colours,
+          (answer.splits[s]?.merged ?? 0) > 0,
+        )
+      : colours.series[0];
   const series = splits.map((name, s) => ({
     type: 'bar',
     name: isSplit ? name : undefined,
-    stack: isSplit ? 'all' : undefined,
-    barMaxWidth: 18,
+    color: colourOf(s),
+    stack: arrange === 'STACKED' || arrange === 'FULL' ? 'all' : undefined,
+    barMaxWidth: upright ? 46 : 18,
     barCategoryGap: '32%',
     cursor: 'pointer',
     data: answer.axis.map((key, a) => ({
-      value: measure?.values[a * splits.length + s] ?? null,
+      value: drawn(a, s),
       itemStyle: {
-        color: shown(
-          a,
-          isSplit
-            ? splitColour(
-                view.split ?? '',
-                name,
-                splits,
-                colours,
-                (answer.splits[s]?.merged ?? 0) > 0,
-              )
-            : key.merged > 0
-              ? colours.straw
-              : colours.series[0],
-        ),
+        color: shade(a, !isSplit && key.merged > 0 ? colours.straw : colourOf(s)),
       },
     })),
     label: {
-      show: !isSplit,
-      position: 'right',
+      show: !isSplit && (!upright || labels.length <= MANY),
+      position: upright ? 'top' : 'right',
       color: colours.ink,
       fontSize: 11.5,
       formatter: (item: { value: number | null }) => format(item.value),
     },
     labelLayout: { hideOverlap: true },
+    markLine: s === 0 && arrange !== 'FULL' ? referenceLine(view, colours, upright) : undefined,
     silent: false,
     animation: false,
   }));
+  const values = {
+    type: 'value',
+    min: (own: { min: number }) => Math.min(0, range?.min ?? own.min, line ?? 0),
+    max:
+      arrange === 'FULL'
+        ? 1
+        : line === null
+          ? range?.max
+          : (own: { max: number }) => Math.max(range?.max ?? own.max, line),
+    interval: arrange === 'FULL' ? 0.25 : undefined,
+    axisLabel: {
+      show: isSplit || upright,
+      color: colours.soft,
+      fontSize: 11,
+      hideOverlap: true,
+      formatter: (at: number) =>
+        axisValue(at, arrange === 'FULL' || aggregate === 'SHARE' ? SHARE : measure?.format),
+    },
+    splitNumber: 4,
+    splitLine: { show: upright, lineStyle: { color: colours.faint } },
+    axisLine: { show: false },
+  };
+  const groups = {
+    type: 'category',
+    inverse: !upright,
+    data: labels,
+    axisLine: { show: upright, lineStyle: { color: colours.faint } },
+    axisTick: { show: false },
+    axisLabel: {
+      color: colours.ink,
+      fontSize: 11.5,
+      ...(upright
+        ? {
+            hideOverlap: true,
+            width: Math.max(40, width / labels.length - 6),
+            overflow: 'truncate',
+          }
+        : {
+            width: labelWidth(width),
+            overflow: 'truncate',
+            interval: labels.length > MANY ? 'auto' : 0,
+          }),
+    },
+  };
   return {
     animation: false,
     textStyle: { fontFamily: FONT },
+    legend: isSplit
+      ? {
+          type: 'scroll',
+          top: 0,
+          left: 0,
+          itemWidth: 10,
+          itemHeight: 10,
+          textStyle: { color: colours.ink, fontSize: 11.5 },
+          selectedMode: false,
+        }
+      : undefined,
     grid: {
       left: 4,
-      right: 64,
-      top: 4,
-      bottom: isSplit ? 22 : 4,
+      right: upright ? 12 : isSplit ? 20 : 64,
+      top: isSplit ? 26 : upright ? 18 : 4,
+      bottom: 4,
       outerBoundsMode: 'same',
       outerBoundsContain: 'axisLabel',
     },
@@ -81,29 +147,15 @@ export function barsOption(
       (a) => labels[a] ?? '',
       splits,
       isSplit,
-      (a, s) => format(measure?.values[a * splits.length + s] ?? null),
-    ),
-    xAxis: {
-      type: 'value',
-      min: (range: { min: number }) => Math.min(0, range.min),
-      axisLabel: { show: false },
-      splitLine: { show: false },
-      axisLine: { show: false },
-    },
-    yAxis: {
-      type: 'category',
-      inverse: true,
-      data: labels,
-      axisLine: { show: false },
-      axisTick: { show: false },
-      axisLabel: {
-        color: colours.ink,
-        fontSize: 11.5,
-        width: 130,
-        overflow: 'truncate',
-        interval: labels.length > 14 ? 'auto' : 0,
+      (a, s) => {
+        const share = drawn(a, s);
+        return arrange === 'FULL'
+          ? `${format(exact(a, s))} (${measured(share, 'SHARE', null)})`
+          : format(exact(a, s));
       },
-    },
+    ),
+    xAxis: upright ? groups : values,
+    yAxis: upright ? values : groups,
     series,
   };
 }

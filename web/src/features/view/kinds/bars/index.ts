@@ -1,4 +1,6 @@
 import type { Face } from '../face';
 import { barsOption } from './barsOption';
 
-export const bars: Face = { chart: { option: barsOption, indexAt: (_, y) => y } };
+export const bars: Face = {
+  chart: { option: barsOption, indexAt: (view, x, y) => (view.settings?.upright ? x : y) },
+};

@@ -1,26 +1,28 @@
-import type { Answer, Failure, View } from '../../../../api/types';
-import { measured } from '../../../../shared/format';
+import type { Answer, Failure, GroupsAnswer, View } from '../../../../api/types';
+import { groupLabel, measured } from '../../../../shared/format';
+import type { ViewContext } from '../../context';
+import { comparison, type Compared } from './comparison';
 
-/** A headline figure. */
+/** A headline figure: the number of all rows, its course, and the latest whole period beside an earlier one. */
 export function FigureView({
   view,
   title,
   answered,
+  context,
 }: {
   readonly view: View;
   readonly title: string;
   readonly answered: { answer: Answer | null; failure: Failure | null } | undefined;
+  readonly context: ViewContext;
 }) {
   const answer = answered?.answer;
-  const measure = answer?.kind === 'groups' ? answer.measures[0] : undefined;
-  const value = measure
-    ? measured(
-        measure.values[0] ?? null,
-        view.measure?.aggregate ?? 'ROWS',
-        measure.type,
-        measure.format,
-      )
-    : '…';
+  const groups = answer?.kind === 'groups' ? answer : null;
+  const measure = groups?.measures[0];
+  const whole = view.by ? measure?.totals?.all : measure?.values[0];
+  const text = (value: number | null) =>
+    measured(value, view.measure?.aggregate ?? 'ROWS', measure?.type ?? null, measure?.format);
+  const good = context.data.app.measures?.find(({ id }) => id === view.measureId)?.good ?? null;
+  const compared = groups && view.by ? comparison(groups, view.settings?.compare ?? null) : null;
   return (
     <div className="figure view-body">
       <h2 className="figure-title" title={title}>
@@ -29,8 +31,87 @@ export function FigureView({
       {answered?.failure ? (
         <p className="soft view-failure">{answered.failure.detail}</p>
       ) : (
-        <p className="figure-value">{value}</p>
+        <div className="figure-line">
+          <p className="figure-value">
+            {measure ? text(whole === null || whole === undefined ? null : Number(whole)) : '…'}
+          </p>
+          {groups && view.by && <Course answer={groups} />}
+        </div>
       )}
+      {compared && <Change compared={compared} view={view} good={good} text={text} />}
     </div>
+  );
+}
+
+/** {@code Sept 2026: 5,300, up 4.2% from Aug 2026 (5,086)}. */
+function Change({
+  compared,
+  view,
+  good,
+  text,
+}: {
+  readonly compared: Compared;
+  readonly view: View;
+  readonly good: 'HIGHER' | 'LOWER' | null;
+  readonly text: (value: number | null) => string;
+}) {
+  const { now, before, value, earlier } = compared;
+  const period = groupLabel(now, view.by ?? null);
+  if (earlier === null || before === null) {
+    return (
+      <p className="figure-change soft">
+        {period}: {text(value)}, with nothing to compare
+      </p>
+    );
+  }
+  const change = value === null ? null : value - earlier;
+  const isShare = view.measure?.aggregate === 'SHARE';
+  const relative = change === null || earlier === 0 || isShare ? null : change / Math.abs(earlier);
+  const way = change === null || change === 0 ? 'as' : change > 0 ? 'up' : 'down';
+  const better = good === null || way === 'as' ? null : (way === 'up') === (good === 'HIGHER');
+  const amount =
+    way === 'as'
+      ? ''
+      : relative !== null
+        ? ` ${measured(Math.abs(relative), 'SHARE', null)}`
+        : isShare
+          ? ` ${(Math.abs(change ?? 0) * 100).toFixed(1)} points`
+          : ` ${text(Math.abs(change ?? 0))}`;
+  return (
+    <p className="figure-change" data-better={better ?? undefined}>
+      {period}: {text(value)},{' '}
+      <strong>
+        {way}
+        {amount}
+        {better === null ? '' : better ? ', better' : ', worse'}
+      </strong>{' '}
+      {way === 'as' ? 'in' : 'from'} {groupLabel(before, view.by ?? null)} ({text(earlier)})
+    </p>
+  );
+}
+
+const WIDTH = 96;
+const HEIGHT = 26;
+
+/** A small line of the course, without numbers: the sentence beside it says them. */
+function Course({ answer }: { readonly answer: GroupsAnswer }) {
+  const values = answer.measures[0]?.values ?? [];
+  const known = values.filter((value) => value !== null);
+  const low = Math.min(...known);
+  const high = Math.max(...known);
+  if (known.length < 2) return null;
+  const x = (i: number) => (i / Math.max(1, values.length - 1)) * (WIDTH - 4) + 2;
+  const y = (value: number) =>
+    high === low ? HEIGHT / 2 : HEIGHT - 3 - ((value - low) / (high - low)) * (HEIGHT - 6);
+  const path = values
+    .map((value, i) => {
+      const pen = i === 0 || values[i - 1] === null ? 'M' : 'L'; // a gap is not drawn over
+      return value === null ? '' : `${pen}${x(i).toFixed(1)} ${y(value).toFixed(1)}`;
+    })
+    .join('');
+  return (
+    <svg className="course" width={WIDTH} height={HEIGHT} aria-hidden="true">
+      <path d={path} />
+    </svg>
   );
 }

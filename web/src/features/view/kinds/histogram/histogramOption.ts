@@ -1,19 +1,14 @@
 import type { EChartsCoreOption } from 'echarts/core';
-import type { Filter, GroupsAnswer, View } from '../../../../api/types';
 import { axisNumber, groupLabel, measured } from '../../../../shared/format';
 import { FONT, tooltip } from '../../chartParts';
-import { mixed, type Palette } from '../../colours';
+import { mixed } from '../../colours';
+import type { Drawing } from '../face';
 import { isMarked } from '../../marks';
 
 const PALE = 0.42;
 
 /** Upright bars side by side, one for each span; what is blank stands apart in straw. */
-export function histogramOption(
-  view: View,
-  answer: GroupsAnswer,
-  mark: Filter | null,
-  colours: Palette,
-): EChartsCoreOption {
+export function histogramOption({ view, answer, mark, colours }: Drawing): EChartsCoreOption {
   const by = view.by ?? null;
   const values = answer.measures[0]?.values ?? [];
   const labels = answer.axis.map((key) => groupLabel(key, by));

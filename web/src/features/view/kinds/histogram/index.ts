@@ -1,4 +1,4 @@
 import type { Face } from '../face';
 import { histogramOption } from './histogramOption';
 
-export const histogram: Face = { chart: { option: histogramOption, indexAt: (x) => x } };
+export const histogram: Face = { chart: { option: histogramOption, indexAt: (_, x) => x } };

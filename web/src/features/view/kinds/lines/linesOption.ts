@@ -1,26 +1,24 @@
 import type { EChartsCoreOption } from 'echarts/core';
-import type { Filter, GroupsAnswer, View } from '../../../../api/types';
+import type { GroupsAnswer } from '../../../../api/types';
 import { axisValue, groupLabel, SHARE, measured } from '../../../../shared/format';
-import { FONT, splitColour, tooltip } from '../../chartParts';
+import { FONT, reachingTo, referenceLine, splitColour, tooltip } from '../../chartParts';
 import type { Palette } from '../../colours';
 import { isMarked } from '../../marks';
+import type { Drawing } from '../face';
 
 const PALE = 0.35;
 
 /** Lines over the groups, named at their ends; a period that is not over yet is a hollow point. */
-export function linesOption(
-  view: View,
-  answer: GroupsAnswer,
-  mark: Filter | null,
-  colours: Palette,
-): EChartsCoreOption {
+export function linesOption(drawing: Drawing): EChartsCoreOption {
+  const { view, answer, mark, colours, measures, range } = drawing;
   const by = view.by ?? null;
-  const aggregate = view.measure?.aggregate ?? 'ROWS';
+  const aggregate = measures[0]?.aggregate ?? 'ROWS';
   const measure = answer.measures[0];
   const labels = answer.axis.map((key) => groupLabel(key, by));
   const splits = answer.splits.map((key) => groupLabel(key, null));
-  const isSplit = view.split !== null;
+  const isSplit = Boolean(view.split);
   const shareAxis = aggregate === 'SHARE' || answer.measures[0]?.format?.kind === 'PERCENT';
+  const scale = !range && !view.settings?.area && (aggregate === 'AVERAGE' || shareAxis);
   const value = (a: number, s: number) => measure?.values[a * splits.length + s] ?? null;
   const format = (shown: number | null) =>
     measured(shown, aggregate, measure?.type ?? null, measure?.format);
@@ -56,7 +54,9 @@ export function linesOption(
         distance: 8,
         offset: [0, shifts[s] ?? 0],
       },
+      areaStyle: view.settings?.area ? { color: colour, opacity: isSplit ? 0.12 : 0.2 } : undefined,
       markArea: s === 0 ? markArea(marked, colours) : undefined,
+      markLine: s === 0 ? referenceLine(view, colours, true) : undefined,
     };
   });
   const longest = Math.max(0, ...splits.map((name) => name.length));
@@ -91,7 +91,8 @@ export function linesOption(
     },
     yAxis: {
       type: 'value',
-      scale: aggregate === 'AVERAGE' || shareAxis,
+      scale,
+      ...(range ?? reachingTo(view, !scale)),
       splitNumber: 4,
       axisLabel: {
         color: colours.soft,

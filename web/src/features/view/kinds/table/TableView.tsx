@@ -3,7 +3,7 @@ import { useEffect, useRef } from 'react';
 import type { PageColumn, RowsAnswer, View } from '../../../../api/types';
 import { cell, count } from '../../../../shared/format';
 import type { ViewContext } from '../../context';
-import { useRowPages } from './useRowPages';
+import { useRowPages } from '../../useRowPages';
 
 const ROW = 26;
 const WIDTHS: Record<string, number> = {

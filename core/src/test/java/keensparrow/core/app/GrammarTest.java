@@ -124,13 +124,20 @@ class GrammarTest {
             GroupBy by =
                     each.groupings().isEmpty() ? null : groupBy(each.groupings().get(0));
             List<String> columns = each.slots().contains(ViewKind.Slot.COLUMNS) ? List.of("day", "n") : List.of();
-            View view = new View("v", "", each.kind(), Measure.ROWS, by, null, 0, columns, List.of(), PLACE);
+            Measure measure = each.aggregates().contains(Aggregate.MEDIAN)
+                    ? new Measure(Aggregate.MEDIAN, "n")
+                    : Measure.ROWS;
+            View view = new View("v", "", each.kind(), measure, by, null, 0, columns, List.of(), PLACE)
+                    .besides(each.slots().contains(ViewKind.Slot.MEASURES)
+                            ? List.of(new Measure(Aggregate.SUM, "n"))
+                            : List.of())
+                    .grouped(new GroupBy("day", null, DatePart.WEEKDAY, false, null), null);
             app(view).validate();
             Answer answer = anyAnswer(view);
             int rows = answer instanceof Answer.Rows table ? table.rowCount() : ((Answer.Groups) answer).rowCount();
             assertThat(rows).isEqualTo(4);
             String said = AppSentences.view(view, app(view), TABLE.schema()).text();
-            assertThat(said).endsWith(", as " + each.words() + ".");
+            assertThat(said).endsWith("as " + each.words() + ".");
             assertThat(AppSentences.title(view, app(view), TABLE.schema())).isNotBlank();
             assertThat(new Place(0, 0, each.width(), each.height()).isOnGrid()).isTrue();
         }

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { askPage } from '../../../../api/client';
-import type { RowsAnswer, Sort } from '../../../../api/types';
-import type { ViewContext } from '../../context';
+import { askPage } from '../../api/client';
+import type { RowsAnswer, Sort } from '../../api/types';
+import type { ViewContext } from './context';
 
 export const PAGE_ROWS = 100;
 
@@ -43,6 +43,7 @@ export function useRowPages(
           page: `${page}-${at}`,
           filters: state.filters,
           marks: state.marks,
+          choices: state.choices,
           views: [viewId],
           tables: { [viewId]: slice },
           withFilters: false,
@@ -62,7 +63,7 @@ export function useRowPages(
         },
       ).catch(() => known.delete(at));
     }
-  }, [answer, base, first, last, page, sort, state.filters, state.marks, viewId]);
+  }, [answer, base, first, last, page, sort, state.filters, state.marks, state.choices, viewId]);
   return (row: number): Row | undefined =>
     answer.rows[row] ?? pages.get(Math.floor(row / PAGE_ROWS))?.[row % PAGE_ROWS];
 }

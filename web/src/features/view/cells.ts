@@ -1,0 +1,52 @@
+import type { GroupsAnswer } from '../../api/types';
+
+/** The number of a measure for a group along the axis, one that splits it and one of the panels. */
+export const valueAt = (
+  answer: GroupsAnswer,
+  measure: number,
+  axis: number,
+  split = 0,
+  panel = 0,
+): number | null =>
+  answer.measures[measure]?.values[
+    (axis * answer.splits.length + split) * answer.panels.length + panel
+  ] ?? null;
+
+/** The answer of one panel alone; where nothing splits the groups, the panels stand in the splits' place. */
+export function ofPanel(answer: GroupsAnswer, isSplit: boolean, panel: number): GroupsAnswer {
+  const splits = isSplit ? answer.splits : [ALONE];
+  const measures = answer.measures.map((measure, m) => ({
+    ...measure,
+    values: answer.axis.flatMap((_, a) =>
+      splits.map((__, s) =>
+        isSplit ? valueAt(answer, m, a, s, panel) : valueAt(answer, m, a, panel),
+      ),
+    ),
+  }));
+  return { ...answer, splits: [...splits], panels: [ALONE], measures };
+}
+
+/** As the server says that nothing groups. */
+const ALONE = { value: '', merged: 0, lastDay: null, partial: false, to: null };
+
+/** The least and the largest sum along the axis that a chart of any panel has to reach, so that all share an axis. */
+export function reach(answers: readonly GroupsAnswer[], stacked: boolean): Range {
+  const ends = answers.flatMap((answer) =>
+    answer.axis.flatMap((_, a) => {
+      const values = answer.splits.map((__, s) => valueAt(answer, 0, a, s) ?? 0);
+      if (!stacked) return values;
+      const sum = (keep: (value: number) => boolean) =>
+        values.filter(keep).reduce((all, value) => all + value, 0);
+      return [sum((value) => value > 0), sum((value) => value < 0)];
+    }),
+  );
+  return ends.reduce(
+    (range, value) => ({ min: Math.min(range.min, value), max: Math.max(range.max, value) }),
+    { min: 0, max: 0 },
+  );
+}
+
+export interface Range {
+  readonly min: number;
+  readonly max: number;
+}

@@ -1,0 +1,111 @@
+import type { EChartsCoreOption } from 'echarts/core';
+import { axisValue, count, groupLabel, measured } from '../../../../shared/format';
+import { FONT, labelWidth, safe, tipBox } from '../../chartParts';
+import { mixed } from '../../colours';
+import { valueAt } from '../../cells';
+import { isMarked } from '../../marks';
+import type { Drawing } from '../face';
+
+// the order of the measures in the answer
+const [MEDIAN, P5, P25, P75, P95, MIN, MAX, FILLED] = [0, 1, 2, 3, 4, 5, 6, 7];
+const PALE = 0.42;
+const WORDS: [number, string][] = [
+  [MAX, 'largest'],
+  [P95, '95th percentile'],
+  [P75, 'upper quartile'],
+  [MEDIAN, 'median'],
+  [P25, 'lower quartile'],
+  [P5, '5th percentile'],
+  [MIN, 'smallest'],
+];
+
+/** Lying boxes from quartile to quartile, lines to the 5th and 95th percentile, dots at the smallest and the largest. */
+export function boxOption({ view, answer, mark, colours, width }: Drawing): EChartsCoreOption {
+  const labels = answer.axis.map((key) => groupLabel(key, view.by ?? null));
+  const measure = answer.measures[MEDIAN];
+  const at = (m: number, a: number) => valueAt(answer, m, a);
+  const format = (value: number | null) =>
+    measured(value, 'MEDIAN', measure?.type ?? null, measure?.format);
+  const full = colours.series[0] ?? colours.ink;
+  const ends = (m: number) =>
+    answer.axis.flatMap((_, a) => {
+      const value = at(m, a);
+      return value === null ? [] : [[value, a]];
+    });
+  return {
+    animation: false,
+    textStyle: { fontFamily: FONT },
+    grid: {
+      left: 4,
+      right: 16,
+      top: 4,
+      bottom: 4,
+      outerBoundsMode: 'same',
+      outerBoundsContain: 'axisLabel',
+    },
+    tooltip: {
+      ...tipBox(colours),
+      trigger: 'axis',
+      axisPointer: { type: 'none' },
+      formatter: (items: { dataIndex: number }[]) => {
+        const a = items[0]?.dataIndex ?? 0;
+        const lines = WORDS.map(([m, word]) => `${word}: <b>${format(at(m, a))}</b>`);
+        return `${safe(labels[a] ?? '')}, ${count(at(FILLED, a) ?? 0)} values<br>${lines.join('<br>')}`;
+      },
+    },
+    xAxis: {
+      type: 'value',
+      scale: true,
+      splitNumber: 5,
+      axisLabel: {
+        color: colours.soft,
+        fontSize: 11,
+        hideOverlap: true,
+        formatter: (value: number) => axisValue(value, measure?.format),
+      },
+      splitLine: { lineStyle: { color: colours.faint } },
+    },
+    yAxis: {
+      type: 'category',
+      inverse: true,
+      data: labels,
+      axisLine: { show: false },
+      axisTick: { show: false },
+      axisLabel: {
+        color: colours.ink,
+        fontSize: 11.5,
+        width: labelWidth(width),
+        overflow: 'truncate',
+        hideOverlap: true,
+      },
+    },
+    series: [
+      {
+        type: 'boxplot',
+        boxWidth: [6, 22],
+        cursor: 'pointer',
+        animation: false,
+        data: answer.axis.map((key, a) => {
+          const strong = mark === null || isMarked(mark, key);
+          const line = strong ? full : mixed(full, colours.paper, PALE);
+          return {
+            value: [P5, P25, MEDIAN, P75, P95].map((m) => at(m, a)),
+            itemStyle: {
+              color: mixed(full, colours.paper, 0.2),
+              borderColor: line,
+              borderWidth: 1.5,
+            },
+          };
+        }),
+      },
+      {
+        type: 'scatter',
+        symbolSize: 4,
+        silent: true,
+        animation: false,
+        itemStyle: { color: 'transparent', borderColor: full, borderWidth: 1 },
+        data: [...ends(MIN), ...ends(MAX)],
+      },
+    ],
+  };
+}

@@ -1,0 +1,109 @@
+import type { EChartsCoreOption } from 'echarts/core';
+import { groupLabel, measured } from '../../../../shared/format';
+import { FONT, labelWidth, safe, tipBox } from '../../chartParts';
+import { mixed } from '../../colours';
+import { valueAt } from '../../cells';
+import { isMarked } from '../../marks';
+import type { Drawing } from '../face';
+
+const NUMBERED = 150; // cells that can hold their number
+const LEAST = 0.08; // of the colour, so that a small number is told from none
+
+/** A field for each pair of groups, from pale for the smallest to the full colour for the largest; none where nothing is. */
+export function gridOption(drawing: Drawing): EChartsCoreOption {
+  const { view, answer, mark, colours, measures, width, height } = drawing;
+  const measure = answer.measures[0];
+  const rows = answer.axis.map((key) => groupLabel(key, view.by ?? null));
+  const across = answer.splits.map((key) => groupLabel(key, view.across ?? null));
+  const cells = rows.flatMap((_, a) =>
+    across.flatMap((__, s) => {
+      const value = valueAt(answer, 0, a, s);
+      return value === null ? [] : [[s, a, value] as const];
+    }),
+  );
+  const values = cells.map(([, , value]) => value);
+  const least = Math.min(...values);
+  const most = Math.max(...values);
+  const format = (value: number | null) =>
+    measured(value, measures[0]?.aggregate ?? 'ROWS', measure?.type ?? null, measure?.format);
+  const full = colours.series[0] ?? colours.ink;
+  const cellWidth = (width - labelWidth(width)) / Math.max(1, across.length);
+  const numbered =
+    cells.length <= NUMBERED && cellWidth > 34 && height / Math.max(1, rows.length) > 15;
+  return {
+    animation: false,
+    textStyle: { fontFamily: FONT },
+    grid: {
+      left: 4,
+      right: 8,
+      top: 4,
+      bottom: 4,
+      outerBoundsMode: 'same',
+      outerBoundsContain: 'axisLabel',
+    },
+    tooltip: {
+      ...tipBox(colours),
+      trigger: 'item',
+      formatter: ({ data }: { data: { value: readonly [number, number, number] } }) => {
+        const [s, a, value] = data.value;
+        return `${safe(rows[a] ?? '')}, ${safe(across[s] ?? '')}<br><b>${format(value)}</b>`;
+      },
+    },
+    visualMap: {
+      show: false,
+      min: least,
+      max: most === least ? least + 1 : most,
+      inRange: { color: [mixed(full, colours.paper, LEAST), full] },
+    },
+    xAxis: {
+      type: 'category',
+      data: across,
+      splitArea: { show: false },
+      axisLine: { show: false },
+      axisTick: { show: false },
+      axisLabel: { color: colours.soft, fontSize: 11, hideOverlap: true },
+    },
+    yAxis: {
+      type: 'category',
+      inverse: true,
+      data: rows,
+      axisLine: { show: false },
+      axisTick: { show: false },
+      axisLabel: {
+        color: colours.ink,
+        fontSize: 11.5,
+        width: labelWidth(width),
+        overflow: 'truncate',
+        hideOverlap: true,
+      },
+    },
+    series: [
+      {
+        type: 'heatmap',
+        cursor: 'pointer',
+        animation: false,
+        data: cells.map(([s, a, value]) => {
+          const key = answer.axis[a];
+          const on = mark === null || (key !== undefined && isMarked(mark, key));
+          const dark = most > least && (value - least) / (most - least) > 0.55;
+          return {
+            value: [s, a, value],
+            itemStyle: {
+              borderColor: colours.paper,
+              borderWidth: cellWidth > 8 ? 1 : 0,
+              opacity: on ? 1 : 0.3,
+            },
+            label: { color: dark && on ? colours.paper : colours.ink },
+          };
+        }),
+        label: {
+          show: numbered,
+          fontSize: 11,
+          formatter: ({ data }: { data: { value: readonly [number, number, number] } }) =>
+            format(data.value[2]),
+        },
+        emphasis: { disabled: true },
+      },
+    ],
+  };
+}

@@ -1,0 +1,6 @@
+import type { Face } from '../face';
+import { gridOption } from './gridOption';
+
+export const grid: Face = {
+  chart: { option: gridOption, indexAt: (_, __, y) => y, parts: () => import('./parts') },
+};

@@ -1,0 +1,62 @@
+import { useState } from 'react';
+import type { RowsAnswer, View } from '../../../../api/types';
+import { cell, count } from '../../../../shared/format';
+import type { ViewContext } from '../../context';
+import { useRowPages } from '../../useRowPages';
+
+/** One row with all its fields, long texts in full; the next, the one before and another at random. */
+export function RecordView({
+  view,
+  answer,
+  context,
+}: {
+  readonly view: View;
+  readonly answer: RowsAnswer;
+  readonly context: ViewContext;
+  readonly rounds: number;
+}) {
+  const [picked, setPicked] = useState(0);
+  const at = Math.min(picked, answer.rowCount - 1);
+  const row = useRowPages(view.id, answer, null, context, at, at)(at);
+  const go = (to: number) => setPicked((to + answer.rowCount) % answer.rowCount);
+  return (
+    <div className="record">
+      <p className="record-tools">
+        <span className="soft" role="status">
+          {count(at + 1)} of {count(answer.rowCount)}
+        </span>
+        <button type="button" className="word" onClick={() => go(at - 1)}>
+          before
+        </button>
+        <button type="button" className="word" onClick={() => go(at + 1)}>
+          next
+        </button>
+        <button
+          type="button"
+          className="word"
+          onClick={() => go(Math.floor(Math.random() * answer.rowCount))}
+        >
+          another at random
+        </button>
+      </p>
+      <dl>
+        {answer.columns.map((name, i) => {
+          const column = context.data.columns.find((item) => item.name === name);
+          const value = row?.[i] ?? null;
+          return (
+            <div key={name}>
+              <dt>{column?.label ?? name}</dt>
+              <dd>
+                {row === undefined
+                  ? '…'
+                  : value === null
+                    ? 'blank'
+                    : cell(value, column?.type ?? 'TEXT', column?.format)}
+              </dd>
+            </div>
+          );
+        })}
+      </dl>
+    </div>
+  );
+}

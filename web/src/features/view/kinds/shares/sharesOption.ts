@@ -1,0 +1,74 @@
+import type { EChartsCoreOption } from 'echarts/core';
+import { groupLabel, measured } from '../../../../shared/format';
+import { FONT, safe, splitColour, tipBox } from '../../chartParts';
+import { mixed } from '../../colours';
+import { isMarked } from '../../marks';
+import type { Drawing } from '../face';
+
+const PALE = 0.42;
+
+/** A ring of parts with their names and shares beside them; what is negative has no share and is told instead. */
+export function sharesOption({
+  view,
+  answer,
+  mark,
+  colours,
+  measures,
+  width,
+}: Drawing): EChartsCoreOption {
+  const by = view.by ?? null;
+  const measure = answer.measures[0];
+  const values = answer.axis.map((_, a) => measure?.values[a] ?? null);
+  const labels = answer.axis.map((key) => groupLabel(key, by));
+  const all = values.reduce<number>((sum, value) => sum + Math.max(0, value ?? 0), 0);
+  const format = (value: number | null) =>
+    measured(value, measures[0]?.aggregate ?? 'ROWS', measure?.type ?? null, measure?.format);
+  const share = (value: number) => measured(all === 0 ? null : value / all, 'SHARE', null);
+  return {
+    animation: false,
+    textStyle: { fontFamily: FONT },
+    tooltip: {
+      ...tipBox(colours),
+      trigger: 'item',
+      formatter: ({ dataIndex }: { dataIndex: number }) => {
+        const value = values[dataIndex] ?? null;
+        return `${safe(labels[dataIndex] ?? '')}<br><b>${format(value)}</b>, ${share(Math.max(0, value ?? 0))}`;
+      },
+    },
+    series: [
+      {
+        type: 'pie',
+        radius: ['46%', '74%'],
+        center: ['50%', '50%'],
+        startAngle: 90,
+        animation: false,
+        cursor: 'pointer',
+        emphasis: { scale: false },
+        label: {
+          color: colours.ink,
+          fontSize: 11.5,
+          width: Math.max(60, width * 0.26),
+          overflow: 'truncate',
+          formatter: ({ dataIndex, value }: { dataIndex: number; value: number }) =>
+            `${labels[dataIndex] ?? ''}\n${share(value)}`,
+        },
+        labelLine: { length: 6, length2: 6, lineStyle: { color: colours.straw } },
+        data: answer.axis.map((key, a) => {
+          const colour =
+            splitColour(by?.column ?? '', labels[a] ?? '', labels, colours, key.merged > 0) ??
+            colours.ink;
+          const strong = mark === null || isMarked(mark, key);
+          return {
+            name: labels[a],
+            value: Math.max(0, values[a] ?? 0),
+            itemStyle: {
+              color: strong ? colour : mixed(colour, colours.paper, PALE),
+              borderColor: colours.paper,
+              borderWidth: 2,
+            },
+          };
+        }),
+      },
+    ],
+  };
+}

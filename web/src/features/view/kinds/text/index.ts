@@ -1,0 +1,4 @@
+import type { Face } from '../face';
+import { TextView } from './TextView';
+
+export const text: Face = { Alone: TextView };

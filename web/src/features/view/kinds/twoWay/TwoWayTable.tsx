@@ -1,0 +1,67 @@
+import { groupLabel, measured } from '../../../../shared/format';
+import { valueAt } from '../../cells';
+import { markOf } from '../../context';
+import { GroupButton } from '../../GroupButton';
+import { isMarked } from '../../marks';
+import type { GroupsProps } from '../face';
+
+/** Rows and columns of groups, each with its total: computed again from the rows, never added up from the cells. */
+export function TwoWayTable({ view, answer, context, title, measures }: GroupsProps) {
+  const mark = markOf(context, view.id)?.filter ?? null;
+  const measure = answer.measures[0];
+  const totals = measure?.totals;
+  const label = (column: string | undefined) =>
+    context.data.columns.find((item) => item.name === column)?.label ?? '';
+  const text = (value: unknown) =>
+    measured(
+      value === null || value === undefined ? null : Number(value),
+      measures[0]?.aggregate ?? 'ROWS',
+      measure?.type ?? null,
+      measure?.format,
+    );
+  return (
+    <div className="twin" role="region" aria-label={title} tabIndex={0}>
+      <table className="two-way">
+        <thead>
+          <tr>
+            <th scope="col">
+              {label(view.by?.column)} / {label(view.across?.column)}
+            </th>
+            {answer.splits.map((key, s) => (
+              <th key={s} scope="col" className="number">
+                {groupLabel(key, view.across ?? null)}
+              </th>
+            ))}
+            <th scope="col" className="number total">
+              all
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {answer.axis.map((key, a) => (
+            <tr key={a} className={mark !== null && isMarked(mark, key) ? 'marked' : undefined}>
+              <th scope="row">
+                <GroupButton view={view} answer={answer} context={context} group={key} />
+              </th>
+              {answer.splits.map((_, s) => (
+                <td key={s} className="number">
+                  {text(valueAt(answer, 0, a, s))}
+                </td>
+              ))}
+              <td className="number total">{text(totals?.axis[a])}</td>
+            </tr>
+          ))}
+          <tr className="total">
+            <th scope="row">all</th>
+            {answer.splits.map((_, s) => (
+              <td key={s} className="number">
+                {text(totals?.splits[s])}
+              </td>
+            ))}
+            <td className="number total">{text(totals?.all)}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  );
+}
