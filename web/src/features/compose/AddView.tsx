@@ -1,3 +1,4 @@
+import { Menu } from '../../shared/Menu';
 import type { GrammarViewKind } from './options';
 
 /** New views, by the question they answer. */
@@ -9,13 +10,26 @@ export function AddView({
   readonly onAdd: (kind: GrammarViewKind) => void;
 }) {
   return (
-    <footer className="add-view" aria-label="Add a view">
-      <strong>Add a view</strong>
-      {kinds.map((kind) => (
-        <button key={kind.kind} type="button" className="button" onClick={() => onAdd(kind)}>
-          {kind.purpose} <span className="soft">{kind.words}</span>
-        </button>
-      ))}
+    <footer className="add-view">
+      <Menu label="Add a view" className="button primary">
+        {(close) => (
+          <ul className="view-kinds" aria-label="Kinds of views">
+            {kinds.map((kind) => (
+              <li key={kind.kind}>
+                <button
+                  type="button"
+                  onClick={() => {
+                    close();
+                    onAdd(kind);
+                  }}
+                >
+                  {kind.purpose} <span className="soft">{kind.words}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        )}
+      </Menu>
     </footer>
   );
 }

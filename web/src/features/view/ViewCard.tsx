@@ -36,8 +36,8 @@ export function ViewCard({ view: defined, answered, context, rounds }: Props) {
   return (
     <article className="view-card card" data-part={`view:${view.id}`} aria-label={title}>
       <header className="view-head">
-        <h2>{title}</h2>
-        <p className="soft view-sentence">
+        <h2 title={title}>{title}</h2>
+        <p className="soft view-sentence" title={words ? sentenceText(words.sentence) : undefined}>
           {words && <SentenceText sentence={words.sentence} />}
           {mark && (
             <>

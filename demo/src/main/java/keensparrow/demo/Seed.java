@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.SecureRandom;
@@ -40,14 +41,14 @@ public final class Seed {
         account(client, "analyst", analyst, "AUTHOR");
         account(client, "manager", manager, "READER");
         client.signIn("analyst", analyst);
-        String slug = new Seed(client, files).apps();
+        List<String> links = new Seed(client, files).apps();
         return String.join(
                 "\n",
                 "  Address     " + address + "/",
                 "  analyst     " + analyst + "   (brings in data, composes and publishes)",
                 "  manager     " + manager + "   (reads)",
                 "  admin       " + admin + "   (accounts)",
-                "  Published   " + address + "/a/" + slug + "   (Night routes: punctuality)",
+                "  Published   " + address + "/a/" + String.join("\n              " + address + "/a/", links),
                 "");
     }
 
@@ -69,29 +70,52 @@ public final class Seed {
                 body.put("name", name).put("password", password).put("role", role));
     }
 
-    private String apps() throws IOException, InterruptedException {
-        ObjectNode load = Client.json().createObjectNode().put("name", "Departures");
-        load.putArray("files")
-                .add(client.upload(files.resolve("departures-2025.csv")))
-                .add(client.upload(files.resolve("departures-2026.csv")));
+    /** The three apps, published; links with their titles. */
+    private List<String> apps() throws IOException, InterruptedException {
+        String departures = dataset("Departures", "departures-2025.csv", "departures-2026.csv");
+        String survey = dataset("Passenger survey", "passenger-survey.xlsx");
+        dataset("Stations", "stations.xlsx");
+        dataset("Energy by month", "energy-by-month.xlsx");
+        dataset("Seats offered", "seats-offered.csv");
+        connect();
+        return List.of(
+                published(departures, "punctuality"), published(departures, "revenue"), published(survey, "survey"));
+    }
+
+    private String dataset(String name, String... names) throws IOException, InterruptedException {
+        ObjectNode load = Client.json().createObjectNode().put("name", name);
+        ArrayNode uploaded = load.putArray("files");
+        for (String file : names) {
+            uploaded.add(client.upload(files.resolve(file)));
+        }
         JsonNode job = client.finished(client.send("POST", "/api/datasets", load));
-        ObjectNode of = Client.json()
-                .createObjectNode()
-                .put("datasetId", job.path("datasetId").asText());
+        return job.path("datasetId").asText();
+    }
+
+    /** From the first draft by the changes that an analyst would make. */
+    private String published(String dataset, String name) throws IOException, InterruptedException {
+        ObjectNode of = Client.json().createObjectNode().put("datasetId", dataset);
         JsonNode draft = client.send("POST", "/api/apps", of);
         String id = draft.path("id").asText();
         ObjectNode app = (ObjectNode) draft.path("page").path("app");
-        compose(app);
+        JsonNode changes = changes(name);
+        changes.fields().forEachRemaining(field -> app.set(field.getKey(), field.getValue()));
         ObjectNode saved = Client.json()
                 .createObjectNode()
                 .put("revision", draft.path("revision").asInt());
         saved.set("app", app);
         client.send("PUT", "/api/apps/" + id + "/draft", saved);
-        connect();
         ObjectNode access = Client.json().createObjectNode().put("access", "SIGNED_IN");
-        return client.send("POST", "/api/apps/" + id + "/editions", access)
+        String slug = client.send("POST", "/api/apps/" + id + "/editions", access)
                 .path("slug")
                 .asText();
+        return slug + "   (" + app.path("title").asText() + ")";
+    }
+
+    private static JsonNode changes(String name) throws IOException {
+        try (InputStream in = Seed.class.getResourceAsStream(name + ".json")) {
+            return Client.json().readTree(in);
+        }
     }
 
     private void connect() throws IOException, InterruptedException {
@@ -100,46 +124,4 @@ public final class Seed {
         connection.put("username", DemoFiles.READER).put("password", DemoFiles.READER_PASSWORD);
         client.send("POST", "/api/connections", connection);
     }
-
-    /** Night routes: punctuality, from the first draft by the changes an analyst would make. */
-    private static void compose(ObjectNode app) throws IOException {
-        app.put("title", "Night routes: punctuality");
-        app.put("noun", "departures");
-        ArrayNode filters = app.putArray("filters");
-        filter(filters, "route", "VALUES");
-        filter(filters, "delay_in_minutes", "RANGE");
-        filter(filters, "date", "DATES");
-        filter(filters, "coach_class", "VALUES");
-        filter(filters, "incident_tags", "VALUES");
-        filter(filters, "country", "VALUES");
-        app.set("views", Client.json().readTree(VIEWS));
-    }
-
-    private static void filter(ArrayNode filters, String column, String kind) {
-        filters.addObject().put("column", column).put("kind", kind);
-    }
-
-    private static final String VIEWS = """
-            [
-              {"id": "departures", "title": "", "kind": "FIGURE", "measure": {"aggregate": "ROWS", "column": null},
-               "by": null, "split": null, "largest": 0, "columns": [], "sort": [], "place": {"x": 0, "y": 0, "w": 3, "h": 2}},
-              {"id": "delay", "title": "Average delay, minutes", "kind": "FIGURE", "measure": {"aggregate": "AVERAGE", "column": "delay_in_minutes"},
-               "by": null, "split": null, "largest": 0, "columns": [], "sort": [], "place": {"x": 3, "y": 0, "w": 3, "h": 2}},
-              {"id": "cancelled", "title": "Cancelled", "kind": "FIGURE", "measure": {"aggregate": "SHARE", "column": "cancelled"},
-               "by": null, "split": null, "largest": 0, "columns": [], "sort": [], "place": {"x": 6, "y": 0, "w": 3, "h": 2}},
-              {"id": "passengers", "title": "", "kind": "FIGURE", "measure": {"aggregate": "SUM", "column": "passengers"},
-               "by": null, "split": null, "largest": 0, "columns": [], "sort": [], "place": {"x": 9, "y": 0, "w": 3, "h": 2}},
-              {"id": "bytime", "title": "Delay through the months", "kind": "LINES", "measure": {"aggregate": "AVERAGE", "column": "delay_in_minutes"},
-               "by": {"column": "date", "step": "MONTH"}, "split": null, "largest": 0, "columns": [], "sort": [], "place": {"x": 0, "y": 2, "w": 7, "h": 5}},
-              {"id": "byroute", "title": "Where the delay is made", "kind": "BARS", "measure": {"aggregate": "AVERAGE", "column": "delay_in_minutes"},
-               "by": {"column": "route", "step": null}, "split": null, "largest": 6, "columns": [], "sort": [], "place": {"x": 7, "y": 2, "w": 5, "h": 5}},
-              {"id": "tags", "title": "What an incident costs, minutes", "kind": "BARS", "measure": {"aggregate": "AVERAGE", "column": "delay_in_minutes"},
-               "by": {"column": "incident_tags", "step": null}, "split": null, "largest": 6, "columns": [], "sort": [], "place": {"x": 0, "y": 7, "w": 5, "h": 5}},
-              {"id": "fares", "title": "Revenue by month and class", "kind": "LINES", "measure": {"aggregate": "SUM", "column": "revenue"},
-               "by": {"column": "date", "step": "MONTH"}, "split": "coach_class", "largest": 0, "columns": [], "sort": [], "place": {"x": 5, "y": 7, "w": 7, "h": 5}},
-              {"id": "worst", "title": "Worst departures", "kind": "TABLE", "measure": null, "by": null, "split": null, "largest": 0,
-               "columns": ["date", "route", "coach_class", "passengers", "revenue", "delay_in_minutes", "cancelled", "incident_tags", "incident_note"],
-               "sort": [{"column": "delay_in_minutes", "descending": true}], "place": {"x": 0, "y": 12, "w": 12, "h": 7}}
-            ]
-            """;
 }

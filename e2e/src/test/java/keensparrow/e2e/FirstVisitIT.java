@@ -27,7 +27,7 @@ class FirstVisitIT {
                 Browser browser = new Browser(folder)) {
             String told = Seed.run(server.address(), server.data().resolve("setup-address.txt"), files);
             String password = told.replaceAll("(?s).*manager +(\\S+).*", "$1");
-            String slug = told.replaceAll("(?s).*/a/([0-9a-f]+).*", "$1");
+            String slug = told.replaceAll("(?s).*?/a/([0-9a-f]+).*", "$1");
             browser.open(server.address() + "/a/" + slug);
             browser.fillIn("manager", password);
             browser.sees(".reading", "Reading all 90,315 departures.");

@@ -140,6 +140,7 @@ class JourneyIT {
     @Order(60)
     void viewsAreAddedEditedMovedAndRemoved() {
         int before = analyst.all(".compose-cell").size();
+        analyst.clickText("button", "Add a view");
         analyst.clickText("button", "How do groups compare?");
         analyst.see(".sentence-editor");
         assertThat(analyst.all(".compose-cell")).hasSize(before + 1);
@@ -183,6 +184,7 @@ class JourneyIT {
         analyst.see("input[aria-label='Title of the page']")
                 .sendKeys(Keys.chord(Keys.CONTROL, "a"), "By class", Keys.ENTER);
         analyst.sees(".page-tabs [aria-selected=true]", "By class");
+        analyst.clickText("button", "Add a view");
         analyst.clickText("button", "How do groups compare?");
         analyst.sees(".compose-cell.picked .view-sentence", "by ");
         assertThat(analyst.all(".compose-cell")).hasSize(1);
@@ -196,8 +198,34 @@ class JourneyIT {
         analyst.choose("Kind", "a histogram");
         analyst.sees(".compose-cell.picked .view-sentence", " in bins, as a histogram.");
         analyst.see(".compose-cell.picked .chart[data-ready]:not([data-ready='0'])");
+        for (String kind : List.of("boxes", "dots", "a grid of colour", "a ring", "lines")) {
+            analyst.choose("Kind", kind);
+            analyst.sees(".compose-cell.picked .view-sentence", ", as " + kind + ".");
+            analyst.see(".compose-cell.picked .chart[data-ready]:not([data-ready='0'])");
+            analyst.seesNo(".compose-cell.picked .view-failure");
+        }
+        analyst.choose("Kind", "a two-way table");
+        analyst.sees(".compose-cell.picked .two-way tr.total", "all");
+        analyst.choose("Kind", "a summary table");
+        analyst.choose("Second grouping", "Coach class");
+        analyst.sees(".compose-cell.picked .twin thead", "Coach class");
+        analyst.choose("Kind", "one record");
+        analyst.sees(".compose-cell.picked .record-tools", "1 of 9,855");
+        analyst.clickText("button", "next");
+        analyst.sees(".compose-cell.picked .record-tools", "2 of 9,855");
+        analyst.choose("Kind", "a text");
+        analyst.see("textarea[aria-label=Text]").sendKeys("# Nights\n{{count(*)}} of them", Keys.TAB);
+        analyst.sees(".compose-cell.picked .text-view h1", "Nights");
+        analyst.sees(".compose-cell.picked .text-view", "9,855 of them");
         analyst.choose("Kind", "bars");
         analyst.sees(".compose-cell.picked .view-sentence", ", as bars.");
+        analyst.choose("Direction of bars", "upright");
+        analyst.choose("Split", "Coach class");
+        analyst.choose("How parts stand", "as shares of each");
+        analyst.sees(".compose-cell.picked .view-sentence", "split by Coach class, as shares of each, as bars.");
+        analyst.choose("Panels", "Booking channel");
+        analyst.see(".compose-cell.picked .panel-chart .chart[data-ready]:not([data-ready='0'])");
+        analyst.choose("Panels", "nothing");
         analyst.clickText("button", "earlier");
         analyst.sees(".page-tabs button:first-child", "By class");
         analyst.clickText("button", "later");
@@ -222,11 +250,11 @@ class JourneyIT {
         analyst.choose("Decimals", "0 decimals");
         analyst.sees(".definition", "Not used yet.");
         analyst.see("[data-save=saved]");
-        analyst.press(Keys.ESCAPE);
+        analyst.click("button[aria-label='Measures with a name']");
         analyst.click("button[aria-label='What colleagues choose']");
         analyst.choose("Add an option", "Takings");
         analyst.see("[data-save=saved]");
-        analyst.press(Keys.ESCAPE);
+        analyst.click("button[aria-label='What colleagues choose']");
         analyst.choose("Measure", "Takings");
         analyst.sees(".compose-cell.picked h2", "Takings by Booking channel");
         analyst.sees(".compose-cell.picked .view-sentence", "Takings by Booking channel, six largest and Other");

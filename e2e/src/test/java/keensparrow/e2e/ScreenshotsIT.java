@@ -30,7 +30,7 @@ class ScreenshotsIT {
             String told = Seed.run(server.address(), server.data().resolve("setup-address.txt"), files);
             String password = told.replaceAll("(?s).*analyst +(\\S+).*", "$1");
             String administrator = told.replaceAll("(?s).* admin +(\\S+).*", "$1");
-            String slug = told.replaceAll("(?s).*/a/([0-9a-f]+).*", "$1");
+            String slug = told.replaceAll("(?s).*?/a/([0-9a-f]+).*", "$1");
             browser.signIn(server.address(), "analyst", password);
             browser.seeText("h2", "Datasets");
             browser.seeText("a", "Departures");

@@ -110,8 +110,9 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
       ...(upright
         ? {
             hideOverlap: true,
-            width: Math.max(40, width / labels.length - 6),
-            overflow: 'truncate',
+            ...(by?.step
+              ? {}
+              : { width: Math.max(60, width / labels.length - 6), overflow: 'truncate' }),
           }
         : {
             width: labelWidth(width),

@@ -64,6 +64,6 @@ final class Box extends GroupsKind {
 
     @Override
     void drawn(Sentence.Builder words, View view) {
-        words.say(", the box from the lower to the upper quartile, its lines to the 5th and 95th percentile");
+        words.say(", with quartiles and the 5th and 95th percentile");
     }
 }
