@@ -1,4 +1,3 @@
-import { Select } from 'antd';
 import { useId } from 'react';
 import type { Choice, PageData, View } from '../../api/types';
 
@@ -74,16 +73,17 @@ function ChoiceControl({
           ))}
         </span>
       ) : (
-        <Select
+        <select
           aria-label={words.name}
-          size="small"
           value={known}
-          options={options}
-          showSearch={options.length > 8}
-          optionFilterProp="label"
-          popupMatchSelectWidth={false}
-          onChange={onPick}
-        />
+          onChange={(event) => onPick(event.target.value)}
+        >
+          {options.map(({ value, label }) => (
+            <option key={value} value={value}>
+              {label}
+            </option>
+          ))}
+        </select>
       )}
     </div>
   );

@@ -7,6 +7,7 @@ import { ofPanel, reach, type Range } from './cells';
 import { init } from './charts';
 import { palette } from './colours';
 import { markOf } from './context';
+import { finding } from './finding';
 import { faceOf } from './kinds';
 import type { GroupsProps } from './kinds/face';
 import { nextMark } from './marks';
@@ -140,7 +141,7 @@ function OneChart({
       ref={frame}
       className="chart"
       role="img"
-      aria-label={`${title}. ${sentence} The numbers are under “as table”.`}
+      aria-label={`${title}. ${sentence} ${finding(view, answer, measures)} The numbers are under “as table”.`}
       data-ready={drawn}
     />
   );

@@ -1,9 +1,10 @@
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import type { Answer, Failure, Shown, View } from '../../api/types';
 import { sentenceText, SentenceText } from '../../shared/SentenceText';
 import { markOf, type ViewContext } from './context';
 import { GroupsTable } from './GroupsTable';
 import { ViewDownload } from './ViewDownload';
+import { ViewMenu } from './ViewMenu';
 import { faceOf } from './kinds';
 import './view.css';
 
@@ -20,6 +21,7 @@ interface Props {
 /** A view with its title and sentence, in one of four states: loading, failed, empty, filled. */
 export function ViewCard({ view: defined, answered, context, rounds }: Props) {
   const [asTable, setAsTable] = useState(false);
+  const card = useRef<HTMLElement>(null);
   const view = answered?.shown?.view ?? defined; // numbers and words of the same question
   const words = answered?.shown ?? context.data.words[view.id];
   const title = words?.title ?? view.title;
@@ -34,7 +36,7 @@ export function ViewCard({ view: defined, answered, context, rounds }: Props) {
     );
   }
   return (
-    <article className="view-card card" data-part={`view:${view.id}`} aria-label={title}>
+    <article ref={card} className="view-card card" data-part={`view:${view.id}`} aria-label={title}>
       <header className="view-head">
         <h2 title={title}>{title}</h2>
         <p className="soft view-sentence" title={words ? sentenceText(words.sentence) : undefined}>
@@ -60,6 +62,16 @@ export function ViewCard({ view: defined, answered, context, rounds }: Props) {
             </button>
           )}
           {(asTable || !chart) && <ViewDownload view={view} title={title} context={context} />}
+          {answered?.shown && (
+            <ViewMenu
+              card={card}
+              title={title}
+              shown={answered.shown}
+              answer={answered.answer}
+              isDrawn={Boolean(chart) && !asTable}
+              reading={context.reading}
+            />
+          )}
         </span>
       </header>
       <div className="view-body">

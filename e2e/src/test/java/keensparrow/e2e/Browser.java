@@ -16,6 +16,7 @@ import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.interactions.Actions;
+import org.openqa.selenium.support.ui.Select;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** A headless Chromium with a profile of its own. Waits for what is expected, never for a time. */
@@ -196,6 +197,11 @@ final class Browser implements AutoCloseable {
                     return true;
                 },
                 option);
+    }
+
+    /** Picks an option of what colleagues choose, by the name of the choice. */
+    void pickOption(String choice, String option) {
+        new Select(see("select[aria-label='" + choice + "']")).selectByVisibleText(option);
     }
 
     /** The one file downloaded, once it is whole. */

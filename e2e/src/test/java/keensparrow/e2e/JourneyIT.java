@@ -255,7 +255,7 @@ class JourneyIT {
         analyst.choose("Add an option", "Takings");
         analyst.see("[data-save=saved]");
         analyst.click("button[aria-label='What colleagues choose']");
-        analyst.choose("Measure", "Takings");
+        analyst.pickOption("Measure", "Takings");
         analyst.sees(".compose-cell.picked h2", "Takings by Booking channel");
         analyst.sees(".compose-cell.picked .view-sentence", "Takings by Booking channel, six largest and Other");
         analyst.click("button[aria-label='Measures with a name']");
@@ -318,9 +318,9 @@ class JourneyIT {
     void aColleagueChoosesAndTheWordsFollow() {
         String before = colleague.address();
         String view = barsOf(colleague);
-        colleague.choose("Measure", "Takings");
+        colleague.pickOption("Measure", "Takings");
         colleague.sees("[data-part='view:" + view + "'] h2", "Takings by Booking channel");
-        colleague.choose("Grouped by", "Route");
+        colleague.pickOption("Grouped by", "Route");
         colleague.sees("[data-part='view:" + view + "'] h2", "Takings by Route");
         assertThat(colleague.address()).contains("c.c1=").contains("c.c2=").doesNotContain("m." + view);
         colleague.click("[data-part='view:" + view + "'] .view-twin button");

@@ -17,7 +17,9 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
   const by = view.by ?? null;
   const aggregate = measures[0]?.aggregate ?? 'ROWS';
   const measure = answer.measures[0];
-  const labels = answer.axis.map((key) => groupLabel(key, by));
+  const labels = answer.axis.map(
+    (key) => groupLabel(key, by) + (key.partial ? ' (not over yet)' : ''),
+  );
   const splits = answer.splits.map((key) => groupLabel(key, null));
   const isSplit = Boolean(view.split);
   const arrange = isSplit ? (view.settings?.arrange ?? 'STACKED') : null;
@@ -37,7 +39,8 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
   // pale bars are mixed with the paper, not see-through: the numbers beside them must stay readable
   const shade = (a: number, colour: string | undefined) => {
     const key = answer.axis[a];
-    const strong = mark === null || (key !== undefined && isMarked(mark, key));
+    const marked = mark === null || (key !== undefined && isMarked(mark, key));
+    const strong = marked && key?.partial !== true; // a period that is not over yet counts for less
     return strong || colour === undefined ? colour : mixed(colour, colours.paper, PALE);
   };
   const colourOf = (s: number) =>

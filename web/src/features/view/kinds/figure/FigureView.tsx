@@ -85,7 +85,8 @@ function Change({
         {amount}
         {better === null ? '' : better ? ', better' : ', worse'}
       </strong>{' '}
-      {way === 'as' ? 'in' : 'from'} {groupLabel(before, view.by ?? null)} ({text(earlier)})
+      {better !== null ? 'than' : way === 'as' ? 'in' : 'from'}{' '}
+      {groupLabel(before, view.by ?? null)} ({text(earlier)})
     </p>
   );
 }

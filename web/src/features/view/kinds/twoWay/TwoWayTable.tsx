@@ -30,6 +30,7 @@ export function TwoWayTable({ view, answer, context, title, measures }: GroupsPr
             {answer.splits.map((key, s) => (
               <th key={s} scope="col" className="number">
                 {groupLabel(key, view.across ?? null)}
+                {key.partial && <span className="soft"> not over yet</span>}
               </th>
             ))}
             <th scope="col" className="number total">

@@ -1,6 +1,9 @@
 package keensparrow.core.app;
 
+import java.util.ArrayList;
+import java.util.List;
 import keensparrow.core.aggregate.Derived;
+import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.View;
 import keensparrow.core.question.Answer;
@@ -11,25 +14,25 @@ import org.jspecify.annotations.Nullable;
 public final class AnswerFormats {
     private AnswerFormats() {}
 
-    /** The answer to a view's question; the format of its named measure stands in place of the column's. */
+    /** The answer to a view's question; formats of measures that have a name stand in place of their columns'. */
     public static Answer of(App app, View view, Answer answer) {
-        ColumnFormat format = app.named(view.measureId())
-                .map(NamedMeasure::format)
-                .filter(own -> keepsItsUnit(view.measured().derived()))
-                .orElse(null);
-        if (format == null || !(answer instanceof Answer.Groups groups)) {
+        if (!(answer instanceof Answer.Groups groups) || app.named().isEmpty()) {
             return answer;
         }
+        List<Measure> measures = view.kind().definition().measures(view);
+        List<Answer.MeasureValues> dressed = new ArrayList<>();
+        for (int m = 0; m < groups.measures().size(); m++) {
+            Answer.MeasureValues values = groups.measures().get(m);
+            Measure measure = measures.get(m);
+            ColumnFormat own = (m == 0 ? app.named(view.measureId()) : app.namedLike(measure))
+                    .map(NamedMeasure::format)
+                    .filter(format -> keepsItsUnit(measure.derived()))
+                    .orElse(values.format());
+            dressed.add(new Answer.MeasureValues(
+                    values.type(), own, values.values(), values.error(), values.totals()));
+        }
         return new Answer.Groups(
-                groups.rowCount(),
-                groups.time(),
-                groups.axis(),
-                groups.splits(),
-                groups.panels(),
-                groups.measures().stream()
-                        .map(values -> new Answer.MeasureValues(
-                                values.type(), format, values.values(), values.error(), values.totals()))
-                        .toList());
+                groups.rowCount(), groups.time(), groups.axis(), groups.splits(), groups.panels(), dressed);
     }
 
     private static boolean keepsItsUnit(@Nullable Derived derived) {

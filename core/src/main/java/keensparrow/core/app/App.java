@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.choice.Choice;
 import keensparrow.core.app.filter.FilterSpec;
 import keensparrow.core.app.measure.AppWords;
@@ -91,6 +92,13 @@ public record App(
 
     public Optional<NamedMeasure> named(@Nullable String id) {
         return named().stream().filter(measure -> measure.id().equals(id)).findFirst();
+    }
+
+    /** The named measure that is made of the same, whatever is derived from it. */
+    public Optional<NamedMeasure> namedLike(Measure measure) {
+        return named().stream()
+                .filter(named -> named.measure().equals(measure.plain()))
+                .findFirst();
     }
 
     /** What its sentences call things. */

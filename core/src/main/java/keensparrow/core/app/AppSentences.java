@@ -2,14 +2,18 @@ package keensparrow.core.app;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.choice.Choice;
 import keensparrow.core.app.measure.AppWords;
+import keensparrow.core.app.measure.MeasureSentences;
+import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.View;
 import keensparrow.core.sentence.FilterSentences;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.Schema;
+import org.jspecify.annotations.Nullable;
 
 /** Views and selections in words. The names of controls are what the interface edits. */
 public final class AppSentences {
@@ -42,9 +46,20 @@ public final class AppSentences {
         AppWords words = app.words(schema);
         List<String> names = new ArrayList<>();
         for (int m = 0; m < measures.size(); m++) {
-            names.add(words.title(m == 0 ? view.measureId() : null, measures.get(m)));
+            names.add(m == 0 ? words.title(view.measureId(), measures.get(m)) : words.further(measures.get(m)));
         }
         return names;
+    }
+
+    /** {@code Average of Delay: the sum of the values over their number; blanks are left out of both.} */
+    public static String meaning(@Nullable String id, Measure measure, App app, Schema schema) {
+        Optional<NamedMeasure> named = id == null ? app.namedLike(measure) : app.named(id);
+        String said = Wording.capital(MeasureSentences.of(measure, app.noun(), schema)) + ": "
+                + measure.aggregate().meaning() + ".";
+        return named.map(NamedMeasure::description)
+                .filter(description -> !description.isBlank())
+                .map(description -> said + " " + description)
+                .orElse(said);
     }
 
     /** What the options of a choice are called. */

@@ -240,6 +240,33 @@ class ChoiceTest {
         refused(app.with(List.of(), List.of()), "uses a measure that is not there");
     }
 
+    /** Each measure has the name and format of its own, never those of the first. */
+    @Test
+    void furtherMeasuresKeepTheirOwnNamesAndFormats() {
+        View summary = new View("s", "", View.Kind.SUMMARY, FARES, ROUTES.by(), null, 0, List.of(), List.of(), PLACE)
+                .withMeasure("m1", FARES)
+                .besides(List.of(MEAN, new Measure(Aggregate.MAX, "delay")));
+        NamedMeasure mean = new NamedMeasure(
+                "m2", "Lateness", MEAN, new ColumnFormat(ColumnFormat.Kind.DURATION, "min"), null, null);
+        App app = new App(App.FORMAT, "t", "runs", List.of(), List.of(summary))
+                .with(List.of(TAKINGS, mean), List.of());
+        assertThat(AppSentences.measures(summary, app, TABLE.schema()))
+                .containsExactly("Takings", "Lateness", "Largest of Delay");
+        List<ColumnFormat> formats = new ArrayList<>();
+        new MemoryEngine(TABLE)
+                .answer(
+                        AppQuestions.of(app, new PageRequest(Selection.NONE, null, Map.of(), Map.of(), false)),
+                        answered -> {
+                            if (answered.id().equals("view:s")) {
+                                ((Answer.Groups) AnswerFormats.of(app, summary, answered.answer()))
+                                        .measures()
+                                        .forEach(each -> formats.add(each.format()));
+                            }
+                        },
+                        () -> false);
+        assertThat(formats).containsExactly(TAKINGS.format(), mean.format(), null);
+    }
+
     @Test
     void aDocumentOfTheFirstFormHasNoChoices() {
         App first = new App(1, "t", "runs", List.of(), List.of(ROUTES), null, null, null, null);

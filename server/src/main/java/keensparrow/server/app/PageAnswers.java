@@ -225,7 +225,10 @@ public final class PageAnswers {
         List<String> names = AppSentences.measures(view, app, schema);
         List<AnswerLine.ShownMeasure> shown = new ArrayList<>();
         for (int m = 0; m < measures.size(); m++) {
-            shown.add(new AnswerLine.ShownMeasure(names.get(m), measures.get(m).aggregate()));
+            shown.add(new AnswerLine.ShownMeasure(
+                    names.get(m),
+                    measures.get(m).aggregate(),
+                    AppSentences.meaning(m == 0 ? view.measureId() : null, measures.get(m), app, schema)));
         }
         return new AnswerLine.Shown(
                 view, AppSentences.title(view, app, schema), AppSentences.view(view, app, schema), shown);

@@ -53,7 +53,8 @@ public sealed interface AnswerLine {
     /** A view with choices made, and its words. @param measures what each measure of the answer is called, in order */
     record Shown(View view, String title, Sentence sentence, List<ShownMeasure> measures) {}
 
-    record ShownMeasure(String name, Aggregate aggregate) {}
+    /** @param meaning how its numbers are made, and what its author says of it */
+    record ShownMeasure(String name, Aggregate aggregate, String meaning) {}
 
     /** All answers were given. */
     record End(String line) implements AnswerLine {}

@@ -34,6 +34,16 @@ public record AppWords(String noun, Schema schema, List<NamedMeasure> measures) 
         return named(id, measure).orElseGet(() -> MeasureSentences.title(measure, noun, schema));
     }
 
+    /** A further measure of a view as a title: by its name where one is made of the same, else what it is made of. */
+    public String further(Measure measure) {
+        String id = measures.stream()
+                .filter(named -> named.measure().equals(measure.plain()))
+                .map(NamedMeasure::id)
+                .findFirst()
+                .orElse(null);
+        return title(id, measure);
+    }
+
     private Optional<String> named(@Nullable String id, Measure measure) {
         return measures.stream()
                 .filter(named -> named.id().equals(id))

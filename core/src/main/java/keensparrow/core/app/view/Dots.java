@@ -41,7 +41,7 @@ final class Dots extends GroupsKind {
 
     @Override
     public String title(View view, AppWords names) {
-        String up = view.others().isEmpty() ? "" : names.title(null, view.others().get(0)) + " against ";
+        String up = view.others().isEmpty() ? "" : names.further(view.others().get(0)) + " against ";
         return up + super.title(view, names);
     }
 }

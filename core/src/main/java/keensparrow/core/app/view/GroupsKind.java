@@ -102,7 +102,7 @@ abstract class GroupsKind implements ViewKind {
         List<Measure> others = measures(view).subList(1, measures(view).size());
         if (slots().contains(Slot.MEASURES) && !others.isEmpty()) {
             List<String> said =
-                    others.stream().map(other -> names.measure(null, other)).toList();
+                    others.stream().map(names::further).toList();
             words.say(", ").control("measures", Wording.all(said));
         }
     }
