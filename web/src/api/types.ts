@@ -25,8 +25,10 @@ export type OneOf = Given<Schemas['OneOf']>;
 export type Between = Given<Schemas['Between']>;
 export type During = Given<Schemas['DateRange']>;
 export type Containing = Given<Schemas['Containing']>;
+export type HasAll = Given<Schemas['HasAll']>;
+export type NamedPeriod = Given<Schemas['RelativePeriod']>;
 /** Those that pages make; other programs may send more. */
-export type Filter = OneOf | Between | During | Containing;
+export type Filter = OneOf | Between | During | Containing | HasAll | NamedPeriod;
 export type Mark = Omit<Schemas['SelectionMark'], 'filter'> & { filter: Filter };
 export type Selection = { filters: Filter[]; marks: Mark[] };
 export type Sort = Schemas['QuestionSort'];

@@ -48,11 +48,12 @@ export function FilterBand({ data, state, answers, finds, onFilter, onFind, end,
           <ValuesFilter
             {...common}
             answer={answer}
+            tags={data.columns.find(({ name }) => name === spec.column)?.type === 'TAGS'}
             find={finds[spec.column] ?? ''}
             onFind={(text) => onFind(spec.column, text)}
           />
         ) : answer?.kind === 'histogram' ? (
-          <RangeFilter {...common} answer={answer} />
+          <RangeFilter {...common} answer={answer} periods={data.periods} />
         ) : spec.kind === 'TEXT' ? (
           <TextFilter {...common} />
         ) : (

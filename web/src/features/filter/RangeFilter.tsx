@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Bin, Filter, HistogramAnswer } from '../../api/types';
+import type { Bin, Filter, HistogramAnswer, NamedPeriod, PageData } from '../../api/types';
 import { count, date, number, plainNumber } from '../../shared/format';
 import { Bars } from './Bars';
 import { Handles } from './Handles';
@@ -9,11 +9,13 @@ interface Props {
   readonly label: string;
   readonly active: Filter | null;
   readonly answer: HistogramAnswer;
+  /** Periods told by their names, for dates. */
+  readonly periods: PageData['periods'];
   readonly onChange: (filter: Filter | null) => void;
 }
 
 /** Picks a range of numbers or dates over their spread: handles by mouse or arrow keys, or exact ends typed in. */
-export function RangeFilter({ column, label, active, answer, onChange }: Props) {
+export function RangeFilter({ column, label, active, answer, periods, onChange }: Props) {
   const { bins } = answer;
   const dates = answer.step !== null;
   const fixed = places(active, bins, dates);
@@ -37,7 +39,9 @@ export function RangeFilter({ column, label, active, answer, onChange }: Props) 
   const said = dragged
     ? ends(filterOf(column, bins, dates, from, to, false))
     : active
-      ? ends(active)
+      ? active.kind === 'namedPeriod'
+        ? (periods.find(({ name }) => name === active.name)?.label ?? active.name)
+        : ends(active)
       : 'any';
   const spoken = (place: number) => edgeText(bins, dates, place);
   return (
@@ -70,6 +74,8 @@ export function RangeFilter({ column, label, active, answer, onChange }: Props) 
           onChange={onChange}
           column={column}
           openHigh={answer.openHigh}
+          label={label}
+          periods={dates ? periods : []}
         />
         {answer.blanks !== null && (
           <label className="value-row blanks">
@@ -167,9 +173,13 @@ function Ends({
   bins,
   column,
   openHigh,
+  label,
+  periods,
   onChange,
 }: {
   readonly openHigh: boolean;
+  readonly label: string;
+  readonly periods: PageData['periods'];
   readonly dates: boolean;
   readonly active: Filter | null;
   readonly bins: readonly Bin[];
@@ -186,9 +196,37 @@ function Ends({
     return (
       <p className="range-ends soft">
         <span>{first && (dates ? edgeDate(first.from, bins) : plainNumber(first.from))}</span>
-        <button type="button" className="word filter-word" onClick={() => setOpen(true)}>
-          type
-        </button>
+        <span className="range-words">
+          <button type="button" className="word filter-word" onClick={() => setOpen(true)}>
+            type
+          </button>
+          {periods.length > 0 && (
+            <select
+              className="period-pick"
+              aria-label={`Period of ${label}`}
+              value={active?.kind === 'namedPeriod' ? active.name : ''}
+              onChange={(event) =>
+                onChange(
+                  event.target.value === ''
+                    ? null
+                    : {
+                        kind: 'namedPeriod',
+                        column,
+                        name: event.target.value as NamedPeriod['name'],
+                        blanks: false,
+                      },
+                )
+              }
+            >
+              <option value="">period</option>
+              {periods.map(({ name, label: words }) => (
+                <option key={name} value={name}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          )}
+        </span>
         <span>
           {last && (dates ? edgeDate(last.to, bins) : plainNumber(last.to))}
           {openHigh && ' and more'}

@@ -1,4 +1,4 @@
-import { useId } from 'react';
+import { useId, useState } from 'react';
 import type { Filter, OneOf, ValueCount, ValueCountsAnswer } from '../../api/types';
 import { count } from '../../shared/format';
 import { Menu } from '../../shared/Menu';
@@ -8,6 +8,8 @@ interface Props {
   readonly label: string;
   readonly active: Filter | null;
   readonly answer: ValueCountsAnswer;
+  /** Whether a row can have several of the values. */
+  readonly tags: boolean;
   readonly find: string;
   readonly onFind: (text: string) => void;
   readonly onChange: (filter: Filter | null) => void;
@@ -16,13 +18,19 @@ interface Props {
 const SHOWN = 4;
 
 /** Picks values of a category; every value with how many rows it has under all other filters. */
-export function ValuesFilter({ column, label, active, answer, find, onFind, onChange }: Props) {
+export function ValuesFilter(props: Props) {
+  const { column, label, active, answer, tags, find, onFind, onChange } = props;
+  const everyTag = active?.kind === 'hasAll'; // rows must have all of the picked, not any
+  const none: OneOf = { kind: 'oneOf', column, values: [], blank: false, exclude: false };
   const set: OneOf =
-    active?.kind === 'oneOf'
-      ? active
-      : { kind: 'oneOf', column, values: [], blank: false, exclude: false };
+    active?.kind === 'oneOf' ? active : { ...none, values: everyTag ? active.tags : [] };
   const inUse = set.values.length > 0 || set.blank;
-  const emit = (next: OneOf) => onChange(next.values.length > 0 || next.blank ? next : null);
+  const emit = (next: OneOf, all = everyTag) => {
+    if (next.values.length === 0 && !next.blank) onChange(null);
+    else if (all && next.values.length > 0) {
+      onChange({ kind: 'hasAll', column, tags: [...next.values] });
+    } else onChange(next);
+  };
   const toggle = (value: string) =>
     emit({
       ...set,
@@ -42,7 +50,10 @@ export function ValuesFilter({ column, label, active, answer, find, onFind, onCh
       rows={rows}
       most={most}
       on={value === null ? set.blank : picked.has(value)}
-      onToggle={() => (value === null ? emit({ ...set, blank: !set.blank }) : toggle(value))}
+      onToggle={() => (value === null ? emit({ ...set, blank: !set.blank }, false) : toggle(value))}
+      onOnly={() =>
+        emit(value === null ? { ...none, blank: true } : { ...none, values: [value] }, false)
+      }
     />
   );
   const blankRow = answer.blanks === null ? null : row(null, answer.blanks);
@@ -55,7 +66,7 @@ export function ValuesFilter({ column, label, active, answer, find, onFind, onCh
         <h3 className="filter-label">{label}</h3>
         <span className="soft">
           {inUse
-            ? `${set.exclude ? 'not ' : ''}${set.values.length + (set.blank ? 1 : 0)} of ${rest}`
+            ? `${set.exclude ? 'not ' : everyTag ? 'all ' : ''}${set.values.length + (set.blank ? 1 : 0)} of ${rest}`
             : 'any'}
         </span>
       </div>
@@ -80,15 +91,46 @@ export function ValuesFilter({ column, label, active, answer, find, onFind, onCh
                   <button
                     type="button"
                     className="word"
+                    onClick={() =>
+                      emit({
+                        ...set,
+                        values: [...new Set([...set.values, ...answer.values.map((v) => v.value)])],
+                      })
+                    }
+                  >
+                    all listed
+                  </button>
+                  <button
+                    type="button"
+                    className="word"
                     disabled={!inUse}
-                    onClick={() => emit({ ...set, exclude: !set.exclude })}
+                    onClick={() => onChange(null)}
+                  >
+                    none
+                  </button>
+                  <button
+                    type="button"
+                    className="word"
+                    disabled={!inUse}
+                    onClick={() => emit({ ...set, exclude: !set.exclude }, false)}
                   >
                     {set.exclude ? 'Keep only the picked' : 'Leave the picked out'}
                   </button>
+                  {tags && (
+                    <button
+                      type="button"
+                      className="word"
+                      disabled={set.values.length < 2}
+                      onClick={() => emit({ ...set, blank: false, exclude: false }, !everyTag)}
+                    >
+                      {everyTag ? 'any of them' : 'all of them at once'}
+                    </button>
+                  )}
                   <button type="button" className="word" onClick={close}>
                     Done
                   </button>
                 </p>
+                <PastedList onValues={(values) => emit({ ...none, values }, false)} />
               </AllValues>
             )}
           </Menu>
@@ -129,18 +171,45 @@ function AllValues({
   );
 }
 
+/** A list from elsewhere, a value a line: what the data do not have is told by the server. */
+function PastedList({ onValues }: { readonly onValues: (values: string[]) => void }) {
+  const [text, setText] = useState('');
+  const values = [...new Set(text.split(/[\n\t;]+/).map((value) => value.trim()))].filter(Boolean);
+  return (
+    <details className="pasted-list">
+      <summary className="word">paste a list</summary>
+      <textarea
+        className="field"
+        rows={3}
+        aria-label="Values, one a line"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
+      <button
+        type="button"
+        className="word"
+        disabled={values.length === 0}
+        onClick={() => onValues(values)}
+      >
+        Pick {values.length > 0 ? count(values.length) : 'them'}
+      </button>
+    </details>
+  );
+}
+
 interface RowProps {
   readonly name: string;
   readonly rows: number;
   readonly most: number;
   readonly on: boolean;
   readonly onToggle: () => void;
+  readonly onOnly: () => void;
 }
 
-function ValueRow({ name, rows, most, on, onToggle }: RowProps) {
+function ValueRow({ name, rows, most, on, onToggle, onOnly }: RowProps) {
   return (
-    <li>
-      <label className="value-row">
+    <li className="value-item">
+      <label className={rows === 0 ? 'value-row empty' : 'value-row'}>
         <input type="checkbox" checked={on} onChange={onToggle} />
         <span className={name === 'blank' ? 'value-name soft' : 'value-name'} title={name}>
           {name}
@@ -150,6 +219,9 @@ function ValueRow({ name, rows, most, on, onToggle }: RowProps) {
         </span>
         <span className="value-count">{count(rows)}</span>
       </label>
+      <button type="button" className="only" aria-label={`Only ${name}`} onClick={onOnly}>
+        only
+      </button>
     </li>
   );
 }

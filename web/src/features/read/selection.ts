@@ -1,4 +1,4 @@
-import type { Choice, Filter, Mark, Selection, Sort } from '../../api/types';
+import type { Choice, Filter, Mark, NamedPeriod, Selection, Sort } from '../../api/types';
 
 /** All of a page's state that its address holds. */
 export interface PageState extends Selection {
@@ -40,6 +40,10 @@ function encodeFilter(filter: Filter): string {
       return join(['during' + (filter.blanks ? BLANK : ''), filter.from ?? '', filter.to ?? '']);
     case 'containing':
       return join(['contains', filter.text]);
+    case 'hasAll':
+      return join(['all', ...filter.tags]);
+    case 'namedPeriod':
+      return join(['period' + (filter.blanks ? BLANK : ''), filter.name]);
   }
 }
 
@@ -75,6 +79,12 @@ function decodeFilter(column: string, text: string): Filter | null {
         blanks: blank,
       };
     }
+    case 'all':
+      return words.length > 0 ? { kind: 'hasAll', column, tags: words } : null;
+    case 'period':
+      return words[0] !== undefined && /^[A-Z0-9_]{1,30}$/.test(words[0])
+        ? { kind: 'namedPeriod', column, name: words[0] as NamedPeriod['name'], blanks: blank }
+        : null;
     case 'contains':
       return words[0] ? { kind: 'containing', column, text: words[0] } : null;
     default:

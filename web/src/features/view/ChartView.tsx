@@ -10,7 +10,21 @@ import { markOf } from './context';
 import { finding } from './finding';
 import { faceOf } from './kinds';
 import type { GroupsProps } from './kinds/face';
-import { nextMark } from './marks';
+import { nextMark, spanFilter } from './marks';
+
+const DRAG = 8; // pixels, so that a press that trembles is a press
+
+interface Pointed {
+  readonly offsetX: number;
+  readonly offsetY: number;
+}
+
+/** A span being dragged, in pixels. */
+interface Pulled {
+  readonly lying: boolean;
+  readonly from: number;
+  readonly size: number;
+}
 
 interface Props extends GroupsProps {
   readonly sentence: string;
@@ -90,12 +104,15 @@ function OneChart({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [shown, view, answer, mark, measures, range, columns, size, scheme]);
   const press = useRef<(index: number, add: boolean) => void>(() => undefined);
+  const pull = useRef<(from: number, to: number) => void>(() => undefined);
+  const [pulled, setPulled] = useState<Pulled | null>(null);
   const placed = useRef<(x: number, y: number) => number>(() => -1);
   useEffect(() => {
     press.current = (index, add) => {
       const key = answer.axis[index];
       if (key) context.onMark(view.id, nextMark(mark, view, answer, key, add));
     };
+    pull.current = (from, to) => context.onMark(view.id, spanFilter(view, answer, from, to));
     placed.current = (x, y) => shown?.indexAt?.(view, x, y) ?? -1;
   });
   useEffect(() => {
@@ -109,12 +126,38 @@ function OneChart({
       return native.shiftKey || native.ctrlKey;
     };
     if (shown?.indexAt) {
-      made.getZr().on('click', (event) => {
-        const point = [event.offsetX, event.offsetY];
-        if (!made.containPixel('grid', point)) return;
-        const place = made.convertFromPixel('grid', point);
-        const index = Math.round(placed.current(place[0] ?? -1, place[1] ?? -1));
-        press.current(index, withMore(event.event));
+      const indexOf = (event: Pointed) => {
+        const place = made.convertFromPixel('grid', [event.offsetX, event.offsetY]);
+        return Math.round(placed.current(place[0] ?? -1, place[1] ?? -1));
+      };
+      const isInside = (event: Pointed) =>
+        made.containPixel('grid', [event.offsetX, event.offsetY]);
+      const isLying = () => placed.current(1, 0) === 0; // groups follow each other downwards
+      let start: Pointed | null = null;
+      let far = false;
+      const zr = made.getZr();
+      zr.on('mousedown', (event) => {
+        start = isInside(event) ? { offsetX: event.offsetX, offsetY: event.offsetY } : null;
+        far = false;
+      });
+      zr.on('mousemove', (event) => {
+        if (!start) return;
+        const lying = isLying();
+        const [from, to] = lying ? [start.offsetY, event.offsetY] : [start.offsetX, event.offsetX];
+        far ||= Math.abs(to - from) > DRAG;
+        if (far) setPulled({ lying, from: Math.min(from, to), size: Math.abs(to - from) });
+      });
+      zr.on('mouseup', (event) => {
+        if (start && far) pull.current(indexOf(start), indexOf(event));
+        start = null;
+        setPulled(null);
+      });
+      zr.on('globalout', () => {
+        start = null;
+        setPulled(null);
+      });
+      zr.on('click', (event) => {
+        if (!far && isInside(event)) press.current(indexOf(event), withMore(event.event));
       });
     } else {
       made.on('click', (item) => {
@@ -143,6 +186,17 @@ function OneChart({
       role="img"
       aria-label={`${title}. ${sentence} ${finding(view, answer, measures)} The numbers are under “as table”.`}
       data-ready={drawn}
-    />
+    >
+      {pulled && (
+        <span
+          className="pulled"
+          style={
+            pulled.lying
+              ? { left: 0, right: 0, top: pulled.from, height: pulled.size }
+              : { top: 0, bottom: 0, left: pulled.from, width: pulled.size }
+          }
+        />
+      )}
+    </div>
   );
 }

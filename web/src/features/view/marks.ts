@@ -90,3 +90,31 @@ export function nextMark(
   }
   return JSON.stringify(before) === JSON.stringify(filter) ? null : filter;
 }
+
+/** The filter of all groups from one place along the axis to another: what a dragged span stands for. */
+export function spanFilter(
+  view: View,
+  answer: GroupsAnswer,
+  from: number,
+  to: number,
+): Filter | null {
+  const [low, high] = from <= to ? [from, to] : [to, from];
+  const filters = answer.axis
+    .slice(Math.max(0, low), high + 1)
+    .filter((key) => key.merged === 0)
+    .flatMap((key) => filterOf(view, answer, key) ?? []);
+  const [first] = filters;
+  const last = filters[filters.length - 1];
+  if (!first || !last) return null;
+  if (first.kind === 'during' && last.kind === 'during') return { ...first, to: last.to };
+  if (first.kind === 'between' && last.kind === 'between') {
+    return { ...first, to: last.to, belowTo: last.belowTo };
+  }
+  if (first.kind !== 'oneOf') return first;
+  const all = filters.flatMap((filter) => (filter.kind === 'oneOf' ? [filter] : []));
+  return {
+    ...first,
+    values: all.flatMap((filter) => filter.values),
+    blank: all.some((filter) => filter.blank),
+  };
+}

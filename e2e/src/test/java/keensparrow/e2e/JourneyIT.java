@@ -334,6 +334,34 @@ class JourneyIT {
         colleague.sees("[data-part='view:" + view + "'] h2", "Revenue by Booking channel");
     }
 
+    @Test
+    @Order(107)
+    void filtersAreToldByPeriodsListsAndDragging() {
+        String before = colleague.address();
+        colleague.open(link);
+        colleague.sees(".reading", "Reading all 9,855 departures.");
+        colleague.pickOption("Period of Date", "the latest month");
+        colleague.sees(".reading", "Date in the latest month");
+        assertThat(colleague.address()).contains("f.date=period");
+        colleague.pickOption("Period of Date", "period");
+        colleague.sees(".reading", "Reading all 9,855 departures.");
+        colleague.script("document.querySelector(\"button[aria-label='Only Couchette']\").focus()");
+        colleague.press(Keys.ENTER);
+        colleague.sees(".reading", "Reading 3,285 of 9,855 departures: Coach class is Couchette.");
+        colleague.click("button[aria-label='All values of Route']");
+        colleague.click(".pasted-list summary");
+        colleague.type("textarea[aria-label='Values, one a line']", "Lyon–Trieste\nNowhere–Nothing\nBasel–Malmö");
+        colleague.clickText("button", "Pick 3");
+        colleague.sees(".reading", "Route is Lyon–Trieste or Basel–Malmö");
+        colleague.sees(".notice", "“Nowhere–Nothing” is not among the values of “Route”");
+        colleague.clickText("button", "Clear all");
+        colleague.sees(".reading", "Reading all 9,855 departures.");
+        WebElement chart = colleague.see(".kind-lines .chart[data-ready]:not([data-ready='0'])");
+        colleague.drag(chart, 90, 0);
+        colleague.sees(".reading", "departures: Date ");
+        colleague.open(before);
+    }
+
     private static String barsOf(Browser browser) {
         browser.see(".chart[data-ready]:not([data-ready='0'])");
         return browser.all(".view-cell.kind-bars [data-part]")

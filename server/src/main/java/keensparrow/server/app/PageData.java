@@ -6,6 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
 import keensparrow.core.app.AppSentences;
@@ -15,6 +16,7 @@ import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.View;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.draft.FirstDraft;
+import keensparrow.core.filter.RelativePeriod;
 import keensparrow.core.question.Question;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.table.ColumnFormat;
@@ -31,6 +33,7 @@ import org.jspecify.annotations.Nullable;
  * @param choices what each choice and its options are called, by the id of the choice
  * @param columns those that may be known to whoever looks
  * @param access what whoever opens it may do and take along, as a sentence
+ * @param periods that dates can be filtered by, counted from the latest date there is
  * @param measures for the author: what the columns measure, each as it adds up, the most telling first
  */
 public record PageData(
@@ -38,9 +41,17 @@ public record PageData(
         Map<String, Words> words,
         Map<String, ChoiceWords> choices,
         List<Column> columns,
+        List<Period> periods,
         List<Measure> measures,
         Data data,
         String access) {
+    private static final List<Period> PERIODS = Stream.of(RelativePeriod.Name.values())
+            .map(name -> new Period(name, name.label()))
+            .toList();
+
+    /** A period told by its name. */
+    public record Period(RelativePeriod.Name name, String label) {}
+
     /** A view's title and sentence. */
     public record Words(String title, Sentence sentence) {}
 
@@ -108,7 +119,7 @@ public record PageData(
                                 info, version.profile().column(info.name()).distinct())))
                 .toList();
         Data data = new Data(dataset.name(), version.number(), version.loadedAt(), version.rowCount());
-        return new PageData(app, words, choices, columns, measures, data, AppSentences.access(app, schema));
+        return new PageData(app, words, choices, columns, PERIODS, measures, data, AppSentences.access(app, schema));
     }
 
     /** Columns that some view, filter, measure or choice of the app uses. */
