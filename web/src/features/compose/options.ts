@@ -189,7 +189,8 @@ export const LARGEST: Choice[] = [
 export const kindsFor = (page: PageData, grammar: Grammar): GrammarViewKind[] =>
   grammar.viewKinds.filter(
     (kind) =>
-      kind.groupings.length === 0 || groupingChoices(page.columns, grammar, kind).length > 0,
+      (!kind.slots.includes('COORDINATES') || page.coordinates !== null) &&
+      (kind.groupings.length === 0 || groupingChoices(page.columns, grammar, kind).length > 0),
   );
 
 /** Grouped anew: numbers that are categories stay in their order, all of them. */
@@ -239,6 +240,9 @@ export function withKind(view: View, kind: GrammarViewKind, page: PageData): Vie
     split: has('SPLIT') ? (view.split ?? null) : null,
     panels: has('PANELS') ? (view.panels ?? null) : null,
     measures: has('MEASURES') ? othersFor(view, page) : [],
+    settings: has('COORDINATES')
+      ? { ...view.settings, ...page.coordinates }
+      : (view.settings ?? {}),
   };
   const wanted = kind.needsGroups || kept ? (kept ?? first ?? null) : null;
   const grouped = withGrouping(next, has('GROUPING') ? wanted : null, columns);

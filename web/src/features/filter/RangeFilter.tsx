@@ -74,9 +74,16 @@ export function RangeFilter({ column, label, active, answer, periods, onChange }
           onChange={onChange}
           column={column}
           openHigh={answer.openHigh}
-          label={label}
-          periods={dates ? periods : []}
         />
+        {dates && periods.length > 0 && (
+          <PeriodPick
+            column={column}
+            label={label}
+            active={active}
+            periods={periods}
+            onChange={onChange}
+          />
+        )}
         {answer.blanks !== null && (
           <label className="value-row blanks">
             <input
@@ -166,6 +173,43 @@ function edgeDate(edge: string, bins: readonly Bin[]): string {
     : date(edge);
 }
 
+/** Periods told by their names, counted from the latest date there is: a newer file moves them along. */
+function PeriodPick({
+  column,
+  label,
+  active,
+  periods,
+  onChange,
+}: {
+  readonly column: string;
+  readonly label: string;
+  readonly active: Filter | null;
+  readonly periods: PageData['periods'];
+  readonly onChange: (filter: Filter | null) => void;
+}) {
+  const pick = (name: string) =>
+    onChange(
+      name === ''
+        ? null
+        : { kind: 'namedPeriod', column, name: name as NamedPeriod['name'], blanks: false },
+    );
+  return (
+    <select
+      className="period-pick"
+      aria-label={`Period of ${label}`}
+      value={active?.kind === 'namedPeriod' ? active.name : ''}
+      onChange={(event) => pick(event.target.value)}
+    >
+      <option value="">period</option>
+      {periods.map(({ name, label: words }) => (
+        <option key={name} value={name}>
+          {words}
+        </option>
+      ))}
+    </select>
+  );
+}
+
 /** The exact ends, typed in. */
 function Ends({
   dates,
@@ -173,13 +217,9 @@ function Ends({
   bins,
   column,
   openHigh,
-  label,
-  periods,
   onChange,
 }: {
   readonly openHigh: boolean;
-  readonly label: string;
-  readonly periods: PageData['periods'];
   readonly dates: boolean;
   readonly active: Filter | null;
   readonly bins: readonly Bin[];
@@ -196,37 +236,9 @@ function Ends({
     return (
       <p className="range-ends soft">
         <span>{first && (dates ? edgeDate(first.from, bins) : plainNumber(first.from))}</span>
-        <span className="range-words">
-          <button type="button" className="word filter-word" onClick={() => setOpen(true)}>
-            type
-          </button>
-          {periods.length > 0 && (
-            <select
-              className="period-pick"
-              aria-label={`Period of ${label}`}
-              value={active?.kind === 'namedPeriod' ? active.name : ''}
-              onChange={(event) =>
-                onChange(
-                  event.target.value === ''
-                    ? null
-                    : {
-                        kind: 'namedPeriod',
-                        column,
-                        name: event.target.value as NamedPeriod['name'],
-                        blanks: false,
-                      },
-                )
-              }
-            >
-              <option value="">period</option>
-              {periods.map(({ name, label: words }) => (
-                <option key={name} value={name}>
-                  {words}
-                </option>
-              ))}
-            </select>
-          )}
-        </span>
+        <button type="button" className="word filter-word" onClick={() => setOpen(true)}>
+          type
+        </button>
         <span>
           {last && (dates ? edgeDate(last.to, bins) : plainNumber(last.to))}
           {openHigh && ' and more'}

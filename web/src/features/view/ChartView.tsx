@@ -97,13 +97,16 @@ function OneChart({
   const mark = markOf(context, view.id)?.filter ?? null;
   const shown = faceOf(view).chart;
   const { columns } = context.data;
-  const option = useMemo(() => {
-    const colours = palette();
-    return shown?.option({ view, answer, mark, colours, measures, range, columns, ...size }) ?? {};
+  const drawing = useMemo(
+    () => ({ view, answer, mark, colours: palette(), measures, range, columns, ...size }),
     // the scheme changes what the palette gives
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [shown, view, answer, mark, measures, range, columns, size, scheme]);
+    [view, answer, mark, measures, range, columns, size, scheme],
+  );
+  const option = useMemo(() => shown?.option(drawing) ?? {}, [shown, drawing]);
+  const note = shown?.note?.(drawing) ?? null;
   const press = useRef<(index: number, add: boolean) => void>(() => undefined);
+  const pressItem = useRef<(item: number, add: boolean) => void>(() => undefined);
   const pull = useRef<(from: number, to: number) => void>(() => undefined);
   const [pulled, setPulled] = useState<Pulled | null>(null);
   const placed = useRef<(x: number, y: number) => number>(() => -1);
@@ -112,6 +115,8 @@ function OneChart({
       const key = answer.axis[index];
       if (key) context.onMark(view.id, nextMark(mark, view, answer, key, add));
     };
+    pressItem.current = (item, add) =>
+      press.current(shown?.itemAt ? shown.itemAt(answer, item) : item, add);
     pull.current = (from, to) => context.onMark(view.id, spanFilter(view, answer, from, to));
     placed.current = (x, y) => shown?.indexAt?.(view, x, y) ?? -1;
   });
@@ -161,7 +166,7 @@ function OneChart({
       });
     } else {
       made.on('click', (item) => {
-        press.current(item.dataIndex, withMore(item.event?.event));
+        pressItem.current(item.dataIndex, withMore(item.event?.event));
       });
     }
     const measure = () => {
@@ -180,23 +185,26 @@ function OneChart({
     if (size.width > 0) chart.current?.setOption(option, { notMerge: true });
   }, [option, size]);
   return (
-    <div
-      ref={frame}
-      className="chart"
-      role="img"
-      aria-label={`${title}. ${sentence} ${finding(view, answer, measures)} The numbers are under “as table”.`}
-      data-ready={drawn}
-    >
-      {pulled && (
-        <span
-          className="pulled"
-          style={
-            pulled.lying
-              ? { left: 0, right: 0, top: pulled.from, height: pulled.size }
-              : { top: 0, bottom: 0, left: pulled.from, width: pulled.size }
-          }
-        />
-      )}
-    </div>
+    <>
+      <div
+        ref={frame}
+        className="chart"
+        role="img"
+        aria-label={`${title}. ${sentence} ${finding(view, answer, measures)} The numbers are under “as table”.`}
+        data-ready={drawn}
+      >
+        {pulled && (
+          <span
+            className="pulled"
+            style={
+              pulled.lying
+                ? { left: 0, right: 0, top: pulled.from, height: pulled.size }
+                : { top: 0, bottom: 0, left: pulled.from, width: pulled.size }
+            }
+          />
+        )}
+      </div>
+      {note && <p className="soft chart-note">{note}</p>}
+    </>
   );
 }

@@ -53,15 +53,17 @@ export function tooltip(
 /** Room for the names of groups beside lying bars: a third of the chart, at most what long names need. */
 export const labelWidth = (width: number): number => Math.max(70, Math.min(170, width * 0.32));
 
-/** Ends of an axis that reach to a view's reference line, which would else be left out in silence; nothing without one. */
-export function reachingTo(view: View, fromZero: boolean) {
+/**
+ * Ends of an axis of lines that reach to a view's reference line where it lies outside the values: it would else be left
+ * out in silence. Nothing where it lies among them.
+ */
+export function reachingTo(view: View, values: readonly (number | null)[]) {
   const reference = view.settings?.reference;
-  if (!reference) return {};
+  const known = values.filter((value) => value !== null);
+  if (!reference || known.length === 0) return {};
   const value = Number(reference.value);
-  return {
-    min: (own: { min: number }) => Math.min(own.min, value, fromZero ? 0 : value),
-    max: (own: { max: number }) => Math.max(own.max, value),
-  };
+  if (value > Math.max(...known)) return { max: value };
+  return value < Math.min(...known) ? { min: value } : {};
 }
 
 /** The line that a view's numbers are seen against, with what it is. */

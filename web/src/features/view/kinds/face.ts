@@ -50,6 +50,10 @@ export interface Face {
     readonly option: (drawing: Drawing) => EChartsCoreOption;
     /** The group at a place of the chart's grid; without it each drawn item is a group. */
     readonly indexAt?: (view: View, x: number, y: number) => number;
+    /** The group that a drawn item is, where not every group is drawn. */
+    readonly itemAt?: (answer: GroupsAnswer, item: number) => number;
+    /** What is not drawn, and why; null where all is. */
+    readonly note?: (drawing: Drawing) => string | null;
     /** Parts of the chart library that this kind alone needs, loaded with its first chart. */
     readonly parts?: () => Promise<unknown>;
   };

@@ -7,6 +7,7 @@ import { figure } from './figure';
 import { grid } from './grid';
 import { histogram } from './histogram';
 import { lines } from './lines';
+import { map } from './map';
 import { record } from './record';
 import { shares } from './shares';
 import { summary } from './summary';
@@ -23,6 +24,7 @@ const FACES: Record<ViewKind, Face> = {
   BOX: box,
   DOTS: dots,
   GRID: grid,
+  MAP: map,
   SUMMARY: summary,
   TWO_WAY: twoWay,
   TABLE: table,

@@ -70,16 +70,19 @@ public final class Seed {
                 body.put("name", name).put("password", password).put("role", role));
     }
 
-    /** The three apps, published; links with their titles. */
+    /** The apps, published; links with their titles. */
     private List<String> apps() throws IOException, InterruptedException {
         String departures = dataset("Departures", "departures-2025.csv", "departures-2026.csv");
         String survey = dataset("Passenger survey", "passenger-survey.xlsx");
-        dataset("Stations", "stations.xlsx");
+        String stations = dataset("Stations", "stations.xlsx");
         dataset("Energy by month", "energy-by-month.xlsx");
         dataset("Seats offered", "seats-offered.csv");
         connect();
         return List.of(
-                published(departures, "punctuality"), published(departures, "revenue"), published(survey, "survey"));
+                published(departures, "punctuality"),
+                published(departures, "revenue"),
+                published(survey, "survey"),
+                published(stations, "stations"));
     }
 
     private String dataset(String name, String... names) throws IOException, InterruptedException {

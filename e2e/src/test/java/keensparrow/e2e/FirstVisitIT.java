@@ -9,6 +9,9 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.regex.Pattern;
 import keensparrow.demo.Seed;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -42,7 +45,28 @@ class FirstVisitIT {
             }
             assertThat(loaded).hasSizeGreaterThan(3);
             assertThat(total).isBetween(50_000L, 400_000L);
+            everyAppIsDrawn(browser, told, server.address());
         }
+    }
+
+    /** The apps of the demo use every kind of view: each chart is drawn, none fails, on every page. */
+    private static void everyAppIsDrawn(Browser browser, String told, String address) {
+        Set<String> kinds = new TreeSet<>();
+        for (String slug : Pattern.compile("/a/([0-9a-f]+)")
+                .matcher(told)
+                .results()
+                .map(found -> found.group(1))
+                .toList()) {
+            for (String page : List.of("", "?page=p2")) {
+                browser.open(address + "/a/" + slug + page);
+                browser.see(".app-page:not([data-rounds='0'])");
+                browser.seesNo(".chart[data-ready='0']");
+                browser.seesNo(".view-failure");
+                browser.seesNo(".problem");
+                browser.all(".view-cell").forEach(cell -> kinds.add(cell.getDomAttribute("class")));
+            }
+        }
+        assertThat(kinds).hasSize(14);
     }
 
     private static long packed(String address) throws IOException, InterruptedException {

@@ -347,7 +347,7 @@ class JourneyIT {
         colleague.sees(".reading", "Reading all 9,855 departures.");
         colleague.script("document.querySelector(\"button[aria-label='Only Couchette']\").focus()");
         colleague.press(Keys.ENTER);
-        colleague.sees(".reading", "Reading 3,285 of 9,855 departures: Coach class is Couchette.");
+        colleague.sees(".reading", "Reading 3,285 of 9,855 departures: Coach class is Couchette");
         colleague.click("button[aria-label='All values of Route']");
         colleague.click(".pasted-list summary");
         colleague.type("textarea[aria-label='Values, one a line']", "Lyon–Trieste\nNowhere–Nothing\nBasel–Malmö");

@@ -1,5 +1,6 @@
 package keensparrow.server;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import io.javalin.Javalin;
 import io.javalin.json.JavalinJackson;
@@ -8,6 +9,7 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.util.Map;
 import java.util.Optional;
+import keensparrow.core.app.App;
 import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.server.account.AccountRoutes;
 import keensparrow.server.account.AccountService;
@@ -151,6 +153,13 @@ public final class Server implements AutoCloseable {
                 "sparrow_heap_after_collection_bytes", "Heap in use after the last collection", memory::usedBytes);
         metrics.gauge("sparrow_sessions", "Browsers signed in", accounts::signInCount);
         metrics.gauge("sparrow_tables_bytes", "Heap of tables and what is kept to answer sooner", datasets::tableBytes);
+        JsonNode appSchema = OpenApi.schemaOf(App.class);
+        api.get(
+                "/api/schemas/app.json",
+                Access.ANYONE,
+                "The JSON Schema of an app's document",
+                OpenApi.AnyJson.class,
+                (ctx, caller) -> ctx.json(appSchema));
         Map<String, Object> description = OpenApi.document(api.routes());
         api.get(
                 "/api/openapi.json",

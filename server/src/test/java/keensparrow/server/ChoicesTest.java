@@ -6,9 +6,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import com.networknt.schema.JsonSchema;
+import com.networknt.schema.JsonSchemaFactory;
+import com.networknt.schema.SpecVersion;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -162,6 +167,51 @@ class ChoicesTest {
             assertThat(reply.detail()).isNotBlank();
         }
         assertThat(anna.get("/api/apps/" + app).json()).isEqualTo(before);
+    }
+
+    /** Stored documents of both forms are what the published schema says; others are not. */
+    @Test
+    void theDocumentHasASchema() throws Exception {
+        JsonNode schema = server.caller().get("/api/schemas/app.json").json();
+        JsonSchema app = JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012).getSchema(schema);
+        assertThat(app.validate(definition)).isEmpty();
+        ObjectNode first = definition.deepCopy().put("format", 1);
+        first.remove("measures");
+        first.remove("choices");
+        assertThat(app.validate(first)).isEmpty();
+        assertThat(app.validate(definition.deepCopy().put("title", 7))).isNotEmpty();
+        ObjectNode unnamed = definition.deepCopy();
+        ((ObjectNode) unnamed.path("measures").get(0)).remove("name");
+        assertThat(app.validate(unnamed)).isNotEmpty();
+        Path kept = Path.of("../docs/app.schema.json");
+        if (Boolean.getBoolean("contract.write")) {
+            Files.writeString(kept, schema.toPrettyString() + "\n");
+        }
+        assertThat(TestServer.JSON.readTree(Files.readString(kept)))
+                .as("run ./sparrow contract")
+                .isEqualTo(schema);
+    }
+
+    /** A draft stored in the first form is opened, answered and stored in the second. */
+    @Test
+    void documentsOfTheFirstFormGoOn() throws Exception {
+        String other = anna.newApp(anna.dataset("old.csv", CSV)).path("id").asText();
+        JsonNode draft = anna.get("/api/apps/" + other).json();
+        ObjectNode first = draft.path("page").path("app").deepCopy();
+        first.put("format", 1).remove(List.of("measures", "choices", "pages", "downloads"));
+        for (JsonNode view : first.path("views")) {
+            ((ObjectNode) view).remove(List.of("measureId", "measures", "across", "panels", "settings", "page"));
+        }
+        TestServer.Reply saved =
+                anna.call("PUT", "/api/apps/" + other + "/draft", object("revision", 1, "app", first));
+        assertThat(saved.status()).as(saved.body()).isEqualTo(200);
+        JsonNode now = anna.get("/api/apps/" + other).json().path("page").path("app");
+        assertThat(now.path("format").asInt()).isEqualTo(2);
+        assertThat(now.path("views")).hasSameSizeAs(first.path("views"));
+        assertThat(anna.call("POST", "/api/apps/" + other + "/answers", "{}").lines())
+                .filteredOn(line -> line.path("line").asText().equals("view"))
+                .isNotEmpty()
+                .allSatisfy(line -> assertThat(line.path("failure").isNull()).isTrue());
     }
 
     @Test

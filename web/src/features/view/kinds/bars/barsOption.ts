@@ -87,7 +87,8 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
         ? 1
         : line === null
           ? range?.max
-          : (own: { max: number }) => Math.max(range?.max ?? own.max, line),
+          : (own: { max: number }) =>
+              line > (range?.max ?? own.max) ? line : (range?.max ?? null),
     interval: arrange === 'FULL' ? 0.25 : undefined,
     axisLabel: {
       show: isSplit || upright,

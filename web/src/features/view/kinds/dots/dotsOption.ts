@@ -95,3 +95,13 @@ export function dotsOption({ view, answer, mark, colours, measures }: Drawing): 
     ],
   };
 }
+
+/** Groups that lack one of the two numbers. */
+export function dotsNote({ answer }: Drawing): string | null {
+  const missing = answer.axis.filter(
+    (_, a) => valueAt(answer, 0, a) === null || valueAt(answer, 1, a) === null,
+  ).length;
+  return missing === 0
+    ? null
+    : `${missing} ${missing === 1 ? 'group has' : 'groups have'} no value for one of the two and no dot.`;
+}

@@ -1,4 +1,6 @@
 import type { Face } from '../face';
-import { dotsOption } from './dotsOption';
+import { dotsNote, dotsOption } from './dotsOption';
 
-export const dots: Face = { chart: { option: dotsOption, parts: () => import('./parts') } };
+export const dots: Face = {
+  chart: { option: dotsOption, note: dotsNote, parts: () => import('./parts') },
+};

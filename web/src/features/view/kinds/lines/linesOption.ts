@@ -92,7 +92,8 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
     yAxis: {
       type: 'value',
       scale,
-      ...(range ?? reachingTo(view, !scale)),
+      ...(range ??
+        reachingTo(view, scale ? (measure?.values ?? []) : [0, ...(measure?.values ?? [])])),
       splitNumber: 4,
       axisLabel: {
         color: colours.soft,

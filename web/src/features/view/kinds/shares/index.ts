@@ -1,6 +1,6 @@
 import type { Face } from '../face';
-import { sharesOption } from './sharesOption';
+import { sharesNote, sharesOption } from './sharesOption';
 
 export const shares: Face = {
-  chart: { option: sharesOption, parts: () => import('./parts') },
+  chart: { option: sharesOption, note: sharesNote, parts: () => import('./parts') },
 };

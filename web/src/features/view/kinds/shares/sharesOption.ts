@@ -72,3 +72,12 @@ export function sharesOption({
     ],
   };
 }
+
+/** What has no part: nothing and less than nothing. */
+export function sharesNote({ view, answer }: Drawing): string | null {
+  const values = answer.measures[0]?.values ?? [];
+  const negative = answer.axis.filter((_, a) => (values[a] ?? 0) < 0);
+  if (negative.length === 0) return null;
+  const names = negative.map((key) => groupLabel(key, view.by ?? null)).join(', ');
+  return `Below 0 and without a part: ${names}. The shares are those of the others.`;
+}

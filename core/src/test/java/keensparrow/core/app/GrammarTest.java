@@ -17,6 +17,7 @@ import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.Place;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
+import keensparrow.core.app.view.ViewSettings;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.group.DatePart;
@@ -131,7 +132,8 @@ class GrammarTest {
                     .besides(each.slots().contains(ViewKind.Slot.MEASURES)
                             ? List.of(new Measure(Aggregate.SUM, "n"))
                             : List.of())
-                    .grouped(new GroupBy("day", null, DatePart.WEEKDAY, false, null), null);
+                    .grouped(new GroupBy("day", null, DatePart.WEEKDAY, false, null), null)
+                    .drawn(ViewSettings.at("n", "n"));
             app(view).validate();
             Answer answer = anyAnswer(view);
             int rows = answer instanceof Answer.Rows table ? table.rowCount() : ((Answer.Groups) answer).rowCount();

@@ -217,6 +217,15 @@ class ViewKindsTest {
     }
 
     @Test
+    void aMapPutsEachGroupInTheMiddleOfItsRows() {
+        Answer.Groups answer = answer(view(View.Kind.MAP, SUM, KIND).drawn(ViewSettings.at("n", "m")));
+        assertThat(values(answer, 0)).isEqualTo(Map.of(" a", "14", " b", "22"));
+        assertThat(values(answer, 1)).isEqualTo(Map.of(" a", "3.5", " b", "5.5"));
+        assertThat(values(answer, 2)).isEqualTo(Map.of(" a", "35", " b", "55"));
+        assertThat(fault(view(View.Kind.MAP, SUM, KIND))).contains("latitude and longitude");
+    }
+
+    @Test
     void whatAKindNeedsIsSaidWhereItIsMissing() {
         assertThat(fault(view(View.Kind.GRID, SUM, TOWN))).contains("second grouping");
         assertThat(fault(view(View.Kind.TWO_WAY, SUM, TOWN))).contains("second grouping");

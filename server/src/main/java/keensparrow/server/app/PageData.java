@@ -17,6 +17,7 @@ import keensparrow.core.app.view.View;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.draft.FirstDraft;
 import keensparrow.core.filter.RelativePeriod;
+import keensparrow.core.meaning.Coordinates;
 import keensparrow.core.question.Question;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.table.ColumnFormat;
@@ -33,6 +34,7 @@ import org.jspecify.annotations.Nullable;
  * @param choices what each choice and its options are called, by the id of the choice
  * @param columns those that may be known to whoever looks
  * @param access what whoever opens it may do and take along, as a sentence
+ * @param coordinates where rows lie; null where no columns say it
  * @param periods that dates can be filtered by, counted from the latest date there is
  * @param measures for the author: what the columns measure, each as it adds up, the most telling first
  */
@@ -41,10 +43,19 @@ public record PageData(
         Map<String, Words> words,
         Map<String, ChoiceWords> choices,
         List<Column> columns,
+        @Nullable Coordinates coordinates,
         List<Period> periods,
         List<Measure> measures,
         Data data,
         String access) {
+    /** As far as whoever looks may know the columns. */
+    private static @Nullable Coordinates coordinates(List<ColumnInfo> infos, Schema schema) {
+        return Coordinates.of(schema)
+                .filter(found -> infos.stream().anyMatch(info -> info.name().equals(found.latitude())))
+                .filter(found -> infos.stream().anyMatch(info -> info.name().equals(found.longitude())))
+                .orElse(null);
+    }
+
     private static final List<Period> PERIODS = Stream.of(RelativePeriod.Name.values())
             .map(name -> new Period(name, name.label()))
             .toList();
@@ -119,7 +130,7 @@ public record PageData(
                                 info, version.profile().column(info.name()).distinct())))
                 .toList();
         Data data = new Data(dataset.name(), version.number(), version.loadedAt(), version.rowCount());
-        return new PageData(app, words, choices, columns, PERIODS, measures, data, AppSentences.access(app, schema));
+        return new PageData(app, words, choices, columns, coordinates(infos, schema), PERIODS, measures, data, AppSentences.access(app, schema));
     }
 
     /** Columns that some view, filter, measure or choice of the app uses. */
@@ -133,6 +144,8 @@ public record PageData(
             add(names, view.split());
             add(names, view.across());
             add(names, view.panels());
+            add(names, view.drawing().latitude());
+            add(names, view.drawing().longitude());
             view.others().forEach(measure -> add(names, measure));
         }
         app.named().forEach(named -> add(names, named.measure()));

@@ -1,5 +1,7 @@
 package keensparrow.server.http;
 
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -18,6 +20,17 @@ public final class OpenApi {
 
     public static Map<String, Object> document(List<Api.Route> routes) {
         return new OpenApi().describe(routes);
+    }
+
+    /** A JSON Schema of one type and all that it is made of, for documents that stand alone. */
+    public static JsonNode schemaOf(Class<?> type) {
+        Schemas schemas = new Schemas();
+        ObjectNode schema = Json.mapper().createObjectNode();
+        schema.put("$schema", "https://json-schema.org/draft/2020-12/schema");
+        ObjectNode reference = schemas.reference(type);
+        schema.set("$defs", schemas.definitions()); // which fills the reference too
+        schema.setAll(reference);
+        return Json.read(Json.write(schema).replace("#/components/schemas/", "#/$defs/"), JsonNode.class);
     }
 
     private Map<String, Object> describe(List<Api.Route> routes) {

@@ -52,6 +52,11 @@ abstract class GroupsKind implements ViewKind {
         return all;
     }
 
+    /** Groups that are shown by themselves where the view does not say how many. */
+    int maxGroups() {
+        return MAX_GROUPS;
+    }
+
     /** Whether totals are shown. */
     boolean hasTotals(View view) {
         return false;
@@ -77,7 +82,7 @@ abstract class GroupsKind implements ViewKind {
         GroupBy across = across(view);
         GroupBy panels = panels(view);
         if (by != null) {
-            groups.add(grouped(by, view.largest() > 0 ? view.largest() : MAX_GROUPS));
+            groups.add(grouped(by, view.largest() > 0 ? view.largest() : maxGroups()));
         }
         if (by != null && split != null) {
             groups.add(new Question.Grouped(new ByValue(split), MAX_SERIES));

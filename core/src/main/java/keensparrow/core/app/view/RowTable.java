@@ -77,10 +77,14 @@ class RowTable implements ViewKind {
     }
 
     private static String direction(Question.Sort sort, Schema schema) {
-        boolean time = schema.find(sort.column()).filter(ColumnInfo::isTime).isPresent();
-        return time
-                ? sort.descending() ? ", latest first" : ", earliest first"
-                : sort.descending() ? ", largest first" : ", smallest first";
+        ColumnInfo info = schema.find(sort.column()).orElse(null);
+        if (info != null && info.isTime()) {
+            return sort.descending() ? ", latest first" : ", earliest first";
+        }
+        if (info != null && info.type().isCoded()) {
+            return sort.descending() ? ", Z to A" : ", A to Z";
+        }
+        return sort.descending() ? ", largest first" : ", smallest first";
     }
 
     private static String columns(View view, Schema schema) {

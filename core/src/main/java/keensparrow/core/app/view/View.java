@@ -90,6 +90,7 @@ public record View(
         BOX(new Box()),
         DOTS(new Dots()),
         GRID(new ColourGrid()),
+        MAP(new PlaceMap()),
         SUMMARY(new Summary()),
         TWO_WAY(new TwoWay()),
         TABLE(new RowTable()),

@@ -103,6 +103,8 @@ public interface ViewKind {
         AREA,
         COMPARISON,
         REFERENCE,
-        TEXT
+        TEXT,
+        /** Where its groups lie. */
+        COORDINATES
     }
 }

@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param compare with what the latest period of a figure is compared
  * @param reference a line that numbers are seen against
  * @param text of a view that is a text, in Markdown
+ * @param latitude column of degrees north, @param longitude of degrees east, of a map
  */
 public record ViewSettings(
         @Nullable Arrangement arrange,
@@ -19,8 +20,10 @@ public record ViewSettings(
         @Nullable Boolean area,
         @Nullable Comparison compare,
         @Nullable Reference reference,
-        @Nullable String text) {
-    public static final ViewSettings USUAL = new ViewSettings(null, null, null, null, null, null);
+        @Nullable String text,
+        @Nullable String latitude,
+        @Nullable String longitude) {
+    public static final ViewSettings USUAL = new ViewSettings(null, null, null, null, null, null, null, null);
 
     /** How the parts of a split bar stand. */
     public enum Arrangement {
@@ -50,14 +53,18 @@ public record ViewSettings(
     public record Reference(BigDecimal value, @Nullable String label) {}
 
     public static ViewSettings ofText(String text) {
-        return new ViewSettings(null, null, null, null, null, text);
+        return new ViewSettings(null, null, null, null, null, text, null, null);
     }
 
     public static ViewSettings comparing(Comparison compare) {
-        return new ViewSettings(null, null, null, compare, null, null);
+        return new ViewSettings(null, null, null, compare, null, null, null, null);
     }
 
     public static ViewSettings arranged(Arrangement arrange) {
-        return new ViewSettings(arrange, null, null, null, null, null);
+        return new ViewSettings(arrange, null, null, null, null, null, null, null);
+    }
+
+    public static ViewSettings at(String latitude, String longitude) {
+        return new ViewSettings(null, null, null, null, null, null, latitude, longitude);
     }
 }

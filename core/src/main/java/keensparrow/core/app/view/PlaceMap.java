@@ -1,0 +1,68 @@
+package keensparrow.core.app.view;
+
+import java.util.ArrayList;
+import java.util.List;
+import keensparrow.core.aggregate.Aggregate;
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.sentence.Sentence;
+import org.jspecify.annotations.Nullable;
+
+/** A dot for each group where it lies, the middle of its rows; as large as its measure. */
+final class PlaceMap extends GroupsKind {
+    private static final int MAX_PLACES = 5000;
+
+    @Override
+    public String label() {
+        return "a map";
+    }
+
+    @Override
+    public String purpose() {
+        return "Where is it?";
+    }
+
+    @Override
+    public List<Slot> slots() {
+        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.COORDINATES);
+    }
+
+    @Override
+    public List<GroupBy.Form> groupings() {
+        return List.of(GroupBy.Form.VALUES);
+    }
+
+    @Override
+    public Place size() {
+        return new Place(0, 0, 6, 7);
+    }
+
+    @Override
+    int maxGroups() {
+        return MAX_PLACES;
+    }
+
+    @Override
+    public @Nullable String fault(View view) {
+        ViewSettings settings = view.drawing();
+        return settings.latitude() == null || settings.longitude() == null
+                ? "The map “" + view.title() + "” needs columns of latitude and longitude. Pick them."
+                : super.fault(view);
+    }
+
+    /** The measure, then the mean of latitudes and of longitudes. */
+    @Override
+    public List<Measure> measures(View view) {
+        List<Measure> all = new ArrayList<>(List.of(measure(view)));
+        ViewSettings settings = view.drawing();
+        if (settings.latitude() != null && settings.longitude() != null) {
+            all.add(new Measure(Aggregate.AVERAGE, settings.latitude()));
+            all.add(new Measure(Aggregate.AVERAGE, settings.longitude()));
+        }
+        return all;
+    }
+
+    @Override
+    void drawn(Sentence.Builder words, View view) {
+        words.say(", where they lie");
+    }
+}

@@ -1,0 +1,6 @@
+import type { Face } from '../face';
+import { groupOfDot, mapNote, mapOption } from './mapOption';
+
+export const map: Face = {
+  chart: { option: mapOption, note: mapNote, itemAt: groupOfDot, parts: () => import('./parts') },
+};
