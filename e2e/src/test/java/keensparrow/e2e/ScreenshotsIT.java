@@ -4,6 +4,8 @@ import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.regex.Pattern;
 import keensparrow.demo.Client;
 import keensparrow.demo.DemoFiles;
 import keensparrow.demo.Seed;
@@ -46,7 +48,7 @@ class ScreenshotsIT {
             picture(browser, "doubts");
             Client client = new Client(server.address());
             client.signIn("analyst", password);
-            JsonNode app = client.get("/api/apps").path("apps").get(0);
+            JsonNode app = titled(client.get("/api/apps").path("apps"), "Night routes: punctuality");
             browser.open(server.address() + "/datasets/" + app.path("datasetId").asText());
             browser.see(".preview td");
             browser.clickText("th//button", "Delay in minutes");
@@ -56,6 +58,12 @@ class ScreenshotsIT {
             browser.click("[data-view=byroute] .cell-tools button");
             browser.see(".sentence-editor");
             picture(browser, "compose");
+            JsonNode revenue = titled(client.get("/api/apps").path("apps"), "Revenue and berths");
+            browser.open(server.address() + "/apps/" + revenue.path("id").asText());
+            drawn(browser);
+            browser.click("button[aria-label='What colleagues choose']");
+            browser.see(".definition");
+            picture(browser, "compose-choices");
             browser.open(server.address() + "/apps/" + app.path("id").asText() + "/publish");
             browser.see("input[aria-label=Link]");
             picture(browser, "publish");
@@ -75,6 +83,23 @@ class ScreenshotsIT {
             browser.open(link + "?m.byroute=route~.is~.Vienna–Hamburg");
             ready(browser);
             picture(browser, "read-marked");
+            browser.open(link + "?page=p2");
+            drawn(browser);
+            picture(browser, "read-second-page");
+            List<String> links = Pattern.compile("/a/([0-9a-f]+)")
+                    .matcher(told)
+                    .results()
+                    .map(found -> server.address() + "/a/" + found.group(1))
+                    .toList();
+            browser.open(links.get(1) + "?c.what=full&c.by=country");
+            drawn(browser);
+            picture(browser, "read-choices");
+            browser.open(links.get(2));
+            drawn(browser);
+            picture(browser, "read-survey");
+            browser.open(links.get(3));
+            drawn(browser);
+            picture(browser, "read-map");
             browser.size(390, 844);
             browser.open(link);
             ready(browser);
@@ -91,6 +116,22 @@ class ScreenshotsIT {
             browser.sees(".audit", "signed in");
             picture(browser, "what-people-did");
         }
+    }
+
+    private static JsonNode titled(JsonNode apps, String title) {
+        for (JsonNode app : apps) {
+            if (app.path("title").asText().equals(title)) {
+                return app;
+            }
+        }
+        throw new IllegalStateException("no app " + title);
+    }
+
+    private static void drawn(Browser browser) {
+        browser.see(".app-page:not([data-rounds='0'])");
+        browser.see(".chart[data-ready]:not([data-ready='0'])");
+        browser.seesNo(".chart[data-ready='0']");
+        browser.script("return document.fonts.ready.then(() => true)");
     }
 
     private static void ready(Browser browser) {

@@ -131,7 +131,8 @@ class AnswersTest {
     void mutatedDraftsAreRefusedOrCanBeOpened() throws Exception {
         Random random = new Random(13);
         String made = anna.newApp(dataset).path("id").asText();
-        JsonNode whole = withChoices(anna.get("/api/apps/" + made).json().path("page").path("app"));
+        JsonNode whole =
+                withChoices(anna.get("/api/apps/" + made).json().path("page").path("app"));
         int revision = 1;
         int kept = 0;
         for (int i = 0; i < MUTATED; i++) {
@@ -161,13 +162,22 @@ class AnswersTest {
     /** With a named measure and a choice that every chart follows. */
     private static JsonNode withChoices(JsonNode app) {
         ObjectNode whole = app.deepCopy();
-        ObjectNode named = whole.putArray("measures").addObject().put("id", "m1").put("name", "All of it");
+        ObjectNode named =
+                whole.putArray("measures").addObject().put("id", "m1").put("name", "All of it");
         named.putObject("measure").put("aggregate", "SUM").put("column", "n");
         named.putNull("format").putNull("good").putNull("description");
-        ObjectNode choice = whole.putArray("choices").addObject().put("id", "c1").put("title", "").put("kind", "MEASURE");
+        ObjectNode choice = whole.putArray("choices")
+                .addObject()
+                .put("id", "c1")
+                .put("title", "")
+                .put("kind", "MEASURE");
         ArrayNode options = choice.putArray("options");
         options.addObject().put("id", "o1").put("measureId", "m1");
-        options.addObject().put("id", "o2").putObject("measure").put("aggregate", "ROWS").putNull("column");
+        options.addObject()
+                .put("id", "o2")
+                .putObject("measure")
+                .put("aggregate", "ROWS")
+                .putNull("column");
         ArrayNode views = choice.put("start", "o2").putArray("views");
         for (JsonNode view : whole.path("views")) {
             if (!view.path("kind").asText().equals("TABLE")) {

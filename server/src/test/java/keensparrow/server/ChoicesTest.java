@@ -48,7 +48,8 @@ class ChoicesTest {
         ArrayNode views = definition.putArray("views");
         view(views, "bars", 0);
         view(views, "more", 5);
-        ObjectNode named = definition.putArray("measures").addObject().put("id", "m1").put("name", "Effort");
+        ObjectNode named =
+                definition.putArray("measures").addObject().put("id", "m1").put("name", "Effort");
         named.putObject("measure").put("aggregate", "SUM").put("column", "hours");
         named.putObject("format").put("kind", "DURATION").put("unit", "h");
         ArrayNode choices = definition.putArray("choices");
@@ -57,7 +58,11 @@ class ChoicesTest {
         measures.addObject().put("id", "effort").put("measureId", "m1");
         ArrayNode groups = choice(choices, "by", "GROUPING", "bars").putArray("options");
         groups.addObject().put("id", "team").putObject("by").put("column", "team");
-        groups.addObject().put("id", "city").put("label", "Town").putObject("by").put("column", "city");
+        groups.addObject()
+                .put("id", "city")
+                .put("label", "Town")
+                .putObject("by")
+                .put("column", "city");
         ArrayNode shown = choice(choices, "also", "SHOWN", "more").putArray("options");
         shown.addObject().put("id", "yes").put("shown", true);
         shown.addObject().put("id", "no").put("shown", false);
@@ -137,14 +142,16 @@ class ChoicesTest {
                     .isEqualTo("Rows by team");
         }
         String all = server.caller().get("/api/links/" + slug).body()
-                + server.caller().call("POST", "/api/links/" + slug + "/answers", "{}").body();
+                + server.caller()
+                        .call("POST", "/api/links/" + slug + "/answers", "{}")
+                        .body();
         assertThat(all).doesNotContain("salary").doesNotContain("4100").contains("city");
     }
 
     @Test
     void filesFollowTheChoice() throws Exception {
-        String selection = URLEncoder.encode(
-                "{\"choices\":{\"what\":\"effort\",\"by\":\"city\"}}", StandardCharsets.UTF_8);
+        String selection =
+                URLEncoder.encode("{\"choices\":{\"what\":\"effort\",\"by\":\"city\"}}", StandardCharsets.UTF_8);
         String csv = server.caller()
                 .get("/api/links/" + slug + "/numbers.csv?view=bars&selection=" + selection)
                 .body();
@@ -156,7 +163,8 @@ class ChoicesTest {
         JsonNode before = anna.get("/api/apps/" + app).json();
         int revision = before.path("revision").asInt();
         ObjectNode twice = definition.deepCopy();
-        ((ArrayNode) twice.path("measures")).add(definition.path("measures").get(0).deepCopy());
+        ((ArrayNode) twice.path("measures"))
+                .add(definition.path("measures").get(0).deepCopy());
         ObjectNode gone = definition.deepCopy();
         gone.putArray("measures");
         ObjectNode newer = definition.deepCopy().put("format", 9);
@@ -173,7 +181,8 @@ class ChoicesTest {
     @Test
     void theDocumentHasASchema() throws Exception {
         JsonNode schema = server.caller().get("/api/schemas/app.json").json();
-        JsonSchema app = JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012).getSchema(schema);
+        JsonSchema app =
+                JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012).getSchema(schema);
         assertThat(app.validate(definition)).isEmpty();
         ObjectNode first = definition.deepCopy().put("format", 1);
         first.remove("measures");
@@ -202,8 +211,7 @@ class ChoicesTest {
         for (JsonNode view : first.path("views")) {
             ((ObjectNode) view).remove(List.of("measureId", "measures", "across", "panels", "settings", "page"));
         }
-        TestServer.Reply saved =
-                anna.call("PUT", "/api/apps/" + other + "/draft", object("revision", 1, "app", first));
+        TestServer.Reply saved = anna.call("PUT", "/api/apps/" + other + "/draft", object("revision", 1, "app", first));
         assertThat(saved.status()).as(saved.body()).isEqualTo(200);
         JsonNode now = anna.get("/api/apps/" + other).json().path("page").path("app");
         assertThat(now.path("format").asInt()).isEqualTo(2);
@@ -216,11 +224,15 @@ class ChoicesTest {
 
     @Test
     void proposalsAreForTheAuthorAlone() throws Exception {
-        JsonNode proposals = anna.get("/api/apps/" + app + "/views/bars/choices").json().path("proposals");
+        JsonNode proposals =
+                anna.get("/api/apps/" + app + "/views/bars/choices").json().path("proposals");
         assertThat(proposals.findValuesAsText("kind")).contains("MEASURE", "GROUPING", "SPLIT", "SHOWN");
         assertThat(proposals.toString()).contains("Average of salary");
-        assertThat(server.caller().get("/api/apps/" + app + "/views/bars/choices").status())
+        assertThat(server.caller()
+                        .get("/api/apps/" + app + "/views/bars/choices")
+                        .status())
                 .isEqualTo(401);
-        assertThat(anna.get("/api/apps/" + app + "/views/none/choices").status()).isEqualTo(404);
+        assertThat(anna.get("/api/apps/" + app + "/views/none/choices").status())
+                .isEqualTo(404);
     }
 }

@@ -1,4 +1,6 @@
 import type { Face } from '../face';
-import { linesOption } from './linesOption';
+import { linesNote, linesOption } from './linesOption';
 
-export const lines: Face = { chart: { option: linesOption, indexAt: (_, x) => x } };
+export const lines: Face = {
+  chart: { option: linesOption, note: linesNote, indexAt: (_, x) => x },
+};

@@ -17,8 +17,7 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
   const labels = answer.axis.map((key) => groupLabel(key, by));
   const splits = answer.splits.map((key) => groupLabel(key, null));
   const isSplit = Boolean(view.split);
-  const shareAxis = aggregate === 'SHARE' || answer.measures[0]?.format?.kind === 'PERCENT';
-  const scale = !range && !view.settings?.area && (aggregate === 'AVERAGE' || shareAxis);
+  const scale = isScaled(drawing);
   const value = (a: number, s: number) => measure?.values[a * splits.length + s] ?? null;
   const format = (shown: number | null) =>
     measured(shown, aggregate, measure?.type ?? null, measure?.format);
@@ -105,6 +104,25 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
     series,
   };
 }
+
+const FLAT = 0.4; // of the largest value: what varies less could not be seen from 0 on
+
+/** Whether the axis begins near the values, not at 0: only of averages and shares that vary little. */
+function isScaled({ view, answer, measures, range }: Drawing): boolean {
+  const aggregate = measures[0]?.aggregate ?? 'ROWS';
+  const averaged =
+    aggregate === 'AVERAGE' ||
+    aggregate === 'SHARE' ||
+    answer.measures[0]?.format?.kind === 'PERCENT';
+  const known = (answer.measures[0]?.values ?? []).filter((value) => value !== null);
+  const low = Math.min(...known);
+  const high = Math.max(...known);
+  return averaged && !range && !view.settings?.area && low > 0 && high - low < high * FLAT;
+}
+
+/** That the axis does not begin at 0. */
+export const linesNote = (drawing: Drawing): string | null =>
+  isScaled(drawing) ? 'The axis does not begin at 0.' : null;
 
 function lastValue(answer: GroupsAnswer, s: number): number | null {
   const values = answer.measures[0]?.values ?? [];

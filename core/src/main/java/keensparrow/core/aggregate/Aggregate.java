@@ -15,7 +15,9 @@ public enum Aggregate {
     /** Sum over filled values; blank for no value. */
     AVERAGE("average", "the sum of the values over their number; blanks are left out of both"),
     /** Σ value × weight over Σ weight, of the rows that have both; blank for none or a total weight of 0. */
-    WEIGHTED_AVERAGE("weighted average", "each value times its weight, added up, over the sum of the weights; rows without both are left out"),
+    WEIGHTED_AVERAGE(
+            "weighted average",
+            "each value times its weight, added up, over the sum of the weights; rows without both are left out"),
     /** Middle value, between the two middle ones of an even number; blank for no value. */
     MEDIAN("median", "as many values lie below as above; blanks are left out"),
     /** The value that so many percent of the values do not exceed, interpolated linearly; blank for no value. */

@@ -28,8 +28,7 @@ public final class AnswerFormats {
                     .map(NamedMeasure::format)
                     .filter(format -> keepsItsUnit(measure.derived()))
                     .orElse(values.format());
-            dressed.add(new Answer.MeasureValues(
-                    values.type(), own, values.values(), values.error(), values.totals()));
+            dressed.add(new Answer.MeasureValues(values.type(), own, values.values(), values.error(), values.totals()));
         }
         return new Answer.Groups(
                 groups.rowCount(), groups.time(), groups.axis(), groups.splits(), groups.panels(), dressed);

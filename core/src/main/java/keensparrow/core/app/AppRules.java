@@ -25,7 +25,8 @@ final class AppRules {
     /** @throws UserException INVALID_REQUEST with what is wrong and where */
     void check() {
         if (app.named().size() > App.MAX_NAMED || app.allChoices().size() > App.MAX_CHOICES) {
-            throw invalid("An app has at most " + App.MAX_NAMED + " named measures and " + App.MAX_CHOICES + " choices.");
+            throw invalid(
+                    "An app has at most " + App.MAX_NAMED + " named measures and " + App.MAX_CHOICES + " choices.");
         }
         checkMeasures();
         for (View view : app.views()) {

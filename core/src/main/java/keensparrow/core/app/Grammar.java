@@ -4,10 +4,10 @@ import java.util.List;
 import java.util.stream.Stream;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Derived;
-import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.choice.Choice;
 import keensparrow.core.app.choice.ChoiceKind;
 import keensparrow.core.app.measure.MeasureSentences;
+import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.column.ColumnType;
@@ -77,8 +77,7 @@ public record Grammar(
             int height) {}
 
     /** @param needs parts that a view must have, @param forms what its groups may be; empty where that does not matter */
-    public record OfChoiceKind(
-            Choice.Kind kind, String words, List<ViewKind.Slot> needs, List<GroupBy.Form> forms) {}
+    public record OfChoiceKind(Choice.Kind kind, String words, List<ViewKind.Slot> needs, List<GroupBy.Form> forms) {}
 
     private static final List<Aggregate> IN_ORDER = List.of(
             Aggregate.SUM,

@@ -102,7 +102,8 @@ public record ViewTable(List<String> headings, List<List<String>> rows) {
         directions.forEach(direction -> headings.add(direction.label));
         headings.addAll(measures);
         List<List<String>> rows = new ArrayList<>();
-        int cells = answer.axis().size() * answer.splits().size() * answer.panels().size();
+        int cells =
+                answer.axis().size() * answer.splits().size() * answer.panels().size();
         for (int cell = 0; cell < cells; cell++) {
             List<String> row = new ArrayList<>();
             int rest = cells;

@@ -13,8 +13,8 @@ public record Coordinates(String latitude, String longitude) {
         Optional<ColumnInfo> latitude = find(schema, Vocabulary.LATITUDE);
         Optional<ColumnInfo> longitude = find(schema, Vocabulary.LONGITUDE);
         return latitude.isPresent() && longitude.isPresent()
-                ? Optional.of(new Coordinates(
-                        latitude.get().name(), longitude.get().name()))
+                ? Optional.of(
+                        new Coordinates(latitude.get().name(), longitude.get().name()))
                 : Optional.empty();
     }
 

@@ -32,8 +32,9 @@ public record SetFormat(String column, ColumnFormat format) implements Step {
             default -> false;
         };
         if (!fits) {
-            throw misfit("The numbers of " + quoted + " are shown plainly, as percentages, as money with its currency, or"
-                    + " as durations of s, min, h or d. Pick one of these.");
+            throw misfit(
+                    "The numbers of " + quoted + " are shown plainly, as percentages, as money with its currency, or"
+                            + " as durations of s, min, h or d. Pick one of these.");
         }
         if (unit != null && unit.length() > MAX_UNIT) {
             throw misfit("The unit of " + quoted + " is longer than " + MAX_UNIT + " characters.");
@@ -63,7 +64,8 @@ public record SetFormat(String column, ColumnFormat format) implements Step {
                 .say("Show ")
                 .stress(before.label(column))
                 .say(" as ")
-                .control("format", as + places + (Boolean.TRUE.equals(format.compact()) ? ", cut to a few figures" : ""))
+                .control(
+                        "format", as + places + (Boolean.TRUE.equals(format.compact()) ? ", cut to a few figures" : ""))
                 .say(".")
                 .build();
     }

@@ -6,7 +6,16 @@ import keensparrow.core.table.Table;
 
 /** One recorded change between source and dataset, replayed on every load. */
 public sealed interface Step
-        permits Relabel, Retype, SetRole, SetAdditivity, SetFormat, JoinPeriod, FillDown, LeaveOutColumn, LeaveOutRows, Compute {
+        permits Relabel,
+                Retype,
+                SetRole,
+                SetAdditivity,
+                SetFormat,
+                JoinPeriod,
+                FillDown,
+                LeaveOutColumn,
+                LeaveOutRows,
+                Compute {
     /** The table after the step. @throws UserException when it does not fit, such as for a column that is gone */
     Table apply(Table before);
 

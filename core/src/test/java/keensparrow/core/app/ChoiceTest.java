@@ -80,8 +80,7 @@ class ChoiceTest {
         App app = app(choice(
                 Choice.Kind.MEASURE, List.of(Option.of("mean", MEAN), Option.ofNamed("takings", "m1")), "a", "b"));
         app.validate();
-        assertThat(said(app, "a", Map.of()))
-                .isEqualTo("Average of Delay by Route, five largest and Other, as bars.");
+        assertThat(said(app, "a", Map.of())).isEqualTo("Average of Delay by Route, five largest and Other, as bars.");
         Map<String, String> picked = Map.of("k", "takings");
         assertThat(said(app, "a", picked)).isEqualTo("Takings by Route, five largest and Other, as bars.");
         assertThat(said(app, "b", picked)).isEqualTo("Takings by month, as bars.");
@@ -105,7 +104,10 @@ class ChoiceTest {
         App app = app(choice);
         app.validate();
         assertThat(app.shown(Map.of()).view("a").orElseThrow().largest()).isZero();
-        assertThat(app.shown(Map.of("k", "gone", "other", "few")).view("a").orElseThrow().largest())
+        assertThat(app.shown(Map.of("k", "gone", "other", "few"))
+                        .view("a")
+                        .orElseThrow()
+                        .largest())
                 .isZero();
         assertThat(app.shown(Map.of("k", "few")).view("a").orElseThrow().largest())
                 .isEqualTo(3);
@@ -114,34 +116,64 @@ class ChoiceTest {
     @Test
     void eachKindChangesItsPart() {
         Map<String, String> second = Map.of("k", "2");
-        assertThat(said(app(choice(Choice.Kind.GROUPING, List.of(
-                        Option.of("1", ROUTES.by()), Option.of("2", new GroupBy("class", null))), "a")), "a", second))
+        assertThat(said(
+                        app(choice(
+                                Choice.Kind.GROUPING,
+                                List.of(Option.of("1", ROUTES.by()), Option.of("2", new GroupBy("class", null))),
+                                "a")),
+                        "a",
+                        second))
                 .startsWith("Average of Delay by Class");
-        assertThat(said(app(choice(Choice.Kind.STEP, List.of(
-                        Option.of("1", TimeStep.MONTH), Option.of("2", TimeStep.YEAR)), "b")), "b", second))
+        assertThat(said(
+                        app(choice(
+                                Choice.Kind.STEP,
+                                List.of(Option.of("1", TimeStep.MONTH), Option.of("2", TimeStep.YEAR)),
+                                "b")),
+                        "b",
+                        second))
                 .isEqualTo("Average of Delay by year, as bars.");
-        assertThat(said(app(choice(Choice.Kind.SPLIT, List.of(
-                        Option.ofSplit("1", null), Option.ofSplit("2", "class")), "b")), "b", second))
+        assertThat(said(
+                        app(choice(
+                                Choice.Kind.SPLIT,
+                                List.of(Option.ofSplit("1", null), Option.ofSplit("2", "class")),
+                                "b")),
+                        "b",
+                        second))
                 .isEqualTo("Average of Delay by month, split by Class, as bars.");
-        assertThat(said(app(choice(Choice.Kind.WIDTH, List.of(
-                        Option.ofWidth("1", null), Option.ofWidth("2", BigDecimal.valueOf(5))), "c")), "c", second))
+        assertThat(said(
+                        app(choice(
+                                Choice.Kind.WIDTH,
+                                List.of(Option.ofWidth("1", null), Option.ofWidth("2", BigDecimal.valueOf(5))),
+                                "c")),
+                        "c",
+                        second))
                 .contains("in bins of 5");
-        assertThat(said(app(choice(Choice.Kind.DERIVED, List.of(
-                        Option.ofDerived("1", null), Option.ofDerived("2", Derived.RUNNING_TOTAL)), "b")), "b", second))
+        assertThat(said(
+                        app(choice(
+                                Choice.Kind.DERIVED,
+                                List.of(Option.ofDerived("1", null), Option.ofDerived("2", Derived.RUNNING_TOTAL)),
+                                "b")),
+                        "b",
+                        second))
                 .isEqualTo("Average of Delay, running total by month, as bars.");
-        assertThat(said(app(choice(Choice.Kind.KIND, List.of(
-                        Option.of("1", View.Kind.BARS), Option.of("2", View.Kind.LINES)), "b")), "b", second))
+        assertThat(said(
+                        app(choice(
+                                Choice.Kind.KIND,
+                                List.of(Option.of("1", View.Kind.BARS), Option.of("2", View.Kind.LINES)),
+                                "b")),
+                        "b",
+                        second))
                 .isEqualTo("Average of Delay by month, as lines.");
-        App hiding = app(choice(Choice.Kind.SHOWN, List.of(
-                        Option.ofShown("1", true), Option.ofShown("2", false)), "b"));
+        App hiding =
+                app(choice(Choice.Kind.SHOWN, List.of(Option.ofShown("1", true), Option.ofShown("2", false)), "b"));
         assertThat(hiding.shown(second).views()).extracting(View::id).containsExactly("a", "c");
         assertThat(hiding.shown(Map.of()).views()).hasSize(3);
     }
 
     @Test
     void aKindThatDoesNotFitIsNotDrawn() {
-        App app = app(choice(Choice.Kind.KIND, List.of(
-                        Option.of("1", View.Kind.BARS), Option.of("2", View.Kind.HISTOGRAM)), "a"));
+        App app = app(choice(
+                Choice.Kind.KIND, List.of(Option.of("1", View.Kind.BARS), Option.of("2", View.Kind.HISTOGRAM)), "a"));
         assertThat(app.shown(Map.of("k", "2")).view("a").orElseThrow().kind()).isEqualTo(View.Kind.BARS);
     }
 
@@ -149,8 +181,8 @@ class ChoiceTest {
     @ParameterizedTest
     @EnumSource(Choice.Kind.class)
     void everythingProposedIsAnsweredAndTold(Choice.Kind kind) {
-        Proposing from = new Proposing(
-                app().words(TABLE.schema()), PROFILE, FirstDraft.measures(TABLE.schema(), PROFILE));
+        Proposing from =
+                new Proposing(app().words(TABLE.schema()), PROFILE, FirstDraft.measures(TABLE.schema(), PROFILE));
         int proposals = 0;
         for (View view : app().views()) {
             for (Proposing.Proposal proposal : from.of(view)) {
@@ -158,11 +190,14 @@ class ChoiceTest {
                     continue;
                 }
                 proposals++;
-                List<Option> options =
-                        proposal.options().stream().map(Proposing.Proposed::option).toList();
+                List<Option> options = proposal.options().stream()
+                        .map(Proposing.Proposed::option)
+                        .toList();
                 App app = app(choice(kind, options, view.id()));
                 app.validate();
-                assertThat(proposal.options()).extracting(Proposing.Proposed::words).doesNotHaveDuplicates();
+                assertThat(proposal.options())
+                        .extracting(Proposing.Proposed::words)
+                        .doesNotHaveDuplicates();
                 assertThat(app.shown(Map.of()).view(view.id()).orElseThrow().measured())
                         .isEqualTo(view.measured()); // the first leaves it as it is
                 for (Option option : options) {
@@ -191,18 +226,26 @@ class ChoiceTest {
         refused(app(choice(Choice.Kind.MEASURE, measures.subList(0, 1), "a")), "“Measure” needs 2 to 60 options");
         refused(app(choice(Choice.Kind.MEASURE, measures)), "followed by no view");
         refused(app(choice(Choice.Kind.MEASURE, measures, "gone")), "a view that is not there");
-        refused(app(choice(Choice.Kind.STEP, List.of(
-                        Option.of("1", TimeStep.DAY), Option.of("2", TimeStep.YEAR)), "a")), "it has no such part");
-        refused(app(choice(Choice.Kind.MEASURE, List.of(Option.of("1", MEAN), Option.ofLargest("2", 3)), "a")),
+        refused(
+                app(choice(
+                        Choice.Kind.STEP, List.of(Option.of("1", TimeStep.DAY), Option.of("2", TimeStep.YEAR)), "a")),
+                "it has no such part");
+        refused(
+                app(choice(Choice.Kind.MEASURE, List.of(Option.of("1", MEAN), Option.ofLargest("2", 3)), "a")),
                 "does not say what it stands for");
-        refused(app(choice(Choice.Kind.MEASURE, List.of(Option.of("1", MEAN), Option.of("1", FARES)), "a")),
+        refused(
+                app(choice(Choice.Kind.MEASURE, List.of(Option.of("1", MEAN), Option.of("1", FARES)), "a")),
                 "have the same id");
-        refused(app(choice(Choice.Kind.MEASURE, List.of(Option.of("1", MEAN), Option.ofNamed("2", "m9")), "a")),
+        refused(
+                app(choice(Choice.Kind.MEASURE, List.of(Option.of("1", MEAN), Option.ofNamed("2", "m9")), "a")),
                 "uses a measure that is not there");
-        refused(app(choice(Choice.Kind.MEASURE, measures, "a"),
-                new Choice("l", "Other", Choice.Kind.MEASURE, measures, null, List.of("a"))),
+        refused(
+                app(
+                        choice(Choice.Kind.MEASURE, measures, "a"),
+                        new Choice("l", "Other", Choice.Kind.MEASURE, measures, null, List.of("a"))),
                 "follows two choices of the same part");
-        refused(app(new Choice("k", "", Choice.Kind.MEASURE, measures, "9", List.of("a"))),
+        refused(
+                app(new Choice("k", "", Choice.Kind.MEASURE, measures, "9", List.of("a"))),
                 "begins with an option that is not there");
         NamedMeasure again = new NamedMeasure("m2", "takings ", MEAN, null, null, null);
         refused(app().with(List.of(TAKINGS, again), List.of()), "Two measures are called “takings ”");
@@ -224,11 +267,13 @@ class ChoiceTest {
                         AppQuestions.of(shown, new PageRequest(Selection.NONE, null, Map.of(), Map.of(), false)),
                         answered -> {
                             if (answered.id().equals("view:a")) {
-                                answers.add(AnswerFormats.of(shown, shown.views().get(0), answered.answer()));
+                                answers.add(
+                                        AnswerFormats.of(shown, shown.views().get(0), answered.answer()));
                             }
                         },
                         () -> false);
-        Answer.MeasureValues values = ((Answer.Groups) answers.get(0)).measures().get(0);
+        Answer.MeasureValues values =
+                ((Answer.Groups) answers.get(0)).measures().get(0);
         assertThat(values.values().stream().map(BigDecimal::toPlainString)).containsExactly("12.50", "12.50", "4.00");
         assertThat(values.format()).isEqualTo(TAKINGS.format());
         assertThat(said(app, "a", Map.of())).startsWith("Takings by Route");
@@ -248,8 +293,7 @@ class ChoiceTest {
                 .besides(List.of(MEAN, new Measure(Aggregate.MAX, "delay")));
         NamedMeasure mean = new NamedMeasure(
                 "m2", "Lateness", MEAN, new ColumnFormat(ColumnFormat.Kind.DURATION, "min"), null, null);
-        App app = new App(App.FORMAT, "t", "runs", List.of(), List.of(summary))
-                .with(List.of(TAKINGS, mean), List.of());
+        App app = new App(App.FORMAT, "t", "runs", List.of(), List.of(summary)).with(List.of(TAKINGS, mean), List.of());
         assertThat(AppSentences.measures(summary, app, TABLE.schema()))
                 .containsExactly("Takings", "Lateness", "Largest of Delay");
         List<ColumnFormat> formats = new ArrayList<>();

@@ -44,7 +44,9 @@ class ChoicesAgainstH2Test {
             new Pick(Option.of("rows", Measure.ROWS), "count(*)"),
             new Pick(Option.of("sum", new Measure(Aggregate.SUM, "fare")), "sum(fare)"),
             new Pick(Option.of("mean", new Measure(Aggregate.AVERAGE, "delay")), "avg(cast(delay as decimal(30, 12)))"),
-            new Pick(Option.of("middle", new Measure(Aggregate.MEDIAN, "delay")), "median(cast(delay as decimal(30, 12)))"),
+            new Pick(
+                    Option.of("middle", new Measure(Aggregate.MEDIAN, "delay")),
+                    "median(cast(delay as decimal(30, 12)))"),
             new Pick(
                     Option.of("ratio", Measure.of(Aggregate.RATIO, "fare", "people")),
                     "cast(sum(fare) as decimal(30, 12)) / nullif(sum(people), 0)"),
@@ -52,16 +54,38 @@ class ChoicesAgainstH2Test {
     private static final List<Pick> GROUPINGS = List.of(
             new Pick(Option.of("route", new GroupBy("route", null)), "route"),
             new Pick(Option.of("class", new GroupBy("coach", null)), "coach"),
-            new Pick(Option.of("quarter", new GroupBy("night", TimeStep.QUARTER)), "cast(date_trunc('quarter', night) as date)"),
-            new Pick(Option.of("weekday", new GroupBy("night", null, DatePart.WEEKDAY, false, null)), "iso_day_of_week(night)"));
-    private static final List<Pick> SPLITS = List.of(
-            new Pick(Option.ofSplit("none", null), "''"), new Pick(Option.ofSplit("class", "coach"), "coach"));
+            new Pick(
+                    Option.of("quarter", new GroupBy("night", TimeStep.QUARTER)),
+                    "cast(date_trunc('quarter', night) as date)"),
+            new Pick(
+                    Option.of("weekday", new GroupBy("night", null, DatePart.WEEKDAY, false, null)),
+                    "iso_day_of_week(night)"));
+    private static final List<Pick> SPLITS =
+            List.of(new Pick(Option.ofSplit("none", null), "''"), new Pick(Option.ofSplit("class", "coach"), "coach"));
 
     private static App app() {
         View bars = new View(
-                "bars", "", View.Kind.BARS, Measure.ROWS, new GroupBy("route", null), null, 0, List.of(), List.of(), PLACE);
+                "bars",
+                "",
+                View.Kind.BARS,
+                Measure.ROWS,
+                new GroupBy("route", null),
+                null,
+                0,
+                List.of(),
+                List.of(),
+                PLACE);
         View lines = new View(
-                "lines", "", View.Kind.LINES, Measure.ROWS, new GroupBy("night", TimeStep.QUARTER), null, 0, List.of(), List.of(), PLACE);
+                "lines",
+                "",
+                View.Kind.LINES,
+                Measure.ROWS,
+                new GroupBy("night", TimeStep.QUARTER),
+                null,
+                0,
+                List.of(),
+                List.of(),
+                PLACE);
         NamedMeasure worst = new NamedMeasure("m1", "Worst", new Measure(Aggregate.MAX, "delay"), null, null, null);
         return new App(App.FORMAT, "t", "runs", List.of(), List.of(bars, lines))
                 .with(
@@ -88,8 +112,8 @@ class ChoicesAgainstH2Test {
                 Pick what = MEASURES.get(random.nextInt(MEASURES.size()));
                 Pick by = GROUPINGS.get(random.nextInt(GROUPINGS.size()));
                 Pick split = SPLITS.get(random.nextInt(SPLITS.size()));
-                Map<String, String> picked = Map.of(
-                        "what", what.option.id(), "by", by.option.id(), "split", split.option.id());
+                Map<String, String> picked =
+                        Map.of("what", what.option.id(), "by", by.option.id(), "split", split.option.id());
                 App shown = app.shown(picked);
                 Map<String, Answer.Groups> answers = answers(table, shown);
                 assertThat(cells(answers.get("bars")))
@@ -105,15 +129,18 @@ class ChoicesAgainstH2Test {
     private static Table fill(Connection h2, Random random) throws SQLException {
         StringBuilder csv = new StringBuilder("route,coach,delay,fare,people,night\n");
         try (Statement statement = h2.createStatement()) {
-            statement.execute("create table t (route varchar, coach varchar, delay int, fare decimal(12, 2), people int,"
-                    + " night date)");
+            statement.execute(
+                    "create table t (route varchar, coach varchar, delay int, fare decimal(12, 2), people int,"
+                            + " night date)");
             for (int row = 0; row < 2000; row++) {
                 String route = ROUTES.get(random.nextInt(ROUTES.size()));
                 String coach = CLASSES.get(random.nextInt(CLASSES.size()));
                 String delay = random.nextInt(7) == 0 ? "" : String.valueOf(random.nextInt(90));
                 BigDecimal fare = BigDecimal.valueOf(2000 + random.nextInt(20_000), 2);
                 int people = 1 + random.nextInt(60);
-                String night = java.time.LocalDate.of(2025, 1, 1).plusDays(random.nextInt(700)).toString();
+                String night = java.time.LocalDate.of(2025, 1, 1)
+                        .plusDays(random.nextInt(700))
+                        .toString();
                 csv.append(String.join(",", route, coach, delay, fare.toPlainString(), String.valueOf(people), night))
                         .append('\n');
                 statement.execute("insert into t values ('" + route + "', '" + coach + "', "

@@ -125,13 +125,13 @@ class GrammarTest {
             GroupBy by =
                     each.groupings().isEmpty() ? null : groupBy(each.groupings().get(0));
             List<String> columns = each.slots().contains(ViewKind.Slot.COLUMNS) ? List.of("day", "n") : List.of();
-            Measure measure = each.aggregates().contains(Aggregate.MEDIAN)
-                    ? new Measure(Aggregate.MEDIAN, "n")
-                    : Measure.ROWS;
+            Measure measure =
+                    each.aggregates().contains(Aggregate.MEDIAN) ? new Measure(Aggregate.MEDIAN, "n") : Measure.ROWS;
             View view = new View("v", "", each.kind(), measure, by, null, 0, columns, List.of(), PLACE)
-                    .besides(each.slots().contains(ViewKind.Slot.MEASURES)
-                            ? List.of(new Measure(Aggregate.SUM, "n"))
-                            : List.of())
+                    .besides(
+                            each.slots().contains(ViewKind.Slot.MEASURES)
+                                    ? List.of(new Measure(Aggregate.SUM, "n"))
+                                    : List.of())
                     .grouped(new GroupBy("day", null, DatePart.WEEKDAY, false, null), null)
                     .drawn(ViewSettings.at("n", "n"));
             app(view).validate();

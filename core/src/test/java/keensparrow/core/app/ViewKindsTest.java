@@ -36,6 +36,7 @@ class ViewKindsTest {
             Bari,a,7,70,2025-03-07
             Bari,b,8,80,2025-03-31
             """);
+
     private static final Place PLACE = new Place(0, 0, 6, 4);
     private static final Measure SUM = new Measure(Aggregate.SUM, "n");
     private static final Measure MEAN = new Measure(Aggregate.AVERAGE, "n");
@@ -55,8 +56,7 @@ class ViewKindsTest {
         List<Answer> answers = new ArrayList<>();
         new MemoryEngine(TABLE)
                 .answer(
-                        AppQuestions.of(
-                                app(view), new PageRequest(Selection.NONE, null, Map.of(), Map.of(), false)),
+                        AppQuestions.of(app(view), new PageRequest(Selection.NONE, null, Map.of(), Map.of(), false)),
                         answered -> {
                             assertThat(answered.failure()).isNull();
                             if (answered.id().equals("view:v")) {
@@ -98,12 +98,12 @@ class ViewKindsTest {
 
     @Test
     void aSummaryHasARowForEachPairAndTotalsOfTheirRows() {
-        Answer.Groups answer = answer(view(View.Kind.SUMMARY, SUM, TOWN)
-                .besides(List.of(MEAN))
-                .grouped(KIND, null));
+        Answer.Groups answer =
+                answer(view(View.Kind.SUMMARY, SUM, TOWN).besides(List.of(MEAN)).grouped(KIND, null));
         assertThat(values(answer, 0))
                 .isEqualTo(Map.of(
-                        " Oslo a", "3", " Oslo b", "3", " Rome a", "4", " Rome b", "11", " Bari a", "7", " Bari b", "8"));
+                        " Oslo a", "3", " Oslo b", "3", " Rome a", "4", " Rome b", "11", " Bari a", "7", " Bari b",
+                        "8"));
         assertThat(values(answer, 1)).containsEntry(" Oslo a", "1.5").containsEntry(" Rome b", "5.5");
         Answer.Totals means = answer.measures().get(1).totals();
         assertThat(plain(means.all())).isEqualTo("4.5"); // of all rows, not of the groups' averages
@@ -112,8 +112,7 @@ class ViewKindsTest {
 
     @Test
     void aTwoWayTableHasTotalsOfRowsAndColumns() {
-        Answer.Groups answer =
-                answer(view(View.Kind.TWO_WAY, MEAN, TOWN).grouped(KIND, null));
+        Answer.Groups answer = answer(view(View.Kind.TWO_WAY, MEAN, TOWN).grouped(KIND, null));
         Answer.Totals totals = answer.measures().get(0).totals();
         Map<String, String> columns = new TreeMap<>();
         for (int s = 0; s < answer.splits().size(); s++) {
@@ -140,18 +139,30 @@ class ViewKindsTest {
 
     @Test
     void panelsOfBarsAreAThirdGrouping() {
-        View split = view(View.Kind.BARS, SUM, TOWN).withSplit("kind").grouped(null, new GroupBy("day", TimeStep.MONTH));
+        View split =
+                view(View.Kind.BARS, SUM, TOWN).withSplit("kind").grouped(null, new GroupBy("day", TimeStep.MONTH));
         assertThat(values(answer(split), 0))
                 .containsEntry(" Oslo a 2025-01-01", "1")
                 .containsEntry(" Rome b 2025-02-01", "5")
                 .containsEntry(" Bari b 2025-03-01", "8");
         assertThat(AppSentences.view(split, app(split), TABLE.schema()).text())
                 .isEqualTo("Sum of n by town, split by kind, a panel for each month, as bars.");
-        View plain = view(View.Kind.LINES, SUM, new GroupBy("day", TimeStep.MONTH)).grouped(null, KIND);
+        View plain =
+                view(View.Kind.LINES, SUM, new GroupBy("day", TimeStep.MONTH)).grouped(null, KIND);
         assertThat(values(answer(plain), 0))
                 .isEqualTo(Map.of(
-                        " 2025-01-01 a", "5", " 2025-02-01 a", "2", " 2025-03-01 a", "7",
-                        " 2025-01-01 b", "0", " 2025-02-01 b", "5", " 2025-03-01 b", "17"));
+                        " 2025-01-01 a",
+                        "5",
+                        " 2025-02-01 a",
+                        "2",
+                        " 2025-03-01 a",
+                        "7",
+                        " 2025-01-01 b",
+                        "0",
+                        " 2025-02-01 b",
+                        "5",
+                        " 2025-03-01 b",
+                        "17"));
     }
 
     @Test
@@ -160,8 +171,7 @@ class ViewKindsTest {
                 .drawn(ViewSettings.comparing(ViewSettings.Comparison.BEFORE));
         Answer.Groups answer = answer(figure);
         assertThat(plain(answer.measures().get(0).totals().all())).isEqualTo("4.5");
-        assertThat(values(answer, 0))
-                .isEqualTo(Map.of(" 2025-01-01", "2.5", " 2025-02-01", "3.5", " 2025-03-01", "6"));
+        assertThat(values(answer, 0)).isEqualTo(Map.of(" 2025-01-01", "2.5", " 2025-02-01", "3.5", " 2025-03-01", "6"));
         assertThat(AppSentences.view(figure, app(figure), TABLE.schema()).text())
                 .isEqualTo("Average of n, with its course by month and the latest compared with the one before,"
                         + " as a figure.");
@@ -171,7 +181,8 @@ class ViewKindsTest {
     void aRingHasAtMostSevenPartsOfWhatAddsUp() {
         String rows = "name,n\n";
         for (int i = 0; i < 12; i++) {
-            rows += "part " + "abcdefghijkl".charAt(i) + "," + (i + 1) + "\n" + "part " + "abcdefghijkl".charAt(i) + ",0\n";
+            rows += "part " + "abcdefghijkl".charAt(i) + "," + (i + 1) + "\n" + "part " + "abcdefghijkl".charAt(i)
+                    + ",0\n";
         }
         Table many = TextRows.table(rows);
         View ring = view(View.Kind.SHARES, SUM, new GroupBy("name", null));
@@ -210,7 +221,8 @@ class ViewKindsTest {
         ViewTable wide = ViewTable.of(grid, answer(grid), app(grid), TABLE.schema());
         assertThat(wide.headings()).containsExactly("town", "a", "b");
         assertThat(wide.rows()).contains(List.of("Oslo", "3", "3"));
-        View panels = view(View.Kind.BARS, SUM, TOWN).withSplit("kind").grouped(null, new GroupBy("day", TimeStep.MONTH));
+        View panels =
+                view(View.Kind.BARS, SUM, TOWN).withSplit("kind").grouped(null, new GroupBy("day", TimeStep.MONTH));
         ViewTable listed = ViewTable.of(panels, answer(panels), app(panels), TABLE.schema());
         assertThat(listed.headings()).containsExactly("town", "kind", "day", "n by town, kind and month");
         assertThat(listed.rows()).contains(List.of("Bari", "b", "2025-03", "8"));

@@ -223,8 +223,8 @@ class DraftTablesTest {
         Table months = TextRows.table(rows(
                 "Date,Revenue,Phase,Line",
                 60,
-                i -> "2025-0" + (1 + i / 20) + "-" + (10 + i % 20) + "," + (100 + i) + ",part "
-                        + "abc".charAt(i / 20) + ",line " + "xy".charAt(i % 2)));
+                i -> "2025-0" + (1 + i / 20) + "-" + (10 + i % 20) + "," + (100 + i) + ",part " + "abc".charAt(i / 20)
+                        + ",line " + "xy".charAt(i % 2)));
         assertThat(Profile.of(months).spans()).containsExactly("phase");
         View lines = draft(months).views().stream()
                 .filter(view -> view.kind() == View.Kind.LINES)

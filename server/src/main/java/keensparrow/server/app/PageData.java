@@ -130,7 +130,16 @@ public record PageData(
                                 info, version.profile().column(info.name()).distinct())))
                 .toList();
         Data data = new Data(dataset.name(), version.number(), version.loadedAt(), version.rowCount());
-        return new PageData(app, words, choices, columns, coordinates(infos, schema), PERIODS, measures, data, AppSentences.access(app, schema));
+        return new PageData(
+                app,
+                words,
+                choices,
+                columns,
+                coordinates(infos, schema),
+                PERIODS,
+                measures,
+                data,
+                AppSentences.access(app, schema));
     }
 
     /** Columns that some view, filter, measure or choice of the app uses. */

@@ -53,7 +53,8 @@ public final class PageDownloads {
                 .orElseThrow(PageDownloads::noSuchView);
         QueryEngine engine = datasets.engine(datasets.version(dataset));
         Schema schema = engine.schema();
-        Selection selection = ValidatedSelection.of(app, engine, asked.selection()).selection();
+        Selection selection =
+                ValidatedSelection.of(app, engine, asked.selection()).selection();
         List<String> columns = table.columns().stream().filter(schema::has).toList();
         List<Question.Sort> sort =
                 sort(ctx, table).stream().filter(by -> schema.has(by.column())).toList();
@@ -75,7 +76,8 @@ public final class PageDownloads {
                 .filter(named -> !named.isOfRows())
                 .orElseThrow(PageDownloads::noSuchView);
         QueryEngine engine = datasets.engine(datasets.version(dataset));
-        Selection selection = ValidatedSelection.of(app, engine, asked.selection()).selection();
+        Selection selection =
+                ValidatedSelection.of(app, engine, asked.selection()).selection();
         PageRequest only = new PageRequest(selection, List.of(view.id()), Map.of(), Map.of(), false);
         Answered[] answered = {null};
         engine.answer(

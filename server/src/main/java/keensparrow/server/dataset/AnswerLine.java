@@ -47,8 +47,7 @@ public sealed interface AnswerLine {
             String id,
             @Nullable Answer answer,
             @Nullable Failure failure,
-            @Nullable Shown shown)
-            implements AnswerLine {}
+            @Nullable Shown shown) implements AnswerLine {}
 
     /** A view with choices made, and its words. @param measures what each measure of the answer is called, in order */
     record Shown(View view, String title, Sentence sentence, List<ShownMeasure> measures) {}

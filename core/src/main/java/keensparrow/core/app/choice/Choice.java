@@ -16,7 +16,12 @@ import org.jspecify.annotations.Nullable;
  * @param views ids of the views that follow it
  */
 public record Choice(
-        String id, String title, Kind kind, List<Option> options, @Nullable String start, List<String> views) {
+        String id,
+        String title,
+        Kind kind,
+        List<Option> options,
+        @Nullable String start,
+        List<String> views) {
     public static final int MAX_OPTIONS = 60;
     private static final int MAX_TITLE = 200;
 

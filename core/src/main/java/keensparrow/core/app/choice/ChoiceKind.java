@@ -25,7 +25,8 @@ public interface ChoiceKind {
     /** Whether a view has the part that is chosen. */
     default boolean takes(View view) {
         return view.kind().definition().slots().containsAll(needs())
-                && (forms().isEmpty() || (view.by() != null && forms().contains(view.by().form())));
+                && (forms().isEmpty()
+                        || (view.by() != null && forms().contains(view.by().form())));
     }
 
     /** Whether an option says what it stands for. */

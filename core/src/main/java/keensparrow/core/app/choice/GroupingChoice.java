@@ -55,8 +55,7 @@ final class GroupingChoice implements ChoiceKind {
             groups.add(new GroupBy(column.name(), null, DatePart.WEEKDAY, false, null));
             groups.add(new GroupBy(column.name(), null, DatePart.MONTH_OF_YEAR, false, null));
         });
-        groups.removeIf(by ->
-                !view.kind().definition().groupings().contains(by.form()));
+        groups.removeIf(by -> !view.kind().definition().groupings().contains(by.form()));
         return Proposing.options(groups, i -> Option.of(Proposing.id(i), groups.get(i)));
     }
 }

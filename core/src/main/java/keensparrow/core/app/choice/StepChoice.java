@@ -53,7 +53,8 @@ final class StepChoice implements ChoiceKind {
             steps.add(by.step());
         }
         boolean times = by != null
-                && from.words().schema()
+                && from.words()
+                        .schema()
                         .find(by.column())
                         .filter(column -> column.type() == ColumnType.DATE_TIME)
                         .isPresent();

@@ -16,7 +16,15 @@ final class Bars extends GroupsKind {
 
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.LARGEST, Slot.SPLIT, Slot.ARRANGEMENT, Slot.UPRIGHT, Slot.PANELS, Slot.REFERENCE);
+        return List.of(
+                Slot.MEASURE,
+                Slot.GROUPING,
+                Slot.LARGEST,
+                Slot.SPLIT,
+                Slot.ARRANGEMENT,
+                Slot.UPRIGHT,
+                Slot.PANELS,
+                Slot.REFERENCE);
     }
 
     @Override

@@ -64,7 +64,8 @@ abstract class GroupsKind implements ViewKind {
 
     @Override
     public @Nullable String fault(View view) {
-        boolean fits = aggregates().isEmpty() || aggregates().contains(measure(view).aggregate());
+        boolean fits =
+                aggregates().isEmpty() || aggregates().contains(measure(view).aggregate());
         if (!fits) {
             return "The view “" + view.title() + "” cannot be drawn as " + label()
                     + " of what does not add up. Pick a sum or a number of rows.";
@@ -106,8 +107,7 @@ abstract class GroupsKind implements ViewKind {
         words.control("measure", names.measure(view.measureId(), measure(view)));
         List<Measure> others = measures(view).subList(1, measures(view).size());
         if (slots().contains(Slot.MEASURES) && !others.isEmpty()) {
-            List<String> said =
-                    others.stream().map(names::further).toList();
+            List<String> said = others.stream().map(names::further).toList();
             words.say(", ").control("measures", Wording.all(said));
         }
     }

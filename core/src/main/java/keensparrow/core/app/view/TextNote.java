@@ -42,9 +42,7 @@ final class TextNote implements ViewKind {
         if (text.length() > MAX_TEXT) {
             return "A text holds at most " + MAX_TEXT + " characters. Split it.";
         }
-        return quoted(text).size() > MAX_QUOTED
-                ? "A text quotes at most " + MAX_QUOTED + " numbers. Split it."
-                : null;
+        return quoted(text).size() > MAX_QUOTED ? "A text quotes at most " + MAX_QUOTED + " numbers. Split it." : null;
     }
 
     private static String text(View view) {

@@ -62,7 +62,9 @@ public record View(
             List<Question.Sort> sort,
             Place place,
             Question.@Nullable Order order) {
-        this(id, title, kind, measure, by, split, largest, columns, sort, place, order, null, null, null, null, null, null);
+        this(
+                id, title, kind, measure, by, split, largest, columns, sort, place, order, null, null, null, null, null,
+                null);
     }
 
     /** With groups in order of size. */
@@ -77,7 +79,9 @@ public record View(
             List<String> columns,
             List<Question.Sort> sort,
             Place place) {
-        this(id, title, kind, measure, by, split, largest, columns, sort, place, null, null, null, null, null, null, null);
+        this(
+                id, title, kind, measure, by, split, largest, columns, sort, place, null, null, null, null, null, null,
+                null);
     }
 
     /** How it is drawn: the one list of all kinds. */
@@ -111,13 +115,15 @@ public record View(
     /** Shows another measure of its own. */
     public View withMeasure(Measure next) {
         return new View(
-                id, title, kind, next, by, split, largest, columns, sort, place, order, page, null, measures, across, panels, settings);
+                id, title, kind, next, by, split, largest, columns, sort, place, order, page, null, measures, across,
+                panels, settings);
     }
 
     /** Shows a measure of the app, which is {@code next} now. */
     public View withMeasure(String nextId, Measure next) {
         return new View(
-                id, title, kind, next, by, split, largest, columns, sort, place, order, page, nextId, measures, across, panels, settings);
+                id, title, kind, next, by, split, largest, columns, sort, place, order, page, nextId, measures, across,
+                panels, settings);
     }
 
     /** Shows a measure of the app; what is derived from the one before is derived from it. */
@@ -130,47 +136,70 @@ public record View(
 
     public View withBy(GroupBy next) {
         return new View(
-                id, title, kind, measure, next, split, largest, columns, sort, place, order, page, measureId, measures, across, panels, settings);
+                id, title, kind, measure, next, split, largest, columns, sort, place, order, page, measureId, measures,
+                across, panels, settings);
     }
 
     /** @param next null for no split */
     public View withSplit(@Nullable String next) {
         return new View(
-                id, title, kind, measure, by, next, largest, columns, sort, place, order, page, measureId, measures, across, panels, settings);
+                id, title, kind, measure, by, next, largest, columns, sort, place, order, page, measureId, measures,
+                across, panels, settings);
     }
 
     /** @param next groups kept before Other; 0 keeps all */
     public View withLargest(int next) {
         return new View(
-                id, title, kind, measure, by, split, next, columns, sort, place, order, page, measureId, measures, across, panels, settings);
+                id, title, kind, measure, by, split, next, columns, sort, place, order, page, measureId, measures,
+                across, panels, settings);
     }
 
     /** @param next id of a page */
     public View onPage(String next) {
         return new View(
-                id, title, kind, measure, by, split, largest, columns, sort, place, order, next, measureId, measures, across, panels, settings);
+                id, title, kind, measure, by, split, largest, columns, sort, place, order, next, measureId, measures,
+                across, panels, settings);
     }
 
     public View withKind(Kind next) {
         return new View(
-                id, title, next, measure, by, split, largest, columns, sort, place, order, page, measureId, measures, across, panels, settings);
+                id, title, next, measure, by, split, largest, columns, sort, place, order, page, measureId, measures,
+                across, panels, settings);
     }
 
     /** Shows these measures besides. */
     public View besides(List<Measure> next) {
         return new View(
-                id, title, kind, measure, by, split, largest, columns, sort, place, order, page, measureId, next, across, panels, settings);
+                id, title, kind, measure, by, split, largest, columns, sort, place, order, page, measureId, next,
+                across, panels, settings);
     }
 
     /** Grouped a second and a third time, in any form; null for neither. */
     public View grouped(@Nullable GroupBy nextAcross, @Nullable GroupBy nextPanels) {
         return new View(
-                id, title, kind, measure, by, split, largest, columns, sort, place, order, page, measureId, measures, nextAcross, nextPanels, settings);
+                id,
+                title,
+                kind,
+                measure,
+                by,
+                split,
+                largest,
+                columns,
+                sort,
+                place,
+                order,
+                page,
+                measureId,
+                measures,
+                nextAcross,
+                nextPanels,
+                settings);
     }
 
     public View drawn(ViewSettings next) {
         return new View(
-                id, title, kind, measure, by, split, largest, columns, sort, place, order, page, measureId, measures, across, panels, next);
+                id, title, kind, measure, by, split, largest, columns, sort, place, order, page, measureId, measures,
+                across, panels, next);
     }
 
     /** Whether it shows rows, not numbers made of them. */
