@@ -1,21 +1,24 @@
-import { Input, InputNumber, Select } from 'antd';
+import { Input } from 'antd';
 import { useState } from 'react';
 import type { AppDefinition, Choice as AppChoice, PageData, Proposal, View } from '../../api/types';
 import { useGrammar } from '../../shared/useGrammar';
 import { viewsOn } from '../read';
+import { DrawnAs, drawn, OtherMeasures } from './DrawingSlots';
 import { MeasureSlots } from './MeasureSlots';
 import { takes } from './names';
+import { Phrase } from './Phrase';
+import { TableSlots } from './TableSlots';
 import {
   groupingChoices,
   kindsFor,
   groupingOf,
   groupingValue,
-  isNumber,
   isOfValues,
   LARGEST,
   measureChoices,
   measureOf,
   measureValue,
+  NOTHING,
   splitChoices,
   withGrouping,
   withKind,
@@ -85,7 +88,7 @@ export function SentenceEditor(props: Props) {
       <TitleField key={`${view.id} ${view.title} ${title}`} {...props} />
       <div className="sentence-words">
         {has('COLUMNS') ? (
-          <TableSentence {...props} />
+          <TableSlots {...props} />
         ) : has('TEXT') ? (
           'Show a text'
         ) : (
@@ -266,243 +269,6 @@ function TitleField({ view, title, onChange }: Props) {
       onChange={(event) => setTyped(event.target.value)}
       onBlur={done}
       onPressEnter={done}
-    />
-  );
-}
-
-const NOTHING: Choice = { value: '', label: 'nothing' };
-
-type Settings = NonNullable<View['settings']>;
-
-const drawn = (view: View, part: Partial<Settings>): View => ({
-  ...view,
-  settings: { ...view.settings, ...part },
-});
-
-/** Measures shown besides the first one. */
-function OtherMeasures({ view, page, onChange }: Props) {
-  const grammar = useGrammar();
-  const others = view.measures ?? [];
-  const choices = measureChoices(page, grammar, null).filter(({ value }) => measureOf(value));
-  return (
-    <>
-      {' with '}
-      <Select
-        mode="multiple"
-        aria-label="Further measures"
-        className="columns-pick"
-        maxTagCount={2}
-        popupMatchSelectWidth={false}
-        optionFilterProp="label"
-        value={others.map((measure) => measureValue(measure))}
-        options={choices}
-        onChange={(values) =>
-          onChange({
-            ...view,
-            measures: values.flatMap((value) => {
-              const measure = measureOf(value);
-              return measure ? [measure] : [];
-            }),
-          })
-        }
-      />
-    </>
-  );
-}
-
-/** How it is drawn: what the kind leaves open. */
-function DrawnAs({ view, slots, onChange }: Props & { readonly slots: GrammarViewKind['slots'] }) {
-  const settings: Settings = view.settings ?? {};
-  const has = (slot: GrammarViewKind['slots'][number]) => slots.includes(slot);
-  const compare = settings.compare ?? '';
-  return (
-    <>
-      {has('ARRANGEMENT') && view.split && (
-        <>
-          {', '}
-          <Phrase
-            name="How parts stand"
-            value={settings.arrange ?? 'STACKED'}
-            choices={[
-              { value: 'STACKED', label: 'stacked' },
-              { value: 'BESIDE', label: 'side by side' },
-              { value: 'FULL', label: 'as shares of each' },
-            ]}
-            onPick={(arrange) =>
-              onChange(drawn(view, { arrange: arrange as NonNullable<Settings['arrange']> }))
-            }
-          />
-        </>
-      )}
-      {has('UPRIGHT') && (
-        <>
-          {', '}
-          <Phrase
-            name="Direction of bars"
-            value={settings.upright ? 'up' : 'lying'}
-            choices={[
-              { value: 'lying', label: 'lying' },
-              { value: 'up', label: 'upright' },
-            ]}
-            onPick={(value) => onChange(drawn(view, { upright: value === 'up' }))}
-          />
-        </>
-      )}
-      {has('AREA') && (
-        <>
-          {', '}
-          <Phrase
-            name="Under the lines"
-            value={settings.area ? 'area' : 'line'}
-            choices={[
-              { value: 'line', label: 'lines alone' },
-              { value: 'area', label: 'filled below' },
-            ]}
-            onPick={(value) => onChange(drawn(view, { area: value === 'area' }))}
-          />
-        </>
-      )}
-      {has('COMPARISON') && view.by && (
-        <>
-          {' and the latest compared with '}
-          <Phrase
-            name="Compared with"
-            value={compare}
-            choices={[
-              NOTHING,
-              { value: 'BEFORE', label: 'the one before' },
-              { value: 'YEAR_BEFORE', label: 'the same a year before' },
-            ]}
-            onPick={(value) =>
-              onChange(
-                drawn(view, {
-                  compare: value === '' ? null : (value as NonNullable<Settings['compare']>),
-                }),
-              )
-            }
-          />
-        </>
-      )}
-      {has('REFERENCE') && <ReferenceLine view={view} onChange={onChange} />}
-    </>
-  );
-}
-
-function ReferenceLine({ view, onChange }: Pick<Props, 'view' | 'onChange'>) {
-  const reference = view.settings?.reference;
-  const [open, setOpen] = useState(false);
-  if (!reference && !open) {
-    return (
-      <button type="button" className="word add-line" onClick={() => setOpen(true)}>
-        + line
-      </button>
-    );
-  }
-  const set = (value: number | null, label: string) =>
-    onChange(drawn(view, { reference: value === null ? null : { value, label: label || null } }));
-  return (
-    <>
-      {', with a line at '}
-      <InputNumber
-        aria-label="Value of the line"
-        size="small"
-        value={reference ? Number(reference.value) : null}
-        onChange={(value) => set(value === null ? null : Number(value), reference?.label ?? '')}
-      />{' '}
-      <Input
-        aria-label="What the line is"
-        size="small"
-        className="line-label"
-        placeholder="what it is"
-        disabled={!reference}
-        defaultValue={reference?.label ?? ''}
-        onBlur={(event) => reference && set(Number(reference.value), event.target.value)}
-      />
-    </>
-  );
-}
-
-function TableSentence({ view, page, onChange }: Props) {
-  const { columns } = page;
-  const sort = view.sort[0];
-  const all = columns.map((column) => ({ value: column.name, label: column.label }));
-  return (
-    <>
-      Show rows with{' '}
-      <Select
-        mode="multiple"
-        aria-label="Columns"
-        className="columns-pick"
-        maxTagCount={3}
-        popupMatchSelectWidth={false}
-        optionFilterProp="label"
-        value={view.columns}
-        options={all}
-        onChange={(names) => {
-          if (names.length === 0) return;
-          onChange({
-            ...view,
-            columns: names,
-            sort: view.sort.filter((by) => names.includes(by.column)),
-          });
-        }}
-      />
-      , by{' '}
-      <Phrase
-        name="Sort"
-        value={sort?.column ?? ''}
-        choices={[
-          { value: '', label: 'the order of the file' },
-          ...all.filter((item) => view.columns.includes(item.value)),
-        ]}
-        onPick={(column) => {
-          const numeric = columns.find((item) => item.name === column);
-          const descending = numeric !== undefined && isNumber(numeric);
-          onChange({ ...view, sort: column === '' ? [] : [{ column, descending }] });
-        }}
-      />
-      {sort && (
-        <>
-          ,{' '}
-          <Phrase
-            name="Direction"
-            value={sort.descending ? 'down' : 'up'}
-            choices={[
-              { value: 'down', label: 'largest first' },
-              { value: 'up', label: 'smallest first' },
-            ]}
-            onPick={(value) =>
-              onChange({ ...view, sort: [{ ...sort, descending: value === 'down' }] })
-            }
-          />
-        </>
-      )}
-    </>
-  );
-}
-
-function Phrase({
-  name,
-  value,
-  choices,
-  onPick,
-}: {
-  readonly name: string;
-  readonly value: string;
-  readonly choices: Choice[];
-  readonly onPick: (value: string) => void;
-}) {
-  return (
-    <Select
-      variant="borderless"
-      className="phrase-pick"
-      aria-label={name}
-      showSearch={choices.length > 8}
-      optionFilterProp="label"
-      popupMatchSelectWidth={false}
-      value={value}
-      options={choices}
-      onChange={onPick}
     />
   );
 }

@@ -15,6 +15,8 @@ export interface Choice {
   readonly label: string;
 }
 
+export const NOTHING: Choice = { value: '', label: 'nothing' };
+
 export const isCoded = (column: PageColumn): boolean =>
   column.type === 'TEXT' || column.type === 'TAGS' || column.type === 'YES_NO';
 /** Whether rows can be grouped by its values: numbers only where they are a category. */

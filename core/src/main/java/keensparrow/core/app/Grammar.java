@@ -110,7 +110,10 @@ public record Grammar(
                 Stream.of(DatePart.values())
                         .map(each -> new OfPart(each, each.label(), each == DatePart.HOUR_OF_DAY))
                         .toList(),
-                StepKinds.ALL,
+                StepKinds.ALL.stream()
+                        .filter(kind -> !kind.slots().isEmpty())
+                        .map(kind -> new Slot.OfStepKind(kind.name(), kind.words(), kind.slots()))
+                        .toList(),
                 Stream.of(View.Kind.values()).map(Grammar::of).toList(),
                 Stream.of(Choice.Kind.values()).map(Grammar::of).toList());
     }

@@ -1,11 +1,13 @@
 package keensparrow.core.prepare;
 
+import java.util.List;
 import keensparrow.core.column.Column;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.expression.Expressions;
 import keensparrow.core.meaning.Meanings;
 import keensparrow.core.sentence.Sentence;
+import keensparrow.core.sentence.Slot;
 import keensparrow.core.table.Additivity;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
@@ -19,6 +21,12 @@ import keensparrow.core.table.Table;
  * @param expression arithmetic in SQL's syntax over column names
  */
 public record Compute(String name, String label, String expression) implements Step {
+    static final StepKind KIND = new StepKind(
+            "compute",
+            Compute.class,
+            "Compute a column",
+            List.of(Slot.text("label", "name"), Slot.expression("expression", "expression")));
+
     @Override
     public Table apply(Table before) {
         if (name.isBlank() || label.isBlank()) {

@@ -1,12 +1,20 @@
 package keensparrow.core.prepare;
 
+import java.util.List;
 import keensparrow.core.column.Column;
 import keensparrow.core.sentence.Sentence;
+import keensparrow.core.sentence.Slot;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 
 /** Gives each blank row of a column the value of the nearest row above that has one; blanks at the top stay. */
 public record FillDown(String column) implements Step {
+    static final StepKind KIND = new StepKind(
+            "fillDown",
+            FillDown.class,
+            "Fill blanks with what stands above",
+            List.of(Slot.column("column", "column")));
+
     @Override
     public Table apply(Table before) {
         Column values = before.column(column);

@@ -1,6 +1,7 @@
 package keensparrow.core.prepare;
 
 import java.time.LocalDate;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import keensparrow.core.column.Column;
@@ -29,6 +30,12 @@ import org.jspecify.annotations.Nullable;
  */
 public record JoinPeriod(String year, String part, @Nullable String day, Period period, String name, String label)
         implements Step {
+    static final StepKind KIND = new StepKind(
+            "joinPeriod",
+            JoinPeriod.class,
+            "Join a year and its part into one time",
+            List.of());
+
     /** What the second column holds. */
     public enum Period {
         MONTH("month", ColumnFormat.MONTH, 12),

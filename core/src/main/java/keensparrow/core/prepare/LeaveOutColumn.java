@@ -1,13 +1,21 @@
 package keensparrow.core.prepare;
 
+import java.util.List;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.sentence.Sentence;
+import keensparrow.core.sentence.Slot;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 
 /** Leaves a column out of the dataset. */
 public record LeaveOutColumn(String column) implements Step {
+    static final StepKind KIND = new StepKind(
+            "leaveOutColumn",
+            LeaveOutColumn.class,
+            "Leave out a column",
+            List.of(Slot.column("column", "column")));
+
     @Override
     public Table apply(Table before) {
         before.schema().get(column);

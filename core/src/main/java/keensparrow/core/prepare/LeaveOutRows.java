@@ -7,6 +7,7 @@ import keensparrow.core.engine.filter.FilterEvaluator;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.rows.RowSet;
 import keensparrow.core.sentence.Sentence;
+import keensparrow.core.sentence.Slot;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
@@ -18,6 +19,12 @@ import keensparrow.core.table.Table;
  * @param blank whether blank rows are left out too
  */
 public record LeaveOutRows(String column, List<String> values, boolean blank) implements Step {
+    static final StepKind KIND = new StepKind(
+            "leaveOutRows",
+            LeaveOutRows.class,
+            "Leave out rows",
+            List.of(Slot.column("column", "column"), Slot.values("values", "values")));
+
     public LeaveOutRows {
         values = List.copyOf(new LinkedHashSet<>(values));
     }

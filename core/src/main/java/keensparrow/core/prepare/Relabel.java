@@ -1,13 +1,21 @@
 package keensparrow.core.prepare;
 
+import java.util.List;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.sentence.Sentence;
+import keensparrow.core.sentence.Slot;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 
 /** Gives a column another label; its name stays, so that nothing that uses it breaks. */
 public record Relabel(String column, String label) implements Step {
+    static final StepKind KIND = new StepKind(
+            "relabel",
+            Relabel.class,
+            "Call a column",
+            List.of(Slot.column("column", "column"), Slot.text("label", "label")));
+
     private static final int MAX_LENGTH = 120;
 
     @Override

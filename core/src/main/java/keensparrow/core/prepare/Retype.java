@@ -1,8 +1,11 @@
 package keensparrow.core.prepare;
 
+import java.util.List;
+import java.util.stream.Stream;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.infer.text.DatePattern;
 import keensparrow.core.sentence.Sentence;
+import keensparrow.core.sentence.Slot;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 import org.jspecify.annotations.Nullable;
@@ -18,6 +21,18 @@ public record Retype(
         ColumnType type,
         @Nullable DatePattern dates,
         @Nullable Character decimalMark) implements Step {
+    static final StepKind KIND = new StepKind(
+            "retype",
+            Retype.class,
+            "Read a column as another type",
+            List.of(Slot.column("column", "column"),
+                    Slot.option(
+                            "type",
+                            "type",
+                            Stream.of(ColumnType.values())
+                                    .map(type -> new Slot.Option(type.name(), type.label()))
+                                    .toList())));
+
     /** With dates and numbers written as found. */
     public Retype(String column, ColumnType type) {
         this(column, type, null, null);

@@ -1,9 +1,12 @@
 package keensparrow.core.prepare;
 
+import java.util.List;
 import java.util.Map;
+import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.sentence.Sentence;
+import keensparrow.core.sentence.Slot;
 import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Schema;
@@ -11,6 +14,12 @@ import keensparrow.core.table.Table;
 
 /** Says how the numbers of a column are shown, wherever they stand; the numbers stay what they are. */
 public record SetFormat(String column, ColumnFormat format) implements Step {
+    static final StepKind KIND = new StepKind(
+            "setFormat",
+            SetFormat.class,
+            "Say how numbers are shown",
+            List.of(Slot.column("column", "column", ColumnType.WHOLE, ColumnType.DECIMAL), Slot.format("format", "format")));
+
     private static final int MAX_DECIMALS = 10;
     private static final int MAX_UNIT = 20;
     private static final Map<String, String> DURATIONS =

@@ -1,9 +1,12 @@
 package keensparrow.core.prepare;
 
+import java.util.List;
+import java.util.stream.Stream;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.meaning.Roles;
 import keensparrow.core.sentence.Sentence;
+import keensparrow.core.sentence.Slot;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
@@ -11,6 +14,18 @@ import keensparrow.core.table.Table;
 
 /** Says what a column is for. */
 public record SetRole(String column, Role role) implements Step {
+    static final StepKind KIND = new StepKind(
+            "setRole",
+            SetRole.class,
+            "Use a column as",
+            List.of(Slot.column("column", "column"),
+                    Slot.option(
+                            "role",
+                            "role",
+                            Stream.of(Role.values())
+                                    .map(role -> new Slot.Option(role.name(), role.label()))
+                                    .toList())));
+
     @Override
     public Table apply(Table before) {
         ColumnInfo info = before.schema().get(column);

@@ -22,7 +22,6 @@ import keensparrow.core.column.ColumnType;
 import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.group.DatePart;
 import keensparrow.core.group.TimeStep;
-import keensparrow.core.prepare.StepKinds;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
 import keensparrow.core.sentence.Slot;
@@ -218,7 +217,7 @@ class GrammarTest {
 
     @Test
     void everyStepKindNamesFieldsThatItsStepHas() {
-        for (Slot.OfStepKind kind : StepKinds.ALL) {
+        for (Slot.OfStepKind kind : Grammar.whole().stepKinds()) {
             String simple =
                     Character.toUpperCase(kind.kind().charAt(0)) + kind.kind().substring(1);
             Class<?> step;

@@ -28,6 +28,7 @@ import org.slf4j.LoggerFactory;
 final class LoadRehearsal {
     private static final Logger LOG = LoggerFactory.getLogger(LoadRehearsal.class);
     private static final int ROWS = 200_000;
+    private static final long LEAST_HEAP = 400L << 20; // bytes
     private static final int ROUNDS = 25;
     private static final long MAX_NANOS = 20_000_000_000L;
     private static final double SETTLED = 0.97; // of the best round before
@@ -42,8 +43,11 @@ final class LoadRehearsal {
         this.busy = busy;
     }
 
-    /** Until a round takes hardly less than the one before, or somebody's load comes. */
+    /** Until a round takes hardly less than the one before, or somebody's load comes; not at all in a small heap. */
     void run() {
+        if (Runtime.getRuntime().maxMemory() < LEAST_HEAP) {
+            return; // it would take the memory that real work needs
+        }
         Path file = folder.resolve("rehearsal.csv");
         Path snapshot = folder.resolve("rehearsal.snapshot");
         try {

@@ -1,0 +1,70 @@
+import { Select } from 'antd';
+import type { PageData, View } from '../../api/types';
+import { isNumber } from './options';
+import { Phrase } from './Phrase';
+
+interface Props {
+  readonly view: View;
+  readonly page: PageData;
+  readonly onChange: (view: View) => void;
+}
+
+/** Which columns a table shows, and how its rows follow each other. */
+export function TableSlots({ view, page, onChange }: Props) {
+  const { columns } = page;
+  const sort = view.sort[0];
+  const all = columns.map((column) => ({ value: column.name, label: column.label }));
+  return (
+    <>
+      Show rows with{' '}
+      <Select
+        mode="multiple"
+        aria-label="Columns"
+        className="columns-pick"
+        maxTagCount={3}
+        popupMatchSelectWidth={false}
+        optionFilterProp="label"
+        value={view.columns}
+        options={all}
+        onChange={(names) => {
+          if (names.length === 0) return;
+          onChange({
+            ...view,
+            columns: names,
+            sort: view.sort.filter((by) => names.includes(by.column)),
+          });
+        }}
+      />
+      , by{' '}
+      <Phrase
+        name="Sort"
+        value={sort?.column ?? ''}
+        choices={[
+          { value: '', label: 'the order of the file' },
+          ...all.filter((item) => view.columns.includes(item.value)),
+        ]}
+        onPick={(column) => {
+          const numeric = columns.find((item) => item.name === column);
+          const descending = numeric !== undefined && isNumber(numeric);
+          onChange({ ...view, sort: column === '' ? [] : [{ column, descending }] });
+        }}
+      />
+      {sort && (
+        <>
+          ,{' '}
+          <Phrase
+            name="Direction"
+            value={sort.descending ? 'down' : 'up'}
+            choices={[
+              { value: 'down', label: 'largest first' },
+              { value: 'up', label: 'smallest first' },
+            ]}
+            onPick={(value) =>
+              onChange({ ...view, sort: [{ ...sort, descending: value === 'down' }] })
+            }
+          />
+        </>
+      )}
+    </>
+  );
+}
