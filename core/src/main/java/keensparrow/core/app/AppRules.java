@@ -48,6 +48,10 @@ final class AppRules {
             if (!names.add(measure.name().strip().toLowerCase(Locale.ROOT))) {
                 throw invalid("Two measures are called “" + measure.name() + "”. Give one another name.");
             }
+            String fault = measure.format() == null ? null : measure.format().faultForNumbers();
+            if (fault != null) {
+                throw invalid("The measure “" + measure.name() + "”: " + fault);
+            }
             if (measure.description() != null && measure.description().length() > MAX_DESCRIPTION) {
                 throw invalid("The description of “" + measure.name() + "” is longer than " + MAX_DESCRIPTION
                         + " characters.");

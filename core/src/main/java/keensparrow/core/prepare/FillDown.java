@@ -10,10 +10,7 @@ import keensparrow.core.table.Table;
 /** Gives each blank row of a column the value of the nearest row above that has one; blanks at the top stay. */
 public record FillDown(String column) implements Step {
     static final StepKind KIND = new StepKind(
-            "fillDown",
-            FillDown.class,
-            "Fill blanks with what stands above",
-            List.of(Slot.column("column", "column")));
+            "fillDown", FillDown.class, "Fill blanks with what stands above", List.of(Slot.column("column", "column")));
 
     @Override
     public Table apply(Table before) {

@@ -30,11 +30,8 @@ import org.jspecify.annotations.Nullable;
  */
 public record JoinPeriod(String year, String part, @Nullable String day, Period period, String name, String label)
         implements Step {
-    static final StepKind KIND = new StepKind(
-            "joinPeriod",
-            JoinPeriod.class,
-            "Join a year and its part into one time",
-            List.of());
+    static final StepKind KIND =
+            new StepKind("joinPeriod", JoinPeriod.class, "Join a year and its part into one time", List.of());
 
     /** What the second column holds. */
     public enum Period {

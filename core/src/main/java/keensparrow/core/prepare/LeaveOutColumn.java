@@ -11,10 +11,7 @@ import keensparrow.core.table.Table;
 /** Leaves a column out of the dataset. */
 public record LeaveOutColumn(String column) implements Step {
     static final StepKind KIND = new StepKind(
-            "leaveOutColumn",
-            LeaveOutColumn.class,
-            "Leave out a column",
-            List.of(Slot.column("column", "column")));
+            "leaveOutColumn", LeaveOutColumn.class, "Leave out a column", List.of(Slot.column("column", "column")));
 
     @Override
     public Table apply(Table before) {

@@ -25,7 +25,8 @@ public record Retype(
             "retype",
             Retype.class,
             "Read a column as another type",
-            List.of(Slot.column("column", "column"),
+            List.of(
+                    Slot.column("column", "column"),
                     Slot.option(
                             "type",
                             "type",

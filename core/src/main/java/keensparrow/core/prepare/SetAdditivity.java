@@ -18,7 +18,8 @@ public record SetAdditivity(String column, Additivity.Kind additivity) implement
             "setAdditivity",
             SetAdditivity.class,
             "Say how numbers add up",
-            List.of(Slot.column("column", "column", ColumnType.WHOLE, ColumnType.DECIMAL),
+            List.of(
+                    Slot.column("column", "column", ColumnType.WHOLE, ColumnType.DECIMAL),
                     Slot.option(
                             "additivity",
                             "how they add up",

@@ -18,10 +18,10 @@ public record SetFormat(String column, ColumnFormat format) implements Step {
             "setFormat",
             SetFormat.class,
             "Say how numbers are shown",
-            List.of(Slot.column("column", "column", ColumnType.WHOLE, ColumnType.DECIMAL), Slot.format("format", "format")));
+            List.of(
+                    Slot.column("column", "column", ColumnType.WHOLE, ColumnType.DECIMAL),
+                    Slot.format("format", "format")));
 
-    private static final int MAX_DECIMALS = 10;
-    private static final int MAX_UNIT = 20;
     private static final Map<String, String> DURATIONS =
             Map.of("s", "seconds", "min", "minutes", "h", "hours", "d", "days");
 
@@ -33,23 +33,9 @@ public record SetFormat(String column, ColumnFormat format) implements Step {
             throw misfit(quoted + " holds " + info.type().label() + ": only numbers are shown this way. Change its type"
                     + " first.");
         }
-        String unit = format.unit();
-        boolean fits = switch (format.kind()) {
-            case NUMBER, PERCENT -> true;
-            case MONEY -> unit != null && !unit.isBlank();
-            case DURATION -> unit != null && DURATIONS.containsKey(unit);
-            default -> false;
-        };
-        if (!fits) {
-            throw misfit(
-                    "The numbers of " + quoted + " are shown plainly, as percentages, as money with its currency, or"
-                            + " as durations of s, min, h or d. Pick one of these.");
-        }
-        if (unit != null && unit.length() > MAX_UNIT) {
-            throw misfit("The unit of " + quoted + " is longer than " + MAX_UNIT + " characters.");
-        }
-        if (format.decimals() != null && (format.decimals() < 0 || format.decimals() > MAX_DECIMALS)) {
-            throw misfit(quoted + " is shown with 0 to " + MAX_DECIMALS + " places after the decimal mark.");
+        String fault = format.faultForNumbers();
+        if (fault != null) {
+            throw misfit(quoted + ": " + fault);
         }
         return before.withInfo(info.withFormat(format));
     }

@@ -18,7 +18,8 @@ public record SetRole(String column, Role role) implements Step {
             "setRole",
             SetRole.class,
             "Use a column as",
-            List.of(Slot.column("column", "column"),
+            List.of(
+                    Slot.column("column", "column"),
                     Slot.option(
                             "role",
                             "role",

@@ -2,6 +2,7 @@ package keensparrow.core.table;
 
 import java.time.LocalDate;
 import java.time.temporal.IsoFields;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -44,6 +45,30 @@ public record ColumnFormat(
         WEEK,
         /** A list of tags. */
         TAGS
+    }
+
+    private static final int MAX_DECIMALS = 10;
+    private static final int MAX_UNIT = 20;
+    private static final Set<String> DURATIONS = Set.of("s", "min", "h", "d");
+
+    /** @return why numbers cannot be shown so, as a sentence; null if they can */
+    public @Nullable String faultForNumbers() {
+        boolean fits = switch (kind) {
+            case NUMBER, PERCENT -> true;
+            case MONEY -> unit != null && !unit.isBlank();
+            case DURATION -> unit != null && DURATIONS.contains(unit);
+            default -> false;
+        };
+        if (!fits) {
+            return "Numbers are shown plainly, as percentages, as money with its currency, or as durations of s, min, h or"
+                    + " d. Pick one of these.";
+        }
+        if (unit != null && unit.length() > MAX_UNIT) {
+            return "A unit has at most " + MAX_UNIT + " characters.";
+        }
+        return decimals != null && (decimals < 0 || decimals > MAX_DECIMALS)
+                ? "Numbers are shown with 0 to " + MAX_DECIMALS + " places after the decimal mark."
+                : null;
     }
 
     public static ColumnFormat money(String unit) {

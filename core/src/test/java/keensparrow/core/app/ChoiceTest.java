@@ -249,6 +249,9 @@ class ChoiceTest {
                 "begins with an option that is not there");
         NamedMeasure again = new NamedMeasure("m2", "takings ", MEAN, null, null, null);
         refused(app().with(List.of(TAKINGS, again), List.of()), "Two measures are called “takings ”");
+        NamedMeasure odd = new NamedMeasure(
+                "m2", "Odd", MEAN, new ColumnFormat(ColumnFormat.Kind.NUMBER, null, 900, null), null, null);
+        refused(app().with(List.of(TAKINGS, odd), List.of()), "“Odd”: Numbers are shown with 0 to 10 places");
         refused(new App(3, "t", "runs", List.of(), List.of()), "this server knows those up to 2");
     }
 

@@ -10,6 +10,7 @@ import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.guess.TypeOverride;
+import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Table;
@@ -50,6 +51,21 @@ class StepsTest {
         assertThat(run.done())
                 .extracting(Steps.Done::effect)
                 .containsExactly("2 of 4 rows left out", "no blanks", "", "3 columns stay");
+    }
+
+    @Test
+    void aFormatChangesHowNumbersAreShownAndNotWhatTheyAre() {
+        ColumnFormat euros = new ColumnFormat(ColumnFormat.Kind.MONEY, "€", 0, true);
+        Steps.Run run = Steps.run(RAW, List.of(new SetFormat("revenue", euros)));
+        assertThat(run.table().schema().get("revenue").format()).isEqualTo(euros);
+        assertThat(run.table().column("revenue").plain(0)).isEqualTo("100.00");
+        assertThat(run.done().get(0).sentence().text())
+                .isEqualTo("Show Revenue as money in €, with 0 decimals, cut to a few figures.");
+        assertThatThrownBy(() -> Steps.run(RAW, List.of(new SetFormat("route", euros))))
+                .hasMessageContaining("only numbers are shown this way");
+        ColumnFormat years = new ColumnFormat(ColumnFormat.Kind.DURATION, "years");
+        assertThatThrownBy(() -> Steps.run(RAW, List.of(new SetFormat("revenue", years))))
+                .hasMessageContaining("durations of s, min, h or d");
     }
 
     @Test

@@ -89,6 +89,9 @@ public record Choice(
                 return "Two options of the choice “" + name
                         + "” have the same id, or an id is not made of letters and digits.";
             }
+            if (option.label() != null && option.label().length() > MAX_TITLE) {
+                return "The words of an option are longer than " + MAX_TITLE + " characters.";
+            }
             if (!kind.definition().isWhole(option)) {
                 return "An option of the choice “" + name + "” does not say what it stands for. Pick it, or remove it.";
             }
