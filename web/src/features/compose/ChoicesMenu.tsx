@@ -187,6 +187,7 @@ function OneChoice({
           aria-label="Views that follow the choice"
           size="small"
           className="follow-pick"
+          maxTagTextLength={34}
           popupMatchSelectWidth={false}
           optionFilterProp="label"
           value={choice.views}
