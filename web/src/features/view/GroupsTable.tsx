@@ -86,7 +86,7 @@ function columnsOf(
   const [first] = answer.splits;
   const alone = answer.splits.length === 1 && first?.value === ''; // the one that stands for no split
   return answer.splits.map((key, split) => ({
-    name: alone ? title : groupLabel(key, across),
+    name: alone ? (measures[0]?.name ?? title) : groupLabel(key, across),
     measure: 0,
     split,
   }));

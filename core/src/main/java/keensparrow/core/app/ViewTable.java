@@ -71,7 +71,9 @@ public record ViewTable(List<String> headings, List<List<String>> rows) {
 
     private static List<String> headings(View view, ViewKind kind, App app, Schema schema) {
         List<Measure> measures = kind.measures(view);
-        if (measures.size() == 1) {
+        boolean titled =
+                kind.slots().contains(ViewKind.Slot.MEASURE); // else the title says another thing than the numbers
+        if (measures.size() == 1 && titled) {
             return List.of(AppSentences.title(view, app, schema));
         }
         return AppSentences.measures(view, app, schema);
