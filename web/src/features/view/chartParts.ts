@@ -84,3 +84,19 @@ export function referenceLine(view: View, colours: Palette, flat: boolean) {
     data: [flat ? { yAxis: Number(reference.value) } : { xAxis: Number(reference.value) }],
   };
 }
+
+/** An axis of groups that follow each other downwards, their names to the left. */
+export const namesDown = (labels: readonly string[], colours: Palette, width: number) => ({
+  type: 'category',
+  inverse: true,
+  data: labels,
+  axisLine: { show: false },
+  axisTick: { show: false },
+  axisLabel: {
+    color: colours.ink,
+    fontSize: 11.5,
+    width: labelWidth(width),
+    overflow: 'truncate',
+    hideOverlap: true,
+  },
+});

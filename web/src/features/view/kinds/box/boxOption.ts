@@ -1,6 +1,6 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import { axisValue, count, groupLabel, measured } from '../../../../shared/format';
-import { FONT, labelWidth, safe, tipBox } from '../../chartParts';
+import { FONT, namesDown, safe, tipBox } from '../../chartParts';
 import { mixed } from '../../colours';
 import { valueAt } from '../../cells';
 import { isMarked } from '../../marks';
@@ -65,20 +65,7 @@ export function boxOption({ view, answer, mark, colours, width }: Drawing): ECha
       },
       splitLine: { lineStyle: { color: colours.faint } },
     },
-    yAxis: {
-      type: 'category',
-      inverse: true,
-      data: labels,
-      axisLine: { show: false },
-      axisTick: { show: false },
-      axisLabel: {
-        color: colours.ink,
-        fontSize: 11.5,
-        width: labelWidth(width),
-        overflow: 'truncate',
-        hideOverlap: true,
-      },
-    },
+    yAxis: namesDown(labels, colours, width),
     series: [
       {
         type: 'boxplot',

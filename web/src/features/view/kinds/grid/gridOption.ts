@@ -1,6 +1,6 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import { groupLabel, measured } from '../../../../shared/format';
-import { FONT, labelWidth, safe, tipBox } from '../../chartParts';
+import { FONT, labelWidth, namesDown, safe, tipBox } from '../../chartParts';
 import { mixed } from '../../colours';
 import { valueAt } from '../../cells';
 import { isMarked } from '../../marks';
@@ -63,20 +63,7 @@ export function gridOption(drawing: Drawing): EChartsCoreOption {
       axisTick: { show: false },
       axisLabel: { color: colours.soft, fontSize: 11, hideOverlap: true },
     },
-    yAxis: {
-      type: 'category',
-      inverse: true,
-      data: rows,
-      axisLine: { show: false },
-      axisTick: { show: false },
-      axisLabel: {
-        color: colours.ink,
-        fontSize: 11.5,
-        width: labelWidth(width),
-        overflow: 'truncate',
-        hideOverlap: true,
-      },
-    },
+    yAxis: namesDown(rows, colours, width),
     series: [
       {
         type: 'heatmap',
