@@ -96,12 +96,11 @@ function OneChart({
   const scheme = useDark();
   const mark = markOf(context, view.id)?.filter ?? null;
   const shown = faceOf(view).chart;
-  const { columns } = context.data;
   const drawing = useMemo(
-    () => ({ view, answer, mark, colours: palette(), measures, range, columns, ...size }),
+    () => ({ view, answer, mark, colours: palette(), measures, range, ...size }),
     // the scheme changes what the palette gives
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [view, answer, mark, measures, range, columns, size, scheme],
+    [view, answer, mark, measures, range, size, scheme],
   );
   const option = useMemo(() => shown?.option(drawing) ?? {}, [shown, drawing]);
   const note = shown?.note?.(drawing) ?? null;

@@ -5,7 +5,6 @@ import type {
   Failure,
   Filter,
   GroupsAnswer,
-  PageData,
   RowsAnswer,
   Shown,
   View,
@@ -24,7 +23,6 @@ export interface Drawing {
   readonly measures: Shown['measures'];
   /** What the axis of all panels reaches to; null for a chart that stands alone. */
   readonly range: Range | null;
-  readonly columns: PageData['columns'];
   /** Size in pixels. */
   readonly width: number;
   readonly height: number;

@@ -38,7 +38,15 @@ export function FigureView({
           {groups && view.by && <Course answer={groups} />}
         </div>
       )}
-      {compared && <Change compared={compared} view={view} good={good} text={text} />}
+      {compared && (
+        <Change
+          compared={compared}
+          view={view}
+          good={good}
+          isShare={view.measure?.aggregate === 'SHARE' || measure?.format?.kind === 'PERCENT'}
+          text={text}
+        />
+      )}
     </div>
   );
 }
@@ -48,11 +56,14 @@ function Change({
   compared,
   view,
   good,
+  isShare,
   text,
 }: {
   readonly compared: Compared;
   readonly view: View;
   readonly good: 'HIGHER' | 'LOWER' | null;
+  /** Whether it is a percentage, whose change is told in points: a percent of a percent would be taken for them. */
+  readonly isShare: boolean;
   readonly text: (value: number | null) => string;
 }) {
   const { now, before, value, earlier } = compared;
@@ -65,7 +76,6 @@ function Change({
     );
   }
   const change = value === null ? null : value - earlier;
-  const isShare = view.measure?.aggregate === 'SHARE';
   const relative = change === null || earlier === 0 || isShare ? null : change / Math.abs(earlier);
   const way = change === null || change === 0 ? 'as' : change > 0 ? 'up' : 'down';
   const better = good === null || way === 'as' ? null : (way === 'up') === (good === 'HIGHER');

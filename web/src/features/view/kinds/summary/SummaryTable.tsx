@@ -16,7 +16,7 @@ interface Row {
 export function SummaryTable({ view, answer, context, title, measures }: GroupsProps) {
   const groupings = [view.by, view.across, view.panels].filter((by) => Boolean(by));
   const keys = [answer.axis, answer.splits, answer.panels];
-  const rows = rowsOf(answer, groupings.length);
+  const rows = rowsOf(answer, groupings.length, measures);
   const label = (column: string | undefined) =>
     context.data.columns.find((item) => item.name === column)?.label ?? '';
   const text = (m: number, value: number | null) =>
@@ -88,7 +88,7 @@ export function SummaryTable({ view, answer, context, title, measures }: GroupsP
 
 const firstBlank = (row: Row): number => row.places.indexOf(null);
 
-function rowsOf(answer: GroupsAnswer, groupings: number): Row[] {
+function rowsOf(answer: GroupsAnswer, groupings: number, measures: GroupsProps['measures']): Row[] {
   const rows: Row[] = [];
   const totals = answer.measures.map((measure) => measure.totals);
   answer.axis.forEach((_, a) => {
@@ -96,7 +96,11 @@ function rowsOf(answer: GroupsAnswer, groupings: number): Row[] {
     answer.splits.forEach((__, s) => {
       answer.panels.forEach((___, p) => {
         const values = answer.measures.map((____, m) => valueAt(answer, m, a, s, p));
-        if (groupings > 1 && values.every((value) => value === null || value === 0)) return;
+        // a sum of 0 is a number like others: only what has no value, or is counted as no row, is no group
+        const empty =
+          values.every((value) => value === null) ||
+          measures.some(({ aggregate }, m) => aggregate === 'ROWS' && values[m] === 0);
+        if (groupings > 1 && empty) return;
         own += 1;
         rows.push({ places: [a, s, p].slice(0, groupings), values });
       });

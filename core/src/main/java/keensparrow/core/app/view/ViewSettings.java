@@ -60,10 +60,6 @@ public record ViewSettings(
         return new ViewSettings(null, null, null, compare, null, null, null, null);
     }
 
-    public static ViewSettings arranged(Arrangement arrange) {
-        return new ViewSettings(arrange, null, null, null, null, null, null, null);
-    }
-
     public static ViewSettings at(String latitude, String longitude) {
         return new ViewSettings(null, null, null, null, null, null, latitude, longitude);
     }
