@@ -1,4 +1,5 @@
 import type { Answer, AnswerLine, Failure, Filter, PageQuestion, Session } from './types';
+import { say } from '../words';
 
 /** A failure with what to do, as the server put it. */
 export class Problem extends Error {
@@ -33,7 +34,7 @@ function headers(withBody: boolean): Record<string, string> {
   return all;
 }
 
-const UNREACHABLE = 'The server does not answer. Check the network, then try again.';
+const UNREACHABLE = say('api.theServerDoesNotAnswer');
 
 async function failure(response: Response): Promise<Problem> {
   try {
@@ -151,14 +152,9 @@ export function upload(file: File, onBytes: (sent: number) => void): Upload {
       else reject(new Problem(request.status, body.code ?? '', body.detail ?? UNREACHABLE));
     };
     request.onerror = () =>
-      reject(
-        new Problem(
-          0,
-          'UNREACHABLE',
-          'The upload broke off. Nothing was stored. Check the network and load the file again.',
-        ),
-      );
-    request.onabort = () => reject(new Problem(0, 'CANCELLED', 'Cancelled. Nothing was stored.'));
+      reject(new Problem(0, 'UNREACHABLE', say('api.theUploadBrokeOffNothing')));
+    request.onabort = () =>
+      reject(new Problem(0, 'CANCELLED', say('api.cancelledNothingWasStored')));
     request.send(file);
   });
   return { done, cancel: () => request.abort() };

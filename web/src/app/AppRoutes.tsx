@@ -4,6 +4,7 @@ import { SetupPage, SignInPage } from '../features/account';
 import { ProblemNote } from '../shared/ProblemNote';
 import { TitleBar } from '../shared/TitleBar';
 import { useSession } from '../shared/useSession';
+import { say } from '../words';
 
 // a colleague loads the reading page alone; all that authors use comes in one piece of its own
 const ReadPage = lazy(() => import('../features/read').then((m) => ({ default: m.ReadPage })));
@@ -61,12 +62,12 @@ function WithSession({
   if (!open && data.role === 'READER') {
     return (
       <>
-        <TitleBar title="Keen Sparrow" />
+        <TitleBar title={say('app.keenSparrow')} />
         <main>
-          <h2>Nothing to open here</h2>
+          <h2>{say('app.nothingToOpenHere')}</h2>
           <p>
-            Your account opens the apps that colleagues send you a link to. Follow such a link, or{' '}
-            <Link to="/sign-in">sign in</Link> with another account.
+            {say('app.yourAccountOpensTheApps')} <Link to="/sign-in">{say('app.signIn')}</Link>{' '}
+            {say('app.withAnotherAccount')}
           </p>
         </main>
       </>

@@ -11,6 +11,7 @@ import { QueryPage } from '../features/query';
 import { TitleBar } from '../shared/TitleBar';
 import { useDark } from '../shared/useDark';
 import { antTheme } from './antTheme';
+import { say } from '../words';
 
 /** The pages of those who bring in data and compose; they use Ant Design, themed. */
 export default function AuthorPages() {
@@ -39,10 +40,10 @@ export default function AuthorPages() {
 function Nowhere() {
   return (
     <>
-      <TitleBar title="Keen Sparrow" />
+      <TitleBar title={say('app.keenSparrow')} />
       <main>
-        <h2>There is nothing at this address</h2>
-        <p>Check it, or go to the start page by the bird.</p>
+        <h2>{say('app.thereIsNothingAtThis')}</h2>
+        <p>{say('app.checkItOrGoTo')}</p>
       </main>
     </>
   );

@@ -1,4 +1,5 @@
 import { Component, type ReactNode } from 'react';
+import { say } from '../words';
 
 /** Shown in place of a page that broke, so that nobody looks at nothing. */
 export class LastResort extends Component<
@@ -15,13 +16,10 @@ export class LastResort extends Component<
     if (!this.state.broken) return this.props.children;
     return (
       <main>
-        <h2>This page broke</h2>
-        <p>
-          What is stored is unharmed. Load the page again; if it happens once more, tell whoever
-          runs this server.
-        </p>
+        <h2>{say('app.thisPageBroke')}</h2>
+        <p>{say('app.whatIsStoredIsUnharmed')}</p>
         <button type="button" className="button" onClick={() => window.location.reload()}>
-          Load the page again
+          {say('app.loadThePageAgain')}
         </button>
       </main>
     );

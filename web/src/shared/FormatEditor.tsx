@@ -1,24 +1,28 @@
 import { Checkbox, Input, Select } from 'antd';
 import type { ColumnFormat } from '../api/types';
+import { say } from '../words';
 
 const KINDS = [
-  { value: '', label: 'as they are' },
-  { value: 'NUMBER', label: 'plain numbers' },
-  { value: 'PERCENT', label: 'percentages: 0.25 is 25%' },
-  { value: 'MONEY', label: 'money' },
-  { value: 'DURATION', label: 'durations' },
+  { value: '', label: say('shared.asTheyAre') },
+  { value: 'NUMBER', label: say('shared.plainNumbers') },
+  { value: 'PERCENT', label: say('shared.percentages025Is25') },
+  { value: 'MONEY', label: say('shared.money') },
+  { value: 'DURATION', label: say('shared.durations') },
 ];
 
 const UNITS = [
-  { value: 's', label: 'counted in seconds' },
-  { value: 'min', label: 'counted in minutes' },
-  { value: 'h', label: 'counted in hours' },
-  { value: 'd', label: 'counted in days' },
+  { value: 's', label: say('shared.countedInSeconds') },
+  { value: 'min', label: say('shared.countedInMinutes') },
+  { value: 'h', label: say('shared.countedInHours') },
+  { value: 'd', label: say('shared.countedInDays') },
 ];
 
 const DECIMALS = [
-  { value: -1, label: 'usual decimals' },
-  ...[0, 1, 2, 3, 4].map((n) => ({ value: n, label: n === 1 ? '1 decimal' : `${n} decimals` })),
+  { value: -1, label: say('shared.usualDecimals') },
+  ...[0, 1, 2, 3, 4].map((n) => ({
+    value: n,
+    label: n === 1 ? say('shared.1Decimal') : say('shared.decimals', { n }),
+  })),
 ];
 
 /** How numbers are shown: as what, with which unit, how exactly. Null is as they are, where that is offered. */
@@ -45,7 +49,7 @@ export function FormatEditor({
   return (
     <span className="format-editor">
       <Select
-        aria-label="Shown as"
+        aria-label={say('shared.shownAs')}
         size="small"
         disabled={disabled}
         popupMatchSelectWidth={false}
@@ -55,7 +59,7 @@ export function FormatEditor({
       />
       {value?.kind === 'DURATION' && (
         <Select
-          aria-label="Unit of the durations"
+          aria-label={say('shared.unitOfTheDurations')}
           size="small"
           disabled={disabled}
           popupMatchSelectWidth={false}
@@ -67,10 +71,10 @@ export function FormatEditor({
       {(value?.kind === 'MONEY' || value?.kind === 'NUMBER') && (
         <>
           <Input
-            aria-label={value.kind === 'MONEY' ? 'Currency' : 'Unit'}
+            aria-label={value.kind === 'MONEY' ? say('shared.currency') : say('shared.unit')}
             size="small"
             className="format-unit"
-            placeholder={value.kind === 'MONEY' ? '€' : 'unit'}
+            placeholder={value.kind === 'MONEY' ? '€' : say('shared.unit2')}
             disabled={disabled}
             value={value.unit ?? ''}
             maxLength={20}
@@ -81,13 +85,13 @@ export function FormatEditor({
             checked={value.compact === true}
             onChange={(event) => set({ compact: event.target.checked || null })}
           >
-            cut to 1.2 m
+            {say('shared.cutTo12M')}
           </Checkbox>
         </>
       )}
       {value && value.kind !== 'DURATION' && (
         <Select
-          aria-label="Decimals"
+          aria-label={say('shared.decimals2')}
           size="small"
           disabled={disabled}
           popupMatchSelectWidth={false}

@@ -1,3 +1,4 @@
+import { say } from '../words';
 /** A failure in its place, with what to do and a way to try again. */
 export function ProblemNote({
   error,
@@ -11,7 +12,7 @@ export function ProblemNote({
       {error.message}{' '}
       {onRetry && (
         <button type="button" className="word" onClick={onRetry}>
-          Try again
+          {say('shared.tryAgain')}
         </button>
       )}
     </div>

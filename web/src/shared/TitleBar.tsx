@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { say } from '../words';
 
 export function Bird() {
   return (
@@ -24,7 +25,7 @@ interface Props {
 export function TitleBar({ title, note, stages, children }: Props) {
   return (
     <header className="titlebar">
-      <Link to="/" className="bird" aria-label="Start page">
+      <Link to="/" className="bird" aria-label={say('shared.startPage')}>
         <Bird />
       </Link>
       <h1 title={title}>{title}</h1>
@@ -46,13 +47,13 @@ export function Stages({
   readonly app?: string | undefined;
 }) {
   const stages: [string, string | undefined][] = [
-    ['1 Bring in', '/'],
-    ['2 Look and prepare', dataset && `/datasets/${dataset}${app ? `?app=${app}` : ''}`],
-    ['3 Compose', app && `/apps/${app}`],
-    ['4 Publish', app && `/apps/${app}/publish`],
+    [say('shared.1BringIn'), '/'],
+    [say('shared.2LookAndPrepare'), dataset && `/datasets/${dataset}${app ? `?app=${app}` : ''}`],
+    [say('shared.3Compose'), app && `/apps/${app}`],
+    [say('shared.4Publish'), app && `/apps/${app}/publish`],
   ];
   return (
-    <nav className="stages" aria-label="Stages">
+    <nav className="stages" aria-label={say('shared.stages')}>
       {stages.map(([label, to], i) =>
         to ? (
           <Link key={label} to={to} aria-current={i + 1 === now ? 'step' : undefined}>

@@ -1,4 +1,13 @@
-import type { ColumnFormat, ColumnType, DatePart, GroupKey, TimeStep, View } from '../api/types';
+import type {
+  ColumnFormat,
+  ColumnType,
+  DatePart,
+  GroupKey,
+  Role,
+  TimeStep,
+  View,
+} from '../api/types';
+import { say } from '../words';
 
 const LOCALE = 'en-GB';
 const whole = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 0 });
@@ -232,11 +241,12 @@ function yearLabel(first: string, example: string | null): string {
 
 /** A group in words. */
 export function groupLabel(key: GroupKey, by: View['by']): string {
-  if (key.merged > 0) return `Other, ${key.merged}`;
-  if (key.value === null) return 'blank';
+  if (key.merged > 0) return say('shared.other', { merged: key.merged });
+  if (key.value === null) return say('shared.blank');
   // just after the grouping was changed, the answer is still of the one before
   if (by?.part) return isNumeric(key.value) ? partLabel(Number(key.value), by.part) : key.value;
-  if (by?.bins && key.to !== null) return `${plainNumber(key.value)} to ${plainNumber(key.to)}`;
+  if (by?.bins && key.to !== null)
+    return say('shared.to', { value: plainNumber(key.value), to: plainNumber(key.to) });
   return by?.step && ISO_DATE.test(key.value) ? periodLabel(key.value, by.step) : key.value;
 }
 
@@ -275,14 +285,14 @@ export function periodLabel(first: string, step: TimeStep | string | null): stri
       return month.format(utc(first));
     case 'WEEK':
     case 'week':
-      return `week of ${date(first)}`;
+      return say('shared.weekOf', { first: date(first) });
     default:
       return date(first);
   }
 }
 
 export function bytes(size: number): string {
-  if (size < 1000) return `${size} bytes`;
+  if (size < 1000) return say('shared.bytes', { size });
   const units = ['kB', 'MB', 'GB'];
   let value = size / 1000;
   let unit = 0;
@@ -296,15 +306,32 @@ export function bytes(size: number): string {
 /** A type in words; of dates that stand for longer periods, which. */
 export const typeName = (column: { type: ColumnType; format: ColumnFormat | null }): string =>
   column.type === 'DATE' && column.format
-    ? column.format.kind.toLowerCase()
+    ? (PERIOD_NAMES[column.format.kind] ?? TYPE_NAMES.DATE)
     : TYPE_NAMES[column.type];
 
 export const TYPE_NAMES: Record<ColumnType, string> = {
-  TEXT: 'text',
-  WHOLE: 'whole number',
-  DECIMAL: 'decimal number',
-  DATE: 'date',
-  DATE_TIME: 'date and time',
-  YES_NO: 'yes/no',
-  TAGS: 'list of tags',
+  TEXT: say('shared.text'),
+  WHOLE: say('shared.wholeNumber'),
+  DECIMAL: say('shared.decimalNumber'),
+  DATE: say('shared.date'),
+  DATE_TIME: say('shared.dateAndTime'),
+  YES_NO: say('shared.yesNo'),
+  TAGS: say('shared.listOfTags'),
+};
+
+/** What a date of a longer period stands for. */
+const PERIOD_NAMES: Partial<Record<ColumnFormat['kind'], string>> = {
+  YEAR: say('shared.year'),
+  QUARTER: say('shared.quarter'),
+  MONTH: say('shared.month'),
+  WEEK: say('shared.week'),
+};
+
+export const ROLE_NAMES: Record<Role, string> = {
+  CATEGORY: say('shared.category'),
+  MEASURE: say('shared.measure'),
+  TIME: say('shared.time'),
+  PLACE: say('shared.place'),
+  TEXT: say('shared.text'),
+  IDENTIFIER: say('shared.identifier'),
 };

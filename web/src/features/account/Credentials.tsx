@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { say } from '../../words';
 
 interface Props {
   readonly button: string;
@@ -23,7 +24,7 @@ export function Credentials({ button, newPassword, onSubmit }: Props) {
   return (
     <form className="credentials" onSubmit={submit}>
       <label>
-        Name
+        {say('account.name')}
         <input
           className="field"
           name="name"
@@ -35,7 +36,7 @@ export function Credentials({ button, newPassword, onSubmit }: Props) {
         />
       </label>
       <label>
-        Password
+        {say('account.password')}
         <input
           className="field"
           name="password"
@@ -46,9 +47,7 @@ export function Credentials({ button, newPassword, onSubmit }: Props) {
           onChange={(event) => setPassword(event.target.value)}
         />
       </label>
-      {newPassword && (
-        <p className="soft">At least 10 characters. A few words in a row are a good one.</p>
-      )}
+      {newPassword && <p className="soft">{say('account.atLeast10CharactersA')}</p>}
       {error && (
         <p className="problem" role="alert">
           {error}

@@ -5,6 +5,7 @@ import type { Session } from '../../api/types';
 import { TitleBar } from '../../shared/TitleBar';
 import { Credentials } from './Credentials';
 import './account.css';
+import { say } from '../../words';
 
 /** Creates the first administrator; the token stands behind the # so that it reaches no log. */
 export function SetupPage() {
@@ -18,12 +19,12 @@ export function SetupPage() {
   };
   return (
     <>
-      <title>First start</title>
-      <TitleBar title="Keen Sparrow" />
+      <title>{say('account.firstStart')}</title>
+      <TitleBar title={say('account.keenSparrow')} />
       <main className="entrance">
-        <h2>Create the administrator</h2>
-        <p>This server has no account yet. The first one administers it.</p>
-        <Credentials button="Create and sign in" newPassword onSubmit={create} />
+        <h2>{say('account.createTheAdministrator')}</h2>
+        <p>{say('account.thisServerHasNoAccount')}</p>
+        <Credentials button={say('account.createAndSignIn')} newPassword onSubmit={create} />
       </main>
     </>
   );

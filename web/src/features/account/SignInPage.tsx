@@ -5,6 +5,7 @@ import type { Session } from '../../api/types';
 import { TitleBar } from '../../shared/TitleBar';
 import { Credentials } from './Credentials';
 import './account.css';
+import { say } from '../../words';
 
 /** Signs in, then goes on to where the person wanted to be. */
 export function SignInPage() {
@@ -20,11 +21,11 @@ export function SignInPage() {
   };
   return (
     <>
-      <title>Sign in</title>
-      <TitleBar title="Keen Sparrow" />
+      <title>{say('account.signIn')}</title>
+      <TitleBar title={say('account.keenSparrow')} />
       <main className="entrance">
-        <h2>Sign in</h2>
-        <Credentials button="Sign in" onSubmit={signIn} />
+        <h2>{say('account.signIn')}</h2>
+        <Credentials button={say('account.signIn')} onSubmit={signIn} />
       </main>
     </>
   );

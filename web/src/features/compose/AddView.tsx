@@ -1,5 +1,6 @@
 import { Menu } from '../../shared/Menu';
 import type { GrammarViewKind } from './options';
+import { say } from '../../words';
 
 /** New views, by the question they answer. */
 export function AddView({
@@ -11,9 +12,9 @@ export function AddView({
 }) {
   return (
     <footer className="add-view">
-      <Menu label="Add a view" className="button primary">
+      <Menu label={say('compose.addAView')} className="button primary">
         {(close) => (
-          <ul className="view-kinds" aria-label="Kinds of views">
+          <ul className="view-kinds" aria-label={say('compose.kindsOfViews')}>
             {kinds.map((kind) => (
               <li key={kind.kind}>
                 <button

@@ -5,6 +5,7 @@ import type { AppDefinition, Grammar, PageData, Proposal } from '../../api/types
 import { Menu } from '../../shared/Menu';
 import { freeName, takes } from './names';
 import { TypedInput } from './TypedInput';
+import { say } from '../../words';
 
 type AppChoice = NonNullable<AppDefinition['choices']>[number];
 type Option = AppChoice['options'][number];
@@ -48,7 +49,11 @@ export function ChoicesMenu({ id, app, page, grammar, onChange }: Props) {
   const choices = app.choices ?? [];
   if (choices.length === 0) return null;
   return (
-    <Menu label={`Choices, ${choices.length}`} className="word" name="What colleagues choose">
+    <Menu
+      label={say('compose.choices', { choices: choices.length })}
+      className="word"
+      name={say('compose.whatColleaguesChoose')}
+    >
       {() => (
         <div className="definitions">
           {choices.map((choice) => (
@@ -107,7 +112,7 @@ function OneChoice({
   return (
     <fieldset className="definition" data-choice={choice.id} aria-label={words.name}>
       <TypedInput
-        label="Title of the choice"
+        label={say('compose.titleOfTheChoice')}
         value={choice.title}
         placeholder={words.name}
         empty
@@ -117,7 +122,7 @@ function OneChoice({
         {choice.options.map((option, i) => (
           <li key={option.id}>
             <TypedInput
-              label={`Words of option ${i + 1}`}
+              label={say('compose.wordsOfOption', { i: i + 1 })}
               value={option.label ?? ''}
               placeholder={words.options[i] ?? ''}
               empty
@@ -134,7 +139,9 @@ function OneChoice({
               type="button"
               className="word"
               disabled={choice.options.length <= 2}
-              aria-label={`Remove ${option.label ?? words.options[i] ?? 'option'}`}
+              aria-label={say('compose.remove', {
+                label: option.label ?? words.options[i] ?? say('compose.option'),
+              })}
               onClick={() =>
                 onChange({
                   ...choice,
@@ -143,16 +150,16 @@ function OneChoice({
                 })
               }
             >
-              remove
+              {say('compose.remove2')}
             </button>
           </li>
         ))}
       </ol>
       {more.length > 0 && (
         <Select
-          aria-label="Add an option"
+          aria-label={say('compose.addAnOption')}
           size="small"
-          placeholder="Add an option"
+          placeholder={say('compose.addAnOption')}
           value={null}
           showSearch={more.length > 8}
           optionFilterProp="label"
@@ -167,9 +174,9 @@ function OneChoice({
         />
       )}
       <label className="soft">
-        Begins with{' '}
+        {say('compose.beginsWith')}{' '}
         <Select
-          aria-label="Begins with"
+          aria-label={say('compose.beginsWith')}
           size="small"
           popupMatchSelectWidth={false}
           value={choice.start ?? choice.options[0]?.id ?? ''}
@@ -181,10 +188,10 @@ function OneChoice({
         />
       </label>
       <label className="soft">
-        Followed by{' '}
+        {say('compose.followedBy')}{' '}
         <Select
           mode="multiple"
-          aria-label="Views that follow the choice"
+          aria-label={say('compose.viewsThatFollowTheChoice')}
           size="small"
           className="follow-pick"
           maxTagTextLength={34}
@@ -199,7 +206,7 @@ function OneChoice({
         />
       </label>
       <button type="button" className="word" onClick={() => onChange(null)}>
-        Remove this choice
+        {say('compose.removeThisChoice')}
       </button>
     </fieldset>
   );

@@ -3,6 +3,7 @@ import GridLayout, { useContainerWidth } from 'react-grid-layout';
 import 'react-grid-layout/css/styles.css';
 import 'react-resizable/css/styles.css';
 import type { View } from '../../api/types';
+import { say } from '../../words';
 
 interface Props {
   readonly views: readonly View[];
@@ -38,17 +39,17 @@ export function ComposeGrid({ views, card, picked, titles, onPick, onPlaces }: P
               data-view={view.id}
             >
               <div className="cell-tools">
-                <span className="move-bar" title="Drag to move">
-                  move
+                <span className="move-bar" title={say('compose.dragToMove')}>
+                  {say('compose.move')}
                 </span>
                 <button
                   type="button"
                   className="word"
-                  aria-label={`Edit ${titles(view)}`}
+                  aria-label={say('compose.edit', { view: titles(view) })}
                   aria-pressed={view.id === picked}
                   onClick={() => onPick(view.id)}
                 >
-                  edit
+                  {say('compose.edit2')}
                 </button>
               </div>
               {card(view)}

@@ -19,6 +19,7 @@ import { SentenceEditor } from './SentenceEditor';
 import { kindsFor, withKind, type GrammarViewKind } from './options';
 import { useDraft } from './useDraft';
 import './compose.css';
+import { say } from '../../words';
 
 /** Loads the draft, then lets its author refine the live page. */
 export function ComposePage() {
@@ -33,7 +34,7 @@ export function ComposePage() {
   if (error) {
     return (
       <>
-        <TitleBar title="Keen Sparrow" />
+        <TitleBar title={say('compose.keenSparrow')} />
         <main>
           <ProblemNote error={error} onRetry={() => void refetch()} />
         </main>
@@ -100,13 +101,17 @@ function Composer({ initial }: { readonly initial: Draft }) {
         stages={<Stages now={3} dataset={saved.datasetId} app={saved.id} />}
       >
         <span className="soft" role="status" data-save={draft.state}>
-          {draft.state === 'saved' ? 'saved' : draft.state === 'saving' ? 'saving …' : 'not saved'}
+          {draft.state === 'saved'
+            ? 'saved'
+            : draft.state === 'saving'
+              ? say('compose.saving')
+              : say('compose.notSaved')}
         </span>
         <button type="button" className="button" disabled={!draft.canUndo} onClick={draft.undo}>
-          Undo
+          {say('compose.undo')}
         </button>
         <button type="button" className="button" disabled={!draft.canRedo} onClick={draft.redo}>
-          Redo
+          {say('compose.redo')}
         </button>
         <PublishLink id={saved.id} />
       </TitleBar>
@@ -116,13 +121,13 @@ function Composer({ initial }: { readonly initial: Draft }) {
           <TitleField
             key={app.title}
             value={app.title}
-            label="Title of the app"
+            label={say('compose.titleOfTheApp')}
             onDone={(next) => change({ ...app, title: next })}
           />
           <TitleField
             key={`noun ${app.noun}`}
             value={app.noun}
-            label="What a row is, in the plural"
+            label={say('compose.whatARowIsIn')}
             onDone={(next) => change({ ...app, noun: next })}
           />
         </div>
@@ -216,7 +221,7 @@ function PublishLink({ id }: { readonly id: string }) {
   const next = (data?.editions[0]?.number ?? 0) + 1;
   return (
     <Link className="button primary" to={`/apps/${id}/publish`}>
-      Publish edition {next}
+      {say('compose.publishEdition', { next })}
     </Link>
   );
 }

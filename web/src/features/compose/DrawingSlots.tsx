@@ -4,6 +4,7 @@ import type { PageData, View } from '../../api/types';
 import { useGrammar } from '../../shared/useGrammar';
 import { measureChoices, measureOf, measureValue, NOTHING, type GrammarViewKind } from './options';
 import { Phrase } from './Phrase';
+import { say } from '../../words';
 
 interface Props {
   readonly view: View;
@@ -25,10 +26,10 @@ export function OtherMeasures({ view, page, onChange }: Props) {
   const choices = measureChoices(page, grammar, null).filter(({ value }) => measureOf(value));
   return (
     <>
-      {' with '}
+      {say('compose.with')}
       <Select
         mode="multiple"
-        aria-label="Further measures"
+        aria-label={say('compose.furtherMeasures')}
         className="columns-pick"
         maxTagCount={2}
         popupMatchSelectWidth={false}
@@ -64,12 +65,12 @@ export function DrawnAs({
         <>
           {', '}
           <Phrase
-            name="How parts stand"
+            name={say('compose.howPartsStand')}
             value={settings.arrange ?? 'STACKED'}
             choices={[
               { value: 'STACKED', label: 'stacked' },
-              { value: 'BESIDE', label: 'side by side' },
-              { value: 'FULL', label: 'as shares of each' },
+              { value: 'BESIDE', label: say('compose.sideBySide') },
+              { value: 'FULL', label: say('compose.asSharesOfEach') },
             ]}
             onPick={(arrange) =>
               onChange(drawn(view, { arrange: arrange as NonNullable<Settings['arrange']> }))
@@ -81,7 +82,7 @@ export function DrawnAs({
         <>
           {', '}
           <Phrase
-            name="Direction of bars"
+            name={say('compose.directionOfBars')}
             value={settings.upright ? 'up' : 'lying'}
             choices={[
               { value: 'lying', label: 'lying' },
@@ -95,11 +96,11 @@ export function DrawnAs({
         <>
           {', '}
           <Phrase
-            name="Under the lines"
+            name={say('compose.underTheLines')}
             value={settings.area ? 'area' : 'line'}
             choices={[
-              { value: 'line', label: 'lines alone' },
-              { value: 'area', label: 'filled below' },
+              { value: 'line', label: say('compose.linesAlone') },
+              { value: 'area', label: say('compose.filledBelow') },
             ]}
             onPick={(value) => onChange(drawn(view, { area: value === 'area' }))}
           />
@@ -107,14 +108,14 @@ export function DrawnAs({
       )}
       {has('COMPARISON') && view.by && (
         <>
-          {' and the latest compared with '}
+          {say('compose.andTheLatestComparedWith')}
           <Phrase
-            name="Compared with"
+            name={say('compose.comparedWith')}
             value={compare}
             choices={[
               NOTHING,
-              { value: 'BEFORE', label: 'the one before' },
-              { value: 'YEAR_BEFORE', label: 'the same a year before' },
+              { value: 'BEFORE', label: say('compose.theOneBefore') },
+              { value: 'YEAR_BEFORE', label: say('compose.theSameAYearBefore') },
             ]}
             onPick={(value) =>
               onChange(
@@ -137,7 +138,7 @@ function ReferenceLine({ view, onChange }: Pick<Props, 'view' | 'onChange'>) {
   if (!reference && !open) {
     return (
       <button type="button" className="word add-line" onClick={() => setOpen(true)}>
-        + line
+        {say('compose.line')}
       </button>
     );
   }
@@ -145,18 +146,18 @@ function ReferenceLine({ view, onChange }: Pick<Props, 'view' | 'onChange'>) {
     onChange(drawn(view, { reference: value === null ? null : { value, label: label || null } }));
   return (
     <>
-      {', with a line at '}
+      {say('compose.withALineAt')}
       <InputNumber
-        aria-label="Value of the line"
+        aria-label={say('compose.valueOfTheLine')}
         size="small"
         value={reference ? Number(reference.value) : null}
         onChange={(value) => set(value === null ? null : Number(value), reference?.label ?? '')}
       />{' '}
       <Input
-        aria-label="What the line is"
+        aria-label={say('compose.whatTheLineIs')}
         size="small"
         className="line-label"
-        placeholder="what it is"
+        placeholder={say('compose.whatItIs')}
         disabled={!reference}
         defaultValue={reference?.label ?? ''}
         onBlur={(event) => reference && set(Number(reference.value), event.target.value)}

@@ -1,5 +1,6 @@
 import { Select } from 'antd';
 import type { FilterSpec, PageColumn } from '../../api/types';
+import { say } from '../../words';
 
 /** Which columns are filters, in the order picked. */
 export function FilterPicker({
@@ -13,11 +14,11 @@ export function FilterPicker({
 }) {
   return (
     <label className="filter-picker soft">
-      Filters{' '}
+      {say('compose.filters')}{' '}
       <Select
         mode="multiple"
         size="small"
-        aria-label="Columns that are filters"
+        aria-label={say('compose.columnsThatAreFilters')}
         popupMatchSelectWidth={false}
         optionFilterProp="label"
         maxTagCount="responsive"

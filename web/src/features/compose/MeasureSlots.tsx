@@ -1,5 +1,6 @@
 import { InputNumber, Select } from 'antd';
 import type { Aggregate, Derived, Grammar, Measure, PageData, View } from '../../api/types';
+import { say } from '../../words';
 
 interface Props {
   readonly measure: Measure;
@@ -45,10 +46,10 @@ export function MeasureSlots({ measure, by, split, page, grammar, onChange }: Pr
     });
   };
   return (
-    <div className="measure-slots" role="group" aria-label="Parts of the measure">
+    <div className="measure-slots" role="group" aria-label={say('compose.partsOfTheMeasure')}>
       {words?.percent && (
         <InputNumber
-          aria-label="Percent"
+          aria-label={say('compose.percent')}
           min={0}
           max={100}
           value={Number(measure.percent ?? 50)}
@@ -57,10 +58,10 @@ export function MeasureSlots({ measure, by, split, page, grammar, onChange }: Pr
         />
       )}
       <Slot
-        name="Aggregate"
+        name={say('compose.aggregate')}
         value={measure.aggregate}
         options={[
-          { value: 'ROWS', label: `number of ${page.app.noun}` },
+          { value: 'ROWS', label: say('compose.numberOf', { noun: page.app.noun }) },
           ...aggregates.map((item) => ({
             value: item.aggregate,
             label: item.withWords === null ? item.words : `${item.words} … ${item.withWords} …`,
@@ -70,7 +71,7 @@ export function MeasureSlots({ measure, by, split, page, grammar, onChange }: Pr
       />
       {words && (
         <Slot
-          name="Column measured"
+          name={say('compose.columnMeasured')}
           value={measure.column ?? ''}
           options={columnsOf(words.types)}
           onPick={(column) => onChange({ ...measure, column })}
@@ -80,7 +81,7 @@ export function MeasureSlots({ measure, by, split, page, grammar, onChange }: Pr
         <>
           {words.withWords}
           <Slot
-            name="Second column"
+            name={say('compose.secondColumn')}
             value={measure.with ?? ''}
             options={columnsOf(words.withTypes)}
             onPick={(other) => onChange({ ...measure, with: other })}
@@ -89,12 +90,12 @@ export function MeasureSlots({ measure, by, split, page, grammar, onChange }: Pr
       )}
       {derived.length > 0 && (
         <>
-          shown as
+          {say('compose.shownAs')}
           <Slot
-            name="Shown as"
+            name={say('compose.shownAs2')}
             value={measure.derived ?? ''}
             options={[
-              { value: '', label: 'it is' },
+              { value: '', label: say('compose.itIs') },
               ...derived.map((item) => ({ value: item.derived, label: item.words })),
             ]}
             onPick={(value) =>

@@ -5,6 +5,7 @@ import { Menu } from '../../shared/Menu';
 import { MeasureSlots } from './MeasureSlots';
 import { freeName, usesOf } from './names';
 import { TypedInput } from './TypedInput';
+import { say } from '../../words';
 
 type Named = NonNullable<AppDefinition['measures']>[number];
 
@@ -16,9 +17,9 @@ interface Props {
 }
 
 const GOOD = [
-  { value: '', label: 'no direction is better' },
-  { value: 'HIGHER', label: 'higher is better' },
-  { value: 'LOWER', label: 'lower is better' },
+  { value: '', label: say('compose.noDirectionIsBetter') },
+  { value: 'HIGHER', label: say('compose.higherIsBetter') },
+  { value: 'LOWER', label: say('compose.lowerIsBetter') },
 ];
 
 /** Measures that have a name: what they are made of, how they are shown, where they are used. */
@@ -31,9 +32,9 @@ export function MeasuresMenu({ app, page, grammar, onChange }: Props) {
     });
   const add = (measure: Measure) => {
     const id = freeName('m', measures);
-    let name = 'New measure';
+    let name = say('compose.newMeasure');
     for (let n = 2; measures.some((named) => named.name === name); n += 1)
-      name = `New measure ${n}`;
+      name = say('compose.newMeasure2', { n });
     onChange({
       ...app,
       measures: [...measures, { id, name, measure, format: null, good: null, description: null }],
@@ -41,15 +42,17 @@ export function MeasuresMenu({ app, page, grammar, onChange }: Props) {
   };
   return (
     <Menu
-      label={measures.length > 0 ? `Measures, ${measures.length}` : 'Measures'}
+      label={
+        measures.length > 0
+          ? say('compose.measures', { measures: measures.length })
+          : say('compose.measures2')
+      }
       className="word"
-      name="Measures with a name"
+      name={say('compose.measuresWithAName')}
     >
       {() => (
         <div className="definitions">
-          <p className="soft">
-            A measure with a name is used by views and choices; they follow when it changes.
-          </p>
+          <p className="soft">{say('compose.aMeasureWithAName')}</p>
           {measures.map((named) => (
             <fieldset
               key={named.id}
@@ -58,7 +61,7 @@ export function MeasuresMenu({ app, page, grammar, onChange }: Props) {
               aria-label={named.name}
             >
               <TypedInput
-                label="Name of the measure"
+                label={say('compose.nameOfTheMeasure')}
                 value={named.name}
                 onDone={(name) => set(named.id, { name })}
               />
@@ -68,12 +71,12 @@ export function MeasuresMenu({ app, page, grammar, onChange }: Props) {
                 type="button"
                 className="word"
                 disabled={usesOf(app, named.id).length > 0}
-                title={usesOf(app, named.id).length > 0 ? 'It is used.' : undefined}
+                title={usesOf(app, named.id).length > 0 ? say('compose.itIsUsed') : undefined}
                 onClick={() =>
                   onChange({ ...app, measures: measures.filter((other) => other !== named) })
                 }
               >
-                Remove this measure
+                {say('compose.removeThisMeasure')}
               </button>
             </fieldset>
           ))}
@@ -82,14 +85,14 @@ export function MeasuresMenu({ app, page, grammar, onChange }: Props) {
             className="button"
             onClick={() => add(page.measures[0] ?? { aggregate: 'ROWS', column: null })}
           >
-            Name a measure
+            {say('compose.nameAMeasure')}
           </button>{' '}
           <button
             type="button"
             className="button"
             onClick={() => add({ aggregate: 'FORMULA', column: null, expression: 'count(*)' })}
           >
-            Name a formula
+            {say('compose.nameAFormula')}
           </button>
         </div>
       )}
@@ -112,7 +115,7 @@ function OneMeasure({
     <>
       {named.measure.aggregate === 'FORMULA' ? (
         <TypedInput
-          label="Formula of aggregates, such as sum(a) / count(*)"
+          label={say('compose.formulaOfAggregatesSuchAs')}
           value={named.measure.expression ?? ''}
           onDone={(expression) => onChange(named.id, { measure: { ...named.measure, expression } })}
         />
@@ -132,7 +135,7 @@ function OneMeasure({
         onChange={(format) => onChange(named.id, { format })}
       />
       <Select
-        aria-label="Which direction is good"
+        aria-label={say('compose.whichDirectionIsGood')}
         size="small"
         popupMatchSelectWidth={false}
         value={named.good ?? ''}
@@ -142,8 +145,8 @@ function OneMeasure({
         }
       />
       <Input.TextArea
-        aria-label="What it means"
-        placeholder="What it means, for whoever asks"
+        aria-label={say('compose.whatItMeans')}
+        placeholder={say('compose.whatItMeansForWhoever')}
         autoSize
         defaultValue={named.description ?? ''}
         onBlur={(event) => onChange(named.id, { description: event.target.value || null })}
@@ -165,6 +168,10 @@ function Uses({
     (use) => page.words[use]?.title ?? page.choices[use]?.name ?? use,
   );
   return (
-    <p className="soft">{uses.length === 0 ? 'Not used yet.' : `Used by ${uses.join(', ')}.`}</p>
+    <p className="soft">
+      {uses.length === 0
+        ? say('compose.notUsedYet')
+        : say('compose.usedBy', { views: uses.join(', ') })}
+    </p>
   );
 }

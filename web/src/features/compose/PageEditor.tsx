@@ -2,6 +2,7 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import type { AppDefinition } from '../../api/types';
 import { pageShown } from '../read';
+import { say } from '../../words';
 
 interface Props {
   readonly app: AppDefinition;
@@ -16,10 +17,10 @@ export function PageEditor({ app, now, onChange, onGoTo }: Props) {
   const shown = pageShown(app, now);
   const at = shown ? pages.indexOf(shown) : 0;
   const add = () => {
-    const first = pages.length > 0 ? pages : [{ id: 'p1', title: 'Overview' }];
+    const first = pages.length > 0 ? pages : [{ id: 'p1', title: say('compose.overview') }];
     let n = first.length + 1;
     while (first.some((page) => page.id === `p${n}`)) n += 1;
-    onChange({ ...app, pages: [...first, { id: `p${n}`, title: `Page ${n}` }] });
+    onChange({ ...app, pages: [...first, { id: `p${n}`, title: say('compose.page', { n }) }] });
     onGoTo(`p${n}`);
   };
   const move = (by: number) => {
@@ -69,21 +70,21 @@ export function PageEditor({ app, now, onChange, onGoTo }: Props) {
           />
           {at > 0 && (
             <button type="button" className="word" onClick={() => move(-1)}>
-              earlier
+              {say('compose.earlier')}
             </button>
           )}
           {at < pages.length - 1 && (
             <button type="button" className="word" onClick={() => move(1)}>
-              later
+              {say('compose.later')}
             </button>
           )}
           <button type="button" className="word" onClick={remove}>
-            remove page
+            {say('compose.removePage')}
           </button>
         </>
       )}
       <button type="button" className="word" onClick={add}>
-        + page
+        {say('compose.page2')}
       </button>
     </span>
   );
@@ -103,7 +104,7 @@ function TitleOfPage({
   return (
     <Input
       size="small"
-      aria-label="Title of the page"
+      aria-label={say('compose.titleOfThePage')}
       value={typed}
       onChange={(event) => setTyped(event.target.value)}
       onBlur={done}

@@ -25,6 +25,7 @@ import {
   type Choice,
   type GrammarViewKind,
 } from './options';
+import { say } from '../../words';
 
 const NAMED = 'named:'; // in values of the measure's control, before the id of one that has a name
 
@@ -60,7 +61,7 @@ export function SentenceEditor(props: Props) {
   const startOf = (slot: AppChoice['kind']) => {
     const choice = chosen.find((item) => item.kind === slot);
     const at = choice?.options.findIndex((option) => option.id === choice.start) ?? 0;
-    return page.choices[choice?.id ?? '']?.options[Math.max(0, at)] ?? 'what is';
+    return page.choices[choice?.id ?? '']?.options[Math.max(0, at)] ?? say('compose.whatIs');
   };
   const unusual =
     has('MEASURE') && !view.measureId && measureOf(measureValue(view.measure ?? null)) === null;
@@ -77,26 +78,26 @@ export function SentenceEditor(props: Props) {
     slot?: AppChoice['kind'],
   ) =>
     slot && isChosen(slot) ? (
-      <span className="chosen" title="Colleagues choose this">
-        {startOf(slot)} (chosen)
+      <span className="chosen" title={say('compose.colleaguesChooseThis')}>
+        {say('compose.chosen', { slot: startOf(slot) })}
       </span>
     ) : (
       <Phrase name={name} value={value} choices={choices} onPick={use} />
     );
   return (
-    <section className="sentence-editor" aria-label={`Edit ${title}`}>
+    <section className="sentence-editor" aria-label={say('compose.edit3', { title })}>
       <TitleField key={`${view.id} ${view.title} ${title}`} {...props} />
       <div className="sentence-words">
         {has('COLUMNS') ? (
           <TableSlots {...props} />
         ) : has('TEXT') ? (
-          'Show a text'
+          say('compose.showAText')
         ) : (
           <>
-            Show{' '}
+            {say('compose.show')}{' '}
             {has('MEASURE')
               ? pick(
-                  'Measure',
+                  say('compose.measure'),
                   view.measureId ? NAMED + view.measureId : measureValue(view.measure ?? null),
                   [
                     ...named.map(({ id, name }) => ({ value: NAMED + id, label: name })),
@@ -116,13 +117,13 @@ export function SentenceEditor(props: Props) {
                   },
                   'MEASURE',
                 )
-              : `number of ${page.app.noun}`}
+              : say('compose.numberOf', { noun: page.app.noun })}
             {has('MEASURES') && <OtherMeasures {...props} />}
             {has('GROUPING') && (
               <>
-                {kind?.needsGroups === false ? ', with its course by ' : ' by '}
+                {kind?.needsGroups === false ? say('compose.withItsCourseBy') : say('compose.by')}
                 {pick(
-                  'Grouping',
+                  say('compose.grouping'),
                   groupingValue(view.by),
                   [
                     ...(kind?.needsGroups === false ? [NOTHING] : []),
@@ -136,9 +137,9 @@ export function SentenceEditor(props: Props) {
                 {has('ACROSS') && (
                   <>
                     {' '}
-                    and{' '}
+                    {say('compose.and')}{' '}
                     {pick(
-                      'Second grouping',
+                      say('compose.secondGrouping'),
                       groupingValue(view.across ?? null),
                       [
                         ...(view.kind === 'SUMMARY' ? [NOTHING] : []),
@@ -152,7 +153,7 @@ export function SentenceEditor(props: Props) {
                   <>
                     ,{' '}
                     {pick(
-                      'How many groups',
+                      say('compose.howManyGroups'),
                       String(view.largest),
                       LARGEST,
                       (value) => onChange({ ...view, largest: Number(value) }),
@@ -162,9 +163,9 @@ export function SentenceEditor(props: Props) {
                 )}
                 {has('SPLIT') && (
                   <>
-                    , split by{' '}
+                    {say('compose.splitBy')}{' '}
                     {pick(
-                      'Split',
+                      say('compose.split'),
                       view.split ?? '',
                       splitChoices(columns),
                       (value) => onChange({ ...view, split: value === '' ? null : value }),
@@ -174,9 +175,11 @@ export function SentenceEditor(props: Props) {
                 )}
                 {has('PANELS') && (
                   <>
-                    {view.kind === 'SUMMARY' ? ' and ' : ', a panel for each '}
+                    {view.kind === 'SUMMARY' ? say('compose.and2') : say('compose.aPanelForEach')}
                     {pick(
-                      view.kind === 'SUMMARY' ? 'Third grouping' : 'Panels',
+                      view.kind === 'SUMMARY'
+                        ? say('compose.thirdGrouping')
+                        : say('compose.panels'),
                       groupingValue(view.panels ?? null),
                       [NOTHING, ...groupingChoices(columns, grammar)],
                       (value) => onChange({ ...view, panels: groupingOf(value) }),
@@ -188,9 +191,9 @@ export function SentenceEditor(props: Props) {
             )}
           </>
         )}
-        , as{' '}
+        {say('compose.as')}{' '}
         {pick(
-          'Kind',
+          say('compose.kind'),
           view.kind,
           kinds.map((item) => ({ value: item.kind, label: item.words })),
           (value) => {
@@ -201,9 +204,9 @@ export function SentenceEditor(props: Props) {
         )}
         {(page.app.pages ?? []).length > 1 && (
           <>
-            , on{' '}
+            {say('compose.on')}{' '}
             {pick(
-              'Page',
+              say('compose.page3'),
               view.page ?? page.app.pages?.[0]?.id ?? '',
               (page.app.pages ?? []).map(({ id, title: name }) => ({ value: id, label: name })),
               (id) => onChange(onPage(page.app, view, id)),
@@ -215,10 +218,10 @@ export function SentenceEditor(props: Props) {
       {has('TEXT') && (
         <Input.TextArea
           key={view.id}
-          aria-label="Text"
+          aria-label={say('compose.text')}
           className="text-field"
           autoSize={{ minRows: 3, maxRows: 12 }}
-          placeholder="Markdown. A formula in double braces, such as {{count(*)}}, stands there as its number."
+          placeholder={say('compose.markdownAFormulaInDouble')}
           defaultValue={view.settings?.text ?? ''}
           onBlur={(event) => onChange(drawn(view, { text: event.target.value }))}
         />
@@ -236,7 +239,7 @@ export function SentenceEditor(props: Props) {
       <div className="editor-end">
         {open.length > 0 && (
           <span className="let-choose">
-            Let colleagues choose{' '}
+            {say('compose.letColleaguesChoose')}{' '}
             {open.map((proposal) => (
               <button key={proposal.kind} type="button" onClick={() => onChoose(proposal)}>
                 {proposal.label.toLowerCase()}
@@ -245,10 +248,10 @@ export function SentenceEditor(props: Props) {
           </span>
         )}
         <button type="button" onClick={onRemove}>
-          Remove view
+          {say('compose.removeView')}
         </button>
         <button type="button" onClick={onClose}>
-          Done
+          {say('compose.done')}
         </button>
       </div>
     </section>
@@ -263,7 +266,7 @@ function TitleField({ view, title, onChange }: Props) {
   return (
     <Input
       className="title-field"
-      aria-label="Title of the view"
+      aria-label={say('compose.titleOfTheView')}
       value={typed}
       placeholder={title}
       onChange={(event) => setTyped(event.target.value)}

@@ -2,6 +2,7 @@ import { Select } from 'antd';
 import type { PageData, View } from '../../api/types';
 import { isNumber } from './options';
 import { Phrase } from './Phrase';
+import { say } from '../../words';
 
 interface Props {
   readonly view: View;
@@ -16,10 +17,10 @@ export function TableSlots({ view, page, onChange }: Props) {
   const all = columns.map((column) => ({ value: column.name, label: column.label }));
   return (
     <>
-      Show rows with{' '}
+      {say('compose.showRowsWith')}{' '}
       <Select
         mode="multiple"
-        aria-label="Columns"
+        aria-label={say('compose.columns')}
         className="columns-pick"
         maxTagCount={3}
         popupMatchSelectWidth={false}
@@ -35,12 +36,12 @@ export function TableSlots({ view, page, onChange }: Props) {
           });
         }}
       />
-      , by{' '}
+      {say('compose.by2')}{' '}
       <Phrase
-        name="Sort"
+        name={say('compose.sort')}
         value={sort?.column ?? ''}
         choices={[
-          { value: '', label: 'the order of the file' },
+          { value: '', label: say('compose.theOrderOfTheFile') },
           ...all.filter((item) => view.columns.includes(item.value)),
         ]}
         onPick={(column) => {
@@ -53,11 +54,11 @@ export function TableSlots({ view, page, onChange }: Props) {
         <>
           ,{' '}
           <Phrase
-            name="Direction"
+            name={say('compose.direction')}
             value={sort.descending ? 'down' : 'up'}
             choices={[
-              { value: 'down', label: 'largest first' },
-              { value: 'up', label: 'smallest first' },
+              { value: 'down', label: say('compose.largestFirst') },
+              { value: 'up', label: say('compose.smallestFirst') },
             ]}
             onPick={(value) =>
               onChange({ ...view, sort: [{ ...sort, descending: value === 'down' }] })

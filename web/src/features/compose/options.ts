@@ -7,6 +7,7 @@ import type {
   TimeStep,
   View,
 } from '../../api/types';
+import { say } from '../../words';
 
 export type GrammarViewKind = Grammar['viewKinds'][number];
 
@@ -15,7 +16,7 @@ export interface Choice {
   readonly label: string;
 }
 
-export const NOTHING: Choice = { value: '', label: 'nothing' };
+export const NOTHING: Choice = { value: '', label: say('compose.nothing') };
 
 export const isCoded = (column: PageColumn): boolean =>
   column.type === 'TEXT' || column.type === 'TAGS' || column.type === 'YES_NO';
@@ -56,7 +57,9 @@ export function measureOf(value: string): Measure | null {
 /** Each column as it adds up comes first, then all that can be made of one column, then how to say more. */
 export function measureChoices(page: PageData, grammar: Grammar, now: Measure | null): Choice[] {
   const { columns } = page;
-  const choices: Choice[] = [{ value: 'ROWS', label: `number of ${page.app.noun}` }];
+  const choices: Choice[] = [
+    { value: 'ROWS', label: say('compose.numberOf', { noun: page.app.noun }) },
+  ];
   for (const measure of page.measures) {
     choices.push({ value: measureValue(measure), label: measureLabel(measure, page, grammar) });
   }
@@ -73,24 +76,22 @@ export function measureChoices(page: PageData, grammar: Grammar, now: Measure | 
   const other = now !== null && !isUsual(now);
   choices.push({
     value: MANY,
-    label: other ? measureLabel(now, page, grammar) : 'something else …',
+    label: other ? measureLabel(now, page, grammar) : say('compose.somethingElse'),
   });
   return choices;
 }
 
-const rules = new Intl.PluralRules('en', { type: 'ordinal' });
-const ENDINGS: Record<string, string> = { one: 'st', two: 'nd', few: 'rd', other: 'th' };
-const ordinal = (n: number): string => `${n}${ENDINGS[rules.select(n)] ?? 'th'}`;
+const ordinal = (n: number): string => say('compose.ordinal', { n });
 
 /** In the words of the server's sentences. */
 export function measureLabel(measure: Measure, page: PageData, grammar: Grammar): string {
   const label = (name: string | null | undefined) =>
-    page.columns.find((column) => column.name === name)?.label ?? 'no column';
+    page.columns.find((column) => column.name === name)?.label ?? say('compose.noColumn');
   const words = grammar.aggregates.find((item) => item.aggregate === measure.aggregate);
   const derived = grammar.derived.find((item) => item.derived === measure.derived);
   const plain =
     measure.aggregate === 'ROWS' || !words
-      ? `number of ${page.app.noun}`
+      ? say('compose.numberOf', { noun: page.app.noun })
       : `${words.percent ? `${ordinal(Number(measure.percent ?? 50))} ` : ''}${words.words} ${label(measure.column)}` +
         (words.withWords === null ? '' : ` ${words.withWords} ${label(measure.with)}`);
   return derived ? `${plain}, ${derived.words}` : plain;
@@ -146,13 +147,13 @@ export function groupingChoices(
     grammar.steps
       .filter((item) => !item.needsTimes || hasTimes(column))
       .map(({ step, words }) =>
-        choice({ ...values(column.name), step }, `${words} of ${column.label}`),
+        choice({ ...values(column.name), step }, say('compose.of', { words, label: column.label })),
       );
   const parts = (column: PageColumn) =>
     grammar.parts
       .filter((item) => !item.needsTimes || hasTimes(column))
       .map(({ part, words }) =>
-        choice({ ...values(column.name), part }, `${words} of ${column.label}`),
+        choice({ ...values(column.name), part }, say('compose.of', { words, label: column.label })),
       );
   return [
     ...columns
@@ -166,13 +167,18 @@ export function groupingChoices(
       .map((column) => choice(values(column.name), column.label)),
     ...columns
       .filter((column) => fits('BINS') && isNumber(column))
-      .map((column) => choice({ ...values(column.name), bins: true }, `${column.label} in bins`)),
+      .map((column) =>
+        choice(
+          { ...values(column.name), bins: true },
+          say('compose.inBins', { label: column.label }),
+        ),
+      ),
   ];
 }
 
 export function splitChoices(columns: readonly PageColumn[]): Choice[] {
   return [
-    { value: '', label: 'nothing' },
+    { value: '', label: say('compose.nothing') },
     ...columns
       .filter((column) => isGrouping(column) && column.distinct <= 60)
       .map((column) => ({ value: column.name, label: column.label })),
@@ -182,9 +188,9 @@ export function splitChoices(columns: readonly PageColumn[]): Choice[] {
 export const LARGEST: Choice[] = [
   ...[3, 4, 5, 6, 8, 10, 12, 15, 20, 30].map((n) => ({
     value: String(n),
-    label: `${n} largest and Other`,
+    label: say('compose.largestAndOther', { n }),
   })),
-  { value: '0', label: 'all of them' },
+  { value: '0', label: say('compose.allOfThem') },
 ];
 
 /** The kinds of views that the columns allow. */

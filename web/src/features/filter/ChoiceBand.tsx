@@ -1,5 +1,6 @@
 import { useId } from 'react';
 import type { Choice, PageData, View } from '../../api/types';
+import { say } from '../../words';
 
 interface Props {
   readonly data: PageData;
@@ -18,7 +19,7 @@ export function ChoiceBand({ data, views, picked, onPick }: Props) {
   );
   if (choices.length === 0) return null;
   return (
-    <section className="filter choices" aria-label="Choices">
+    <section className="filter choices" aria-label={say('filter.choices')}>
       {choices.map((choice) => (
         <ChoiceControl
           key={choice.id}

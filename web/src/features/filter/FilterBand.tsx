@@ -4,6 +4,7 @@ import { RangeFilter } from './RangeFilter';
 import { TextFilter } from './TextFilter';
 import { ValuesFilter } from './ValuesFilter';
 import './filter.css';
+import { say } from '../../words';
 
 interface Props {
   readonly data: PageData;
@@ -37,7 +38,7 @@ export function FilterBand({ data, state, answers, finds, onFilter, onFind, end,
         key={spec.column}
         className={active ? 'filter in-use' : 'filter'}
         data-part={`filter:${spec.column}`}
-        aria-label={`Filter ${label}`}
+        aria-label={say('filter.filter', { label })}
       >
         {failure ? (
           <>
@@ -71,7 +72,7 @@ export function FilterBand({ data, state, answers, finds, onFilter, onFind, end,
           aria-expanded={!folded}
           onClick={() => setFolded(!folded)}
         >
-          {folded ? 'Show filters' : 'Fold filters away'}
+          {folded ? say('filter.showFilters') : say('filter.foldFiltersAway')}
         </button>
         {end}
       </div>
@@ -79,7 +80,7 @@ export function FilterBand({ data, state, answers, finds, onFilter, onFind, end,
         <div
           className={sheet ? 'band card sheet-open' : 'band card'}
           role="group"
-          aria-label="Filters"
+          aria-label={say('filter.filters')}
           onKeyDown={(event) => {
             if (event.key === 'Escape') setSheet(false);
           }}
@@ -95,8 +96,10 @@ export function FilterBand({ data, state, answers, finds, onFilter, onFind, end,
         onClick={() => setSheet(!sheet)}
       >
         {sheet
-          ? 'Show the page'
-          : `Filters${state.filters.length > 0 ? `, ${state.filters.length} in use` : ''}`}
+          ? say('filter.showThePage')
+          : say('filter.filtersInUse', {
+              filters: state.filters.length,
+            })}
       </button>
     </>
   );

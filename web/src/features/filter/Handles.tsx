@@ -1,4 +1,5 @@
 import { useRef } from 'react';
+import { say } from '../../words';
 
 interface Props {
   /** Places are 0 to count, the gaps between bins. */
@@ -69,7 +70,7 @@ export function Handles({ count, from, to, label, spoken, onMove, onDone }: Prop
         role="slider"
         className="handle"
         style={{ left: `${(100 * place) / count}%` }}
-        aria-label={`${label}, ${end === 0 ? 'lower' : 'upper'} end`}
+        aria-label={say('filter.end', { label, end: end === 0 ? 'lower' : 'upper' })}
         aria-valuemin={0}
         aria-valuemax={count}
         aria-valuenow={place}

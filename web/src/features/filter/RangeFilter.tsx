@@ -3,6 +3,7 @@ import type { Bin, Filter, HistogramAnswer, NamedPeriod, PageData } from '../../
 import { count, date, number, plainNumber } from '../../shared/format';
 import { Bars } from './Bars';
 import { Handles } from './Handles';
+import { say } from '../../words';
 
 interface Props {
   readonly column: string;
@@ -32,7 +33,7 @@ export function RangeFilter({ column, label, active, answer, periods, onChange }
     return (
       <>
         <h3 className="filter-label">{label}</h3>
-        <p className="soft">All values are blank.</p>
+        <p className="soft">{say('filter.allValuesAreBlank')}</p>
       </>
     );
   }
@@ -42,7 +43,7 @@ export function RangeFilter({ column, label, active, answer, periods, onChange }
       ? active.kind === 'namedPeriod'
         ? (periods.find(({ name }) => name === active.name)?.label ?? active.name)
         : ends(active)
-      : 'any';
+      : say('filter.any');
   const spoken = (place: number) => edgeText(bins, dates, place);
   return (
     <>
@@ -92,7 +93,7 @@ export function RangeFilter({ column, label, active, answer, periods, onChange }
               disabled={!inUse}
               onChange={(event) => emit(from, to, event.target.checked)}
             />
-            <span className="soft">blank, {count(answer.blanks)}</span>
+            <span className="soft">{say('filter.blank', { blanks: count(answer.blanks) })}</span>
           </label>
         )}
       </div>
@@ -146,17 +147,21 @@ function ends(filter: Filter): string {
         : `${from.slice(0, 4)} – ${to.slice(0, 4)}`;
     }
     if (from && to) return `${date(from)} – ${date(to)}`;
-    return filter.from ? `from ${date(filter.from)}` : filter.to ? `to ${date(filter.to)}` : 'any';
+    return filter.from
+      ? say('filter.from', { from: date(filter.from) })
+      : filter.to
+        ? say('filter.to', { to: date(filter.to) })
+        : say('filter.any');
   }
   if (filter.kind !== 'between') return '';
   const { from, to } = filter;
-  const below = filter.belowTo ? 'below ' : '';
+  const below = filter.belowTo ? say('filter.below') : '';
   if (from !== null && to !== null) return `${number(from)} – ${below}${number(to)}`;
   return from !== null
-    ? `from ${number(from)}`
+    ? say('filter.from', { from: number(from) })
     : to !== null
-      ? `${below || 'to '}${number(to)}`
-      : 'any';
+      ? `${below || say('filter.to2')}${number(to)}`
+      : say('filter.any');
 }
 
 function edgeText(bins: readonly Bin[], dates: boolean, place: number): string {
@@ -196,11 +201,11 @@ function PeriodPick({
   return (
     <select
       className="period-pick"
-      aria-label={`Period of ${label}`}
+      aria-label={say('filter.periodOf', { label })}
       value={active?.kind === 'namedPeriod' ? active.name : ''}
       onChange={(event) => pick(event.target.value)}
     >
-      <option value="">period</option>
+      <option value="">{say('filter.period')}</option>
       {periods.map(({ name, label: words }) => (
         <option key={name} value={name}>
           {words}
@@ -237,11 +242,11 @@ function Ends({
       <p className="range-ends soft">
         <span>{first && (dates ? edgeDate(first.from, bins) : plainNumber(first.from))}</span>
         <button type="button" className="word filter-word" onClick={() => setOpen(true)}>
-          type
+          {say('filter.type')}
         </button>
         <span>
           {last && (dates ? edgeDate(last.to, bins) : plainNumber(last.to))}
-          {openHigh && ' and more'}
+          {openHigh && say('filter.andMore')}
         </span>
       </p>
     );
@@ -266,7 +271,7 @@ function Ends({
   return (
     <form className="typed-ends" onSubmit={submit}>
       <input
-        aria-label="From"
+        aria-label={say('filter.from2')}
         className="field"
         type={type}
         step="any"
@@ -275,7 +280,7 @@ function Ends({
         onChange={(event) => setFrom(event.target.value)}
       />
       <input
-        aria-label="To"
+        aria-label={say('filter.to3')}
         className="field"
         type={type}
         step="any"
@@ -283,7 +288,7 @@ function Ends({
         onChange={(event) => setTo(event.target.value)}
       />
       <button type="submit" className="button">
-        Set
+        {say('filter.set')}
       </button>
     </form>
   );

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Filter } from '../../api/types';
+import { say } from '../../words';
 
 interface Props {
   readonly column: string;
@@ -48,8 +49,8 @@ function Typed({
       <input
         className="field"
         type="search"
-        aria-label={`${label} contains`}
-        placeholder="contains …"
+        aria-label={say('filter.contains', { label })}
+        placeholder={say('filter.contains2')}
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
         onBlur={() => typed.trim() !== text && onDone(typed.trim())}

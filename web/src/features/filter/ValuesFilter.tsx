@@ -2,6 +2,7 @@ import { useId, useState } from 'react';
 import type { Filter, OneOf, ValueCount, ValueCountsAnswer } from '../../api/types';
 import { count } from '../../shared/format';
 import { Menu } from '../../shared/Menu';
+import { say } from '../../words';
 
 interface Props {
   readonly column: string;
@@ -66,8 +67,12 @@ export function ValuesFilter(props: Props) {
         <h3 className="filter-label">{label}</h3>
         <span className="soft">
           {inUse
-            ? `${set.exclude ? 'not ' : everyTag ? 'all ' : ''}${set.values.length + (set.blank ? 1 : 0)} of ${rest}`
-            : 'any'}
+            ? say('filter.of', {
+                how: set.exclude ? 'not' : everyTag ? 'all' : 'any',
+                values: set.values.length + (set.blank ? 1 : 0),
+                rest,
+              })
+            : say('filter.any')}
         </span>
       </div>
       <div className="filter-body">
@@ -75,7 +80,7 @@ export function ValuesFilter(props: Props) {
         {(all.length > SHOWN || find !== '') && (
           <Menu
             className="word filter-word"
-            label={`All ${count(rest)} …`}
+            label={say('filter.all2', { rest: count(rest) })}
             name={`All values of ${label}`}
           >
             {(close) => (
@@ -83,10 +88,14 @@ export function ValuesFilter(props: Props) {
                 <ul className="values all">{all}</ul>
                 {answer.distinct > answer.values.length && (
                   <p className="soft">
-                    {count(answer.distinct - answer.values.length)} more; type to find them.
+                    {say('filter.moreTypeToFindThem', {
+                      distinct: count(answer.distinct - answer.values.length),
+                    })}
                   </p>
                 )}
-                {answer.values.length === 0 && <p className="soft">No value contains this.</p>}
+                {answer.values.length === 0 && (
+                  <p className="soft">{say('filter.noValueContainsThis')}</p>
+                )}
                 <p className="menu-end">
                   <button
                     type="button"
@@ -98,7 +107,7 @@ export function ValuesFilter(props: Props) {
                       })
                     }
                   >
-                    all listed
+                    {say('filter.allListed')}
                   </button>
                   <button
                     type="button"
@@ -106,7 +115,7 @@ export function ValuesFilter(props: Props) {
                     disabled={!inUse}
                     onClick={() => onChange(null)}
                   >
-                    none
+                    {say('filter.none')}
                   </button>
                   <button
                     type="button"
@@ -114,7 +123,9 @@ export function ValuesFilter(props: Props) {
                     disabled={!inUse}
                     onClick={() => emit({ ...set, exclude: !set.exclude }, false)}
                   >
-                    {set.exclude ? 'Keep only the picked' : 'Leave the picked out'}
+                    {set.exclude
+                      ? say('filter.keepOnlyThePicked')
+                      : say('filter.leaveThePickedOut')}
                   </button>
                   {tags && (
                     <button
@@ -123,11 +134,11 @@ export function ValuesFilter(props: Props) {
                       disabled={set.values.length < 2}
                       onClick={() => emit({ ...set, blank: false, exclude: false }, !everyTag)}
                     >
-                      {everyTag ? 'any of them' : 'all of them at once'}
+                      {everyTag ? say('filter.anyOfThem') : say('filter.allOfThemAtOnce')}
                     </button>
                   )}
                   <button type="button" className="word" onClick={close}>
-                    Done
+                    {say('filter.done')}
                   </button>
                 </p>
                 <PastedList onValues={(values) => emit({ ...none, values }, false)} />
@@ -155,13 +166,13 @@ function AllValues({
   return (
     <>
       <label className="sr-only" htmlFor={id}>
-        Find in {label}
+        {say('filter.findIn', { label })}
       </label>
       <input
         id={id}
         className="field"
         type="search"
-        placeholder={`Find in ${label}`}
+        placeholder={say('filter.findIn', { label })}
         defaultValue={find}
         autoFocus
         onChange={(event) => onFind(event.target.value)}
@@ -177,11 +188,11 @@ function PastedList({ onValues }: { readonly onValues: (values: string[]) => voi
   const values = [...new Set(text.split(/[\n\t;]+/).map((value) => value.trim()))].filter(Boolean);
   return (
     <details className="pasted-list">
-      <summary className="word">paste a list</summary>
+      <summary className="word">{say('filter.pasteAList')}</summary>
       <textarea
         className="field"
         rows={3}
-        aria-label="Values, one a line"
+        aria-label={say('filter.valuesOneALine')}
         value={text}
         onChange={(event) => setText(event.target.value)}
       />
@@ -191,7 +202,7 @@ function PastedList({ onValues }: { readonly onValues: (values: string[]) => voi
         disabled={values.length === 0}
         onClick={() => onValues(values)}
       >
-        Pick {values.length > 0 ? count(values.length) : 'them'}
+        {say('filter.pick', { values: values.length })}
       </button>
     </details>
   );
@@ -219,8 +230,13 @@ function ValueRow({ name, rows, most, on, onToggle, onOnly }: RowProps) {
         </span>
         <span className="value-count">{count(rows)}</span>
       </label>
-      <button type="button" className="only" aria-label={`Only ${name}`} onClick={onOnly}>
-        only
+      <button
+        type="button"
+        className="only"
+        aria-label={say('filter.only', { name })}
+        onClick={onOnly}
+      >
+        {say('filter.only2')}
       </button>
     </li>
   );

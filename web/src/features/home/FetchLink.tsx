@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { call } from '../../api/client';
 import type { JobStatus } from '../../api/types';
 import { LoadProgress } from './LoadProgress';
+import { say } from '../../words';
 
 /** A file that lies elsewhere: the server fetches it, now and whenever the dataset is brought up to date. */
 export function FetchLink() {
@@ -26,7 +27,7 @@ export function FetchLink() {
       }}
     >
       <Input
-        aria-label="Link to a file"
+        aria-label={say('home.linkToAFile')}
         autoFocus
         type="url"
         required
@@ -35,11 +36,9 @@ export function FetchLink() {
         onChange={(event) => setLink(event.target.value)}
       />
       <button type="submit" className="button" disabled={job !== null}>
-        Fetch it
+        {say('home.fetchIt')}
       </button>
-      <span className="soft">
-        to a file at a public address; it is fetched again when you ask for a newer version
-      </span>
+      <span className="soft">{say('home.toAFileAtA')}</span>
       {job && (
         <LoadProgress
           job={job}

@@ -13,6 +13,7 @@ import { LoadProgress } from './LoadProgress';
 import { SignOut } from './SignOut';
 import { UploadFiles } from './UploadFiles';
 import './home.css';
+import { say } from '../../words';
 
 /** Where an author starts: bring in a file, or go on with an app or a dataset. */
 export function HomePage() {
@@ -49,11 +50,11 @@ export function HomePage() {
   };
   return (
     <>
-      <title>Keen Sparrow</title>
-      <TitleBar title="Keen Sparrow" stages={<Stages now={1} />}>
+      <title>{say('home.keenSparrow')}</title>
+      <TitleBar title={say('home.keenSparrow')} stages={<Stages now={1} />}>
         {session?.role === 'ADMINISTRATOR' && (
           <Link className="button" to="/people">
-            People
+            {say('home.people')}
           </Link>
         )}
         <SignOut name={session?.name ?? ''} />
@@ -64,57 +65,62 @@ export function HomePage() {
           start={bringIn}
           onDone={(job) => void navigate(`/datasets/${job.datasetId ?? ''}`)}
         >
-          <p className="drop-title">Drop a file here to make an app of it</p>
-          <p className="soft">
-            CSV and other text, XLSX, XLS, ODS, JSON and tables of web pages, each also packed with
-            gzip or zip, up to 2 GB. Several with the same headings are put under one another.
-          </p>
+          <p className="drop-title">{say('home.dropAFileHereTo')}</p>
+          <p className="soft">{say('home.csvAndOtherTextXlsx')}</p>
         </UploadFiles>
         <p className="soft">
-          Or{' '}
+          {say('home.or')}{' '}
           <button
             type="button"
             className="word"
             aria-expanded={linking}
             onClick={() => setLinking(!linking)}
           >
-            give a link
+            {say('home.giveALink')}
           </button>
-          , or <Link to="/query">write a query</Link> on a database.
+          {say('home.or2')} <Link to="/query">{say('home.writeAQuery')}</Link>{' '}
+          {say('home.onADatabase')}
         </p>
         {linking && <FetchLink />}
         <Interrupted />
         {problem && <ProblemNote error={problem} />}
-        <h2>Apps</h2>
+        <h2>{say('home.apps')}</h2>
         {apps.error && <ProblemNote error={apps.error} onRetry={() => void apps.refetch()} />}
-        {apps.data?.apps.length === 0 && <p className="soft">None yet. Bring in a file first.</p>}
+        {apps.data?.apps.length === 0 && <p className="soft">{say('home.noneYetBringInA')}</p>}
         <ul className="plain-list card" hidden={!apps.data?.apps.length}>
           {apps.data?.apps.map((app) => (
             <li key={app.id}>
               <Link to={`/apps/${app.id}`}>{app.title}</Link>
               <span className="soft">
-                {app.edition > 0 ? `edition ${app.edition}` : 'not published'}, changed{' '}
-                {when(app.changedAt)}
+                {say('home.appState', {
+                  edition: app.edition,
+                  published: app.edition > 0 ? 'yes' : 'no',
+                  changedAt: when(app.changedAt),
+                })}
               </span>
               <span className="list-end">
-                {app.slug && <Link to={`/a/${app.slug}`}>open as a colleague</Link>}
+                {app.slug && <Link to={`/a/${app.slug}`}>{say('home.openAsAColleague')}</Link>}
                 <Remove name={app.title} onRemove={() => remove(`/api/apps/${app.id}`)} />
               </span>
             </li>
           ))}
         </ul>
-        <h2>Datasets</h2>
+        <h2>{say('home.datasets')}</h2>
         {datasets.error && (
           <ProblemNote error={datasets.error} onRetry={() => void datasets.refetch()} />
         )}
-        {datasets.data?.datasets.length === 0 && <p className="soft">None yet.</p>}
+        {datasets.data?.datasets.length === 0 && <p className="soft">{say('home.noneYet')}</p>}
         <ul className="plain-list card" hidden={!datasets.data?.datasets.length}>
           {datasets.data?.datasets.map((dataset) => (
             <li key={dataset.id}>
               <Link to={`/datasets/${dataset.id}`}>{dataset.name}</Link>
               <span className="soft">
-                {count(dataset.rowCount)} {dataset.noun}, version {dataset.version}, loaded{' '}
-                {when(dataset.loadedAt)}
+                {say('home.versionLoaded', {
+                  rowCount: count(dataset.rowCount),
+                  noun: dataset.noun,
+                  version: dataset.version,
+                  loadedAt: when(dataset.loadedAt),
+                })}
               </span>
               <span className="list-end">
                 <Remove
@@ -135,20 +141,20 @@ function Remove({ name, onRemove }: { readonly name: string; readonly onRemove: 
   return sure ? (
     <span>
       <button type="button" className="word" onClick={onRemove}>
-        Remove for good
+        {say('home.removeForGood')}
       </button>{' '}
       <button type="button" className="word" onClick={() => setSure(false)}>
-        Keep
+        {say('home.keep')}
       </button>
     </span>
   ) : (
     <button
       type="button"
       className="word"
-      aria-label={`Remove ${name}`}
+      aria-label={say('home.remove', { name })}
       onClick={() => setSure(true)}
     >
-      remove
+      {say('home.remove2')}
     </button>
   );
 }
@@ -196,11 +202,11 @@ function Interrupted() {
           {job.title}: {job.message}{' '}
           {job.repeat && (
             <button type="button" className="word" onClick={() => void repeat(job)}>
-              Repeat it
+              {say('home.repeatIt')}
             </button>
           )}{' '}
           <button type="button" className="word" onClick={() => void forget(job)}>
-            Understood
+            {say('home.understood')}
           </button>
         </p>
       ))}

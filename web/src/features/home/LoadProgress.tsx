@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { call } from '../../api/client';
 import type { JobStatus } from '../../api/types';
-import { count } from '../../shared/format';
+import { say } from '../../words';
 
 interface Props {
   readonly job: JobStatus;
@@ -23,17 +23,13 @@ export function LoadProgress({ job, onDone, onStopped }: Props) {
     if (told.current || data.state === 'RUNNING' || data.state === 'WAITING') return;
     told.current = true;
     if (data.state === 'DONE') onDone(data);
-    else onStopped(data.message ?? 'The load was stopped.');
+    else onStopped(data.message ?? say('home.theLoadWasStopped'));
   }, [data, onDone, onStopped]);
-  const rows = data.done > 0 ? `: ${count(data.done)}` : '';
-  const of = data.of > 0 ? ` of ${count(data.of)}` : '';
   return (
     <div className="progress" role="status">
       <p>
         {data.doing}
-        {rows}
-        {of}
-        {rows && ' rows'}
+        {(data.done > 0 || data.of > 0) && say('home.rowsDone', { done: data.done, of: data.of })}
       </p>
       <progress {...(data.of > 0 ? { value: data.done, max: data.of } : {})} />
       <button
@@ -41,7 +37,7 @@ export function LoadProgress({ job, onDone, onStopped }: Props) {
         className="button"
         onClick={() => void call('DELETE', `/api/jobs/${job.id}`)}
       >
-        Cancel
+        {say('home.cancel')}
       </button>
     </div>
   );

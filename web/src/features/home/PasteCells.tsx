@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { say } from '../../words';
 
 /** For those who would rather paste into something they see. */
 export function PasteCells({ onCells }: { readonly onCells: (text: string) => void }) {
@@ -7,11 +8,11 @@ export function PasteCells({ onCells }: { readonly onCells: (text: string) => vo
   if (!open) {
     return (
       <p className="soft paste-offer">
-        or{' '}
+        {say('home.or3')}{' '}
         <button type="button" className="word" onClick={() => setOpen(true)}>
-          paste cells
+          {say('home.pasteCells')}
         </button>{' '}
-        from a spreadsheet, here or anywhere on this page
+        {say('home.fromASpreadsheetHereOr')}
       </p>
     );
   }
@@ -24,19 +25,19 @@ export function PasteCells({ onCells }: { readonly onCells: (text: string) => vo
       }}
     >
       <textarea
-        aria-label="Pasted cells"
+        aria-label={say('home.pastedCells')}
         autoFocus
         rows={5}
         value={text}
-        placeholder="Paste here"
+        placeholder={say('home.pasteHere')}
         onChange={(event) => setText(event.target.value)}
       />
       <span>
         <button type="submit" className="button" disabled={text.trim() === ''}>
-          Read these cells
+          {say('home.readTheseCells')}
         </button>{' '}
         <button type="button" className="word" onClick={() => setOpen(false)}>
-          Not now
+          {say('home.notNow')}
         </button>
       </span>
     </form>

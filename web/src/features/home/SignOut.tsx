@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Link, useNavigate } from 'react-router';
 import { call, rememberSession } from '../../api/client';
+import { say } from '../../words';
 
 export function SignOut({ name }: { readonly name: string }) {
   const queries = useQueryClient();
@@ -13,11 +14,11 @@ export function SignOut({ name }: { readonly name: string }) {
   };
   return (
     <>
-      <Link className="word" to="/account" title="Your account: password, sign-ins, tokens">
+      <Link className="word" to="/account" title={say('home.yourAccountPasswordSignIns')}>
         {name}
       </Link>
       <button type="button" className="button" onClick={() => void leave()}>
-        Sign out
+        {say('home.signOut')}
       </button>
     </>
   );

@@ -5,6 +5,7 @@ import { bytes } from '../../shared/format';
 import { LoadProgress } from './LoadProgress';
 import { PasteCells } from './PasteCells';
 import { pastedCells } from './pastedCells';
+import { say } from '../../words';
 
 interface Props {
   /** Starts the load once the files are stored; null when the page goes elsewhere first. */
@@ -74,7 +75,7 @@ export function UploadFiles({ start, onDone, pasting = false, children }: Props)
   return (
     <section
       className={over ? 'drop over' : 'drop'}
-      aria-label="Bring in files"
+      aria-label={say('home.bringInFiles')}
       onDragOver={(event) => {
         event.preventDefault();
         setOver(true);
@@ -90,7 +91,7 @@ export function UploadFiles({ start, onDone, pasting = false, children }: Props)
         <>
           {children}
           <button type="button" className="button primary" onClick={() => picker.current?.click()}>
-            Pick files
+            {say('home.pickFiles')}
           </button>
           {pasting && <PasteCells onCells={(text) => void send([pastedCells(text)])} />}
           <input
@@ -109,11 +110,15 @@ export function UploadFiles({ start, onDone, pasting = false, children }: Props)
       {sending && (
         <div className="progress" role="status">
           <p>
-            Sending {sending.name}: {bytes(sending.sent)} of {bytes(sending.of)}
+            {say('home.sendingOf', {
+              name: sending.name,
+              sent: bytes(sending.sent),
+              of: bytes(sending.of),
+            })}
           </p>
           <progress value={sending.sent} max={sending.of || 1} />
           <button type="button" className="button" onClick={() => running.current?.cancel()}>
-            Cancel
+            {say('home.cancel')}
           </button>
         </div>
       )}

@@ -3,6 +3,7 @@ import type { Look, ReadingChoices, TableChoice } from '../../api/types';
 import { count } from '../../shared/format';
 import { ValuesAreRead } from './ValuesAreRead';
 import { areaInWords, choiceOf, isOf, shownTable, withPart, withTable } from './area';
+import { say } from '../../words';
 
 interface Props {
   readonly look: Look;
@@ -34,15 +35,15 @@ const ENCODINGS = [
 ];
 
 const DELIMITERS: Record<string, string> = {
-  ',': 'comma',
-  ';': 'semicolon',
-  '\t': 'tab',
-  '|': 'vertical bar',
-  ' ': 'space',
-  ':': 'colon',
-  '^': 'caret',
-  '~': 'tilde',
-  '\u001f': 'their place in the line',
+  ',': say('import.comma'),
+  ';': say('import.semicolon'),
+  '\t': say('import.tab'),
+  '|': say('import.verticalBar'),
+  ' ': say('import.space'),
+  ':': say('import.colon'),
+  '^': say('import.caret'),
+  '~': say('import.tilde'),
+  '\u001f': say('import.theirPlaceInTheLine'),
 };
 
 /** How the file is read, as sentences; each part can be said differently. */
@@ -55,10 +56,10 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
   const now = choices.tables?.find((one) => isOf(one, part));
   const sheets = look.parts.length > 1 && look.parts.every((one) => one.file === part?.file);
   return (
-    <aside className="steps how" aria-label="How it is read">
-      <p className="soft">What is in the file, and what is read of it</p>
+    <aside className="steps how" aria-label={say('import.howItIsRead')}>
+      <p className="soft">{say('import.whatIsInTheFile')}</p>
       {look.parts.length > 1 && (
-        <ul className="sheets" aria-label={sheets ? 'Sheets' : 'Files'}>
+        <ul className="sheets" aria-label={sheets ? say('import.sheets') : say('import.files')}>
           {look.parts.map((one, i) => {
             const name =
               one.sheet && sheets ? one.sheet : one.sheet ? `${one.file}, ${one.sheet}` : one.file;
@@ -69,14 +70,15 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
                   checked={read}
                   disabled={one.tables.length === 0 || (read && look.chosen.length === 1)}
                   onChange={() => onChange(withPart(look, choices, i))}
-                  aria-label={`Read ${name}`}
+                  aria-label={say('import.read', { name })}
                 />
                 <button type="button" className="word" onClick={() => onPart(i)}>
                   {name}
                 </button>{' '}
                 <span className="soft">
-                  {count(one.rowCount)} rows{one.hidden && ', hidden'}
-                  {one.tables.length > 1 && `, ${one.tables.length} tables`}
+                  {say('import.rows', { rowCount: count(one.rowCount) })}
+                  {one.hidden && say('import.hidden')}
+                  {one.tables.length > 1 && say('import.tables', { tables: one.tables.length })}
                 </span>
               </li>
             );
@@ -86,10 +88,10 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
       {text && (
         <>
           <p className="step-sentence">
-            Written in{' '}
+            {say('import.writtenIn')}{' '}
             <Select
               size="small"
-              aria-label="Encoding"
+              aria-label={say('import.encoding')}
               value={text.encoding}
               options={[...new Set([text.encoding, ...ENCODINGS])].map((value) => ({ value }))}
               popupMatchSelectWidth={180}
@@ -98,10 +100,10 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
           </p>
           <p className="soft">{text.encodingReason}</p>
           <p className="step-sentence">
-            Cells parted by{' '}
+            {say('import.cellsPartedBy')}{' '}
             <Select
               size="small"
-              aria-label="Delimiter"
+              aria-label={say('import.delimiter')}
               value={text.delimiter}
               options={[...new Set([text.delimiter, ...Object.keys(DELIMITERS)])].map((value) => ({
                 value,
@@ -113,40 +115,40 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
           </p>
           <p className="soft">{text.delimiterReason}</p>
           <p className="step-sentence">
-            Quotes are{' '}
+            {say('import.quotesAre')}{' '}
             <Select
               size="small"
-              aria-label="Quote"
+              aria-label={say('import.quote')}
               value={text.quote}
               options={[
-                { value: '"', label: 'double' },
-                { value: "'", label: 'single' },
-                { value: '', label: 'none' },
+                { value: '"', label: say('import.double') },
+                { value: "'", label: say('import.single') },
+                { value: '', label: say('import.none') },
               ]}
               popupMatchSelectWidth={120}
               onChange={(quote) => set({ quote })}
             />
-            {', '}within cells{' '}
+            {say('import.withinCells')}{' '}
             <Select
               size="small"
-              aria-label="Escape"
+              aria-label={say('import.escape')}
               value={text.escape}
               options={[
-                { value: '', label: 'doubled' },
-                { value: '\\', label: 'behind \\' },
+                { value: '', label: say('import.doubled') },
+                { value: '\\', label: say('import.behind') },
               ]}
               popupMatchSelectWidth={120}
               onChange={(escape) => set({ escape })}
             />
           </p>
           <p className="step-sentence">
-            Comments begin with{' '}
+            {say('import.commentsBeginWith')}{' '}
             <Select
               size="small"
-              aria-label="Comments"
+              aria-label={say('import.comments')}
               value={text.comment}
               options={[
-                { value: '', label: 'nothing' },
+                { value: '', label: say('import.nothing') },
                 { value: '#', label: '#' },
                 { value: '%', label: '%' },
                 { value: '/', label: '/' },
@@ -160,12 +162,12 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
       {table ? (
         <>
           <p className="step-sentence" data-testid="area">
-            The table is {areaInWords(table.area)}.
+            {say('import.theTableIs', { area: areaInWords(table.area) })}
           </p>
-          <p className="soft">Drag its edges over the cells, or say it here:</p>
+          <p className="soft">{say('import.dragItsEdgesOverThe')}</p>
           <div className="area-form">
             <label>
-              Headings from row
+              {say('import.headingsFromRow')}
               <InputNumber
                 size="small"
                 min={0}
@@ -177,7 +179,7 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
               />
             </label>
             <label>
-              rows of headings
+              {say('import.rowsOfHeadings')}
               <InputNumber
                 size="small"
                 min={0}
@@ -197,7 +199,7 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
             <p>
               <Select
                 size="small"
-                aria-label="Table"
+                aria-label={say('import.table')}
                 value={table.table}
                 options={part?.tables.map((one, i) => ({ value: i, label: areaInWords(one.area) }))}
                 popupMatchSelectWidth={320}
@@ -215,7 +217,7 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
               checked={now?.fillDown ?? table.area.fillDown}
               onChange={(event) => setTable({ fillDown: event.target.checked })}
             >
-              Fill merged cells down
+              {say('import.fillMergedCellsDown')}
             </Checkbox>
           )}
           {table.area.leftOutRows.length > 0 || now?.totals ? (
@@ -223,7 +225,7 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
               checked={now?.totals === true}
               onChange={(event) => setTable({ totals: event.target.checked })}
             >
-              Read rows that sum up others too
+              {say('import.readRowsThatSumUp')}
             </Checkbox>
           ) : null}
           {(part?.hiddenRows.length ?? 0) > 0 && (
@@ -231,7 +233,7 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
               checked={now?.hiddenRows !== false}
               onChange={(event) => setTable({ hiddenRows: event.target.checked })}
             >
-              Read hidden rows
+              {say('import.readHiddenRows')}
             </Checkbox>
           )}
           {(part?.hiddenColumns.length ?? 0) > 0 && (
@@ -239,15 +241,15 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
               checked={now?.hiddenColumns !== false}
               onChange={(event) => setTable({ hiddenColumns: event.target.checked })}
             >
-              Read hidden columns
+              {say('import.readHiddenColumns')}
             </Checkbox>
           )}
         </>
       ) : (
-        <p className="step-sentence">Nothing of this sheet is read.</p>
+        <p className="step-sentence">{say('import.nothingOfThisSheetIs')}</p>
       )}
       <ValuesAreRead look={look} choices={choices} onChange={onChange} />
-      {look.notes.length > 0 && <h3>Worth knowing</h3>}
+      {look.notes.length > 0 && <h3>{say('import.worthKnowing')}</h3>}
       <ul className="notes">
         {look.notes.map((note) => (
           <li key={note}>{note}</li>
@@ -255,7 +257,7 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
       </ul>
       {JSON.stringify(choices) !== '{}' && (
         <button type="button" className="word" onClick={() => onChange({})}>
-          All as it was found
+          {say('import.allAsItWasFound')}
         </button>
       )}
     </aside>

@@ -11,6 +11,7 @@ import { HowItIsRead } from './HowItIsRead';
 import { RawCells } from './RawCells';
 import { useLook } from './useLook';
 import './import.css';
+import { say } from '../../words';
 
 /** A file just brought in: what was found in it, before it is loaded. */
 export function ImportPage() {
@@ -20,7 +21,7 @@ export function ImportPage() {
     <Proposal
       path={`/api/files/${id}/look`}
       first={{}}
-      button="Load it"
+      button={say('import.loadIt')}
       start={(reading) => call<JobStatus>('POST', '/api/datasets', { files: [id], reading })}
       onDone={(job) => void navigate(`/datasets/${job.datasetId ?? ''}`)}
     />
@@ -38,7 +39,7 @@ export function ReadAgainPage() {
   if (details.error) {
     return (
       <>
-        <TitleBar title="Keen Sparrow" />
+        <TitleBar title={say('import.keenSparrow')} />
         <main>
           <ProblemNote error={details.error} onRetry={() => void details.refetch()} />
         </main>
@@ -54,7 +55,7 @@ export function ReadAgainPage() {
       path={`/api/datasets/${id}/look`}
       dataset={id}
       first={first}
-      button="Read it again so"
+      button={say('import.readItAgainSo')}
       start={(reading) => call<JobStatus>('PUT', `/api/datasets/${id}/reading`, { reading })}
       onDone={() => void navigate(`/datasets/${id}`)}
     />
@@ -75,7 +76,7 @@ function Proposal({ path, dataset, first, button, start, onDone }: Props) {
   const [job, setJob] = useState<JobStatus | null>(null);
   const [problem, setProblem] = useState<Error | null>(null);
   const data = look.data;
-  const title = data?.parts[data.shown]?.file ?? 'Bring in';
+  const title = data?.parts[data.shown]?.file ?? say('import.bringIn');
   const load = () => {
     setProblem(null);
     start(choices)
@@ -100,7 +101,7 @@ function Proposal({ path, dataset, first, button, start, onDone }: Props) {
           <ProblemNote error={(problem ?? look.error) as Error} />
           {look.error && (
             <button type="button" className="word" onClick={() => setChoices({})}>
-              All as it was found
+              {say('import.allAsItWasFound')}
             </button>
           )}
         </main>
@@ -122,10 +123,9 @@ function Proposal({ path, dataset, first, button, start, onDone }: Props) {
           <HowItIsRead look={data} choices={choices} onChange={setChoices} onPart={setPart} />
           <section className={look.isPlaceholderData ? 'prepare-table fading' : 'prepare-table'}>
             <h2>
-              The cells as they are{' '}
+              {say('import.theCellsAsTheyAre')}{' '}
               <span className="soft">
-                what is framed is read; {data.moreRows ? 'first and last rows' : 'all rows'} are
-                shown
+                {say('import.whatIsFramedIsRead', { moreRows: data.moreRows ? 'yes' : 'no' })}
               </span>
             </h2>
             <RawCells

@@ -12,6 +12,7 @@ import { cell, typeName } from '../../shared/format';
 import { columnName, goesToTheEnd, shownTable } from './area';
 import { columnAt, drawn, placesOf, rowAt, ROW_HEIGHT, type Places, type Window } from './places';
 import { COLUMNS_AT_ONCE, useCells } from './useLook';
+import { say } from '../../words';
 
 interface Props {
   readonly look: Look;
@@ -34,11 +35,11 @@ const HALF = 8; // pixels
 const NOTHING_SEEN: Window = { left: 0, top: 0, width: 1280, height: 800 };
 
 const EDGE_NAMES: Record<Edge, string> = {
-  top: 'First row of headings',
-  headings: 'Last row of headings',
-  bottom: 'Last row',
-  left: 'First column',
-  right: 'Last column',
+  top: say('import.firstRowOfHeadings'),
+  headings: say('import.lastRowOfHeadings'),
+  bottom: say('import.lastRow'),
+  left: say('import.firstColumn'),
+  right: say('import.lastColumn'),
 };
 
 /**
@@ -111,7 +112,7 @@ export function RawCells({ look, path, choices, onChange }: Props) {
     <div
       className="raw card"
       role="region"
-      aria-label="Raw cells"
+      aria-label={say('import.rawCells')}
       tabIndex={0}
       ref={box}
       onScroll={watchScroll}
@@ -198,7 +199,7 @@ const Cells = memo(function Cells(props: CellsProps) {
       </colgroup>
       <thead>
         <tr style={{ height: places.top }}>
-          <th aria-label="Row" />
+          <th aria-label={say('import.row')} />
           <th className="beside" aria-hidden />
           {columns.map((column) => (
             <th
@@ -350,7 +351,9 @@ function placeOf(area: TableArea, edge: Edge, look?: Look): number {
 
 function spoken(area: TableArea, edge: Edge): string {
   if (edge === 'left' || edge === 'right') return columnName(placeOf(area, edge));
-  return edge === 'bottom' && goesToTheEnd(area) ? 'the end' : String(placeOf(area, edge));
+  return edge === 'bottom' && goesToTheEnd(area)
+    ? say('import.theEnd')
+    : String(placeOf(area, edge));
 }
 
 /** The row or column under the pointer. */

@@ -1,5 +1,6 @@
 import { Select } from 'antd';
 import type { Look, ReadingChoices } from '../../api/types';
+import { say } from '../../words';
 
 interface Props {
   readonly look: Look;
@@ -7,8 +8,11 @@ interface Props {
   readonly onChange: (choices: ReadingChoices) => void;
 }
 
-const MARKS: Record<string, string> = { '.': 'by a point', ',': 'by a comma' };
-const ORDERS: Record<string, string> = { DAY_FIRST: 'day first', MONTH_FIRST: 'month first' };
+const MARKS: Record<string, string> = { '.': say('import.byAPoint'), ',': say('import.byAComma') };
+const ORDERS: Record<string, string> = {
+  DAY_FIRST: say('import.dayFirst'),
+  MONTH_FIRST: say('import.monthFirst'),
+};
 
 /** How numbers and dates are written where that could be either way: found from the values, or as the author says. */
 export function ValuesAreRead({ look, choices, onChange }: Props) {
@@ -17,28 +21,28 @@ export function ValuesAreRead({ look, choices, onChange }: Props) {
   return (
     <>
       <Choice
-        sentence="Decimals are marked"
-        name="Decimal mark"
+        sentence={say('import.decimalsAreMarked')}
+        name={say('import.decimalMark')}
         picked={choices.decimalMark ?? null}
         found={marked.length > 0 ? foundMark(marked) : 'as found'}
         others={MARKS}
         why={
           choices.decimalMark
             ? chosen(marked.filter((one) => one.decimalMark !== choices.decimalMark))
-            : reason(marked, 'no column among the first rows has decimals')
+            : reason(marked, say('import.noColumnAmongTheFirst'))
         }
         onPick={(decimalMark) => onChange({ ...choices, decimalMark })}
       />
       <Choice
-        sentence="Dates in digits are"
-        name="Order of dates"
+        sentence={say('import.datesInDigitsAre')}
+        name={say('import.orderOfDates')}
         picked={choices.dates ?? null}
         found={dated.length > 0 ? foundOrder(dated) : 'as found'}
         others={ORDERS}
         why={
           choices.dates
             ? chosen(dated.filter((one) => one.dates !== choices.dates))
-            : reason(dated, 'no column among the first rows leaves a choice')
+            : reason(dated, say('import.noColumnAmongTheFirst2'))
         }
         onPick={(dates) => onChange({ ...choices, dates: dates as ReadingChoices['dates'] })}
       />
@@ -80,27 +84,33 @@ function Choice({ sentence, name, picked, found, others, why, onPick }: ChoicePr
 
 function foundMark(columns: Look['columns']): string {
   const marks = new Set(columns.map((one) => one.decimalMark));
-  return marks.size > 1 ? 'by either' : (MARKS[columns[0]?.decimalMark ?? ''] ?? 'as found');
+  return marks.size > 1
+    ? say('import.byEither')
+    : (MARKS[columns[0]?.decimalMark ?? ''] ?? say('import.asFound'));
 }
 
 function foundOrder(columns: Look['columns']): string {
   const orders = new Set(columns.map((one) => one.dates));
-  return orders.size > 1 ? 'in both orders' : (ORDERS[columns[0]?.dates ?? ''] ?? 'as found');
+  return orders.size > 1
+    ? say('import.inBothOrders')
+    : (ORDERS[columns[0]?.dates ?? ''] ?? say('import.asFound'));
 }
 
 function reason(columns: Look['columns'], none: string): string {
-  return columns.length === 0 ? none : `found from the values of ${named(columns)}`;
+  return columns.length === 0
+    ? none
+    : say('import.foundFromTheValuesOf', { columns: named(columns) });
 }
 
 /** @param others columns that the choice cannot change: read so, their values would make no sense */
 function chosen(others: Look['columns']): string {
   return others.length === 0
-    ? 'chosen by hand, for columns that could be read in both ways'
-    : `chosen by hand; ${named(others)} can be read in one way only`;
+    ? say('import.chosenByHandForColumns')
+    : say('import.chosenByHandCanBe', { others: named(others) });
 }
 
 function named(columns: Look['columns']): string {
   const names = columns.slice(0, 2).map((one) => `“${one.label}”`);
   const more = columns.length - names.length;
-  return `${names.join(', ')}${more > 0 ? ` and ${more} more` : ''}`;
+  return `${names.join(', ')}${more > 0 ? say('import.andMore', { more }) : ''}`;
 }

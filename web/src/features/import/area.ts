@@ -1,4 +1,5 @@
 import type { Look, ReadingChoices, TableArea, TableChoice } from '../../api/types';
+import { say } from '../../words';
 
 /** Numbers beyond this are the end of the sheet. */
 const END = 1e15;
@@ -71,12 +72,17 @@ export function withPart(look: Look, choices: ReadingChoices, part: number): Rea
 /** Where the table stands, in words: `A4 to Z29, headings in row 4`. */
 export function areaInWords(area: TableArea): string {
   const top = area.headingRow > 0 ? area.headingRow : area.firstRow;
-  const end = goesToTheEnd(area) ? 'the end' : `${columnName(area.lastColumn)}${area.lastRow}`;
+  const end = goesToTheEnd(area)
+    ? say('import.theEnd')
+    : `${columnName(area.lastColumn)}${area.lastRow}`;
   const headings =
     area.headingRows === 0
-      ? 'no headings'
+      ? say('import.noHeadings')
       : area.headingRows === 1
-        ? `headings in row ${area.headingRow}`
-        : `headings in rows ${area.headingRow} to ${area.headingRow + area.headingRows - 1}`;
-  return `${columnName(area.firstColumn)}${top} to ${end}, ${headings}`;
+        ? say('import.headingsInRow', { headingRow: area.headingRow })
+        : say('import.headingsInRowsTo', {
+            headingRow: area.headingRow,
+            headingRow2: area.headingRow + area.headingRows - 1,
+          });
+  return say('import.to', { firstColumn: columnName(area.firstColumn), top, end, headings });
 }

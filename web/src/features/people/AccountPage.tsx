@@ -10,14 +10,15 @@ import { useSession } from '../../shared/useSession';
 import { deviceName } from './deviceName';
 import { OwnTokens } from './OwnTokens';
 import './people.css';
+import { say } from '../../words';
 
 /** What everybody does with their own account: password, where one is signed in, tokens for programs. */
 export function AccountPage() {
   const session = useSession().data;
   return (
     <>
-      <title>Your account</title>
-      <TitleBar title="Your account" note={session?.name} />
+      <title>{say('people.yourAccount')}</title>
+      <TitleBar title={say('people.yourAccount')} note={session?.name} />
       <main className="people">
         <OwnPassword />
         <SignIns />
@@ -47,27 +48,31 @@ function OwnPassword() {
       .catch((failure: unknown) => setProblem(failure as Error));
   };
   return (
-    <section aria-label="Password">
-      <h2>Password</h2>
+    <section aria-label={say('people.password')}>
+      <h2>{say('people.password')}</h2>
       {problem && <ProblemNote error={problem} />}
       {done && (
         <p className="notice" role="status">
-          Changed. Your other sign-ins and your tokens have ended.
+          {say('people.changedYourOtherSignIns')}
         </p>
       )}
       <Form form={form} layout="vertical" onFinish={save} requiredMark={false}>
-        <Form.Item name="current" label="Present password" rules={[{ required: true }]}>
+        <Form.Item
+          name="current"
+          label={say('people.presentPassword')}
+          rules={[{ required: true }]}
+        >
           <Input.Password autoComplete="current-password" />
         </Form.Item>
         <Form.Item
           name="password"
-          label="New password, at least 10 characters"
+          label={say('people.newPasswordAtLeast10')}
           rules={[{ required: true }]}
         >
           <Input.Password autoComplete="new-password" />
         </Form.Item>
         <Button type="primary" htmlType="submit">
-          Change password
+          {say('people.changePassword')}
         </Button>
       </Form>
     </section>
@@ -82,32 +87,35 @@ function SignIns() {
   const sessions = data?.sessions ?? [];
   const end = (path: string) => void call('DELETE', path).then(() => refetch());
   return (
-    <section aria-label="Where you are signed in">
-      <h2>Where you are signed in</h2>
+    <section aria-label={say('people.whereYouAreSignedIn')}>
+      <h2>{say('people.whereYouAreSignedIn')}</h2>
       {error && <ProblemNote error={error} onRetry={() => void refetch()} />}
       <ul className="plain-list card">
         {sessions.map((session) => (
           <li key={session.id}>
             {deviceName(session.device)}{' '}
             <span className="soft">
-              since {when(session.startedAt)}, at most until {when(session.expiresAt)}
+              {say('people.sinceAtMostUntil', {
+                startedAt: when(session.startedAt),
+                expiresAt: when(session.expiresAt),
+              })}
             </span>{' '}
             {session.here ? (
-              <strong>this one</strong>
+              <strong>{say('people.thisOne')}</strong>
             ) : (
               <button
                 type="button"
                 className="word"
                 onClick={() => end(`/api/account/sessions/${session.id}`)}
               >
-                end it
+                {say('people.endIt')}
               </button>
             )}
           </li>
         ))}
       </ul>
       {sessions.length > 1 && (
-        <Button onClick={() => end('/api/account/sessions')}>End all others</Button>
+        <Button onClick={() => end('/api/account/sessions')}>{say('people.endAllOthers')}</Button>
       )}
     </section>
   );

@@ -7,6 +7,7 @@ import { when } from '../../shared/format';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { TitleBar } from '../../shared/TitleBar';
 import './people.css';
+import { say } from '../../words';
 
 /** What people did, the newest first, for administrators. */
 export function AuditPage() {
@@ -25,36 +26,40 @@ export function AuditPage() {
   const entries = data?.pages.flatMap((page) => page.entries) ?? [];
   return (
     <>
-      <title>What people did</title>
-      <TitleBar title="What people did">
+      <title>{say('people.whatPeopleDid')}</title>
+      <TitleBar title={say('people.whatPeopleDid')}>
         <a className="button" href={`/api/audit.csv?find=${wanted}`} download>
-          Download
+          {say('people.download')}
         </a>
       </TitleBar>
       <main className="people wide">
         <Input.Search
           allowClear
-          aria-label="Find in names, addresses and what was done"
-          placeholder="Find a name, an address or an app"
+          aria-label={say('people.findInNamesAddressesAnd')}
+          placeholder={say('people.findANameAnAddress')}
           onSearch={setFind}
           onChange={(event) => event.target.value === '' && setFind('')}
         />
         {error && <ProblemNote error={error} onRetry={() => void refetch()} />}
-        {data && entries.length === 0 && <p className="soft">Nothing is recorded of that.</p>}
+        {data && entries.length === 0 && (
+          <p className="soft">{say('people.nothingIsRecordedOfThat')}</p>
+        )}
         <table className="audit">
           <thead>
             <tr>
-              <th scope="col">When</th>
-              <th scope="col">Who</th>
-              <th scope="col">From</th>
-              <th scope="col">What</th>
+              <th scope="col">{say('people.when')}</th>
+              <th scope="col">{say('people.who')}</th>
+              <th scope="col">{say('people.from')}</th>
+              <th scope="col">{say('people.what')}</th>
             </tr>
           </thead>
           <tbody>
             {entries.map((entry) => (
               <tr key={entry.id}>
                 <td>{when(entry.at)}</td>
-                <td>{entry.name || <span className="soft">without an account</span>}</td>
+                <td>
+                  {entry.name || <span className="soft">{say('people.withoutAnAccount')}</span>}
+                </td>
                 <td>{entry.address}</td>
                 <td>
                   {entry.words} {entry.subject}
@@ -63,7 +68,9 @@ export function AuditPage() {
             ))}
           </tbody>
         </table>
-        {hasNextPage && <Button onClick={() => void fetchNextPage()}>Show older ones</Button>}
+        {hasNextPage && (
+          <Button onClick={() => void fetchNextPage()}>{say('people.showOlderOnes')}</Button>
+        )}
       </main>
     </>
   );

@@ -5,6 +5,7 @@ import { call } from '../../api/client';
 import type { TokenItem } from '../../api/types';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { TokenList } from './TokenList';
+import { say } from '../../words';
 
 interface NewToken {
   label: string;
@@ -31,13 +32,13 @@ export function OwnTokens() {
       .catch((failure: unknown) => setProblem(failure as Error));
   };
   return (
-    <section aria-label="Tokens for other programs">
-      <h2>Tokens for other programs</h2>
+    <section aria-label={say('people.tokensForOtherPrograms')}>
+      <h2>{say('people.tokensForOtherPrograms')}</h2>
       {error && <ProblemNote error={error} onRetry={() => void refetch()} />}
       <TokenList tokens={data?.tokens ?? []} path="/api/tokens" onChanged={() => void refetch()} />
       {made && (
         <p className="notice" role="status">
-          Copy it now, it is shown once: <code className="token">{made}</code>
+          {say('people.copyItNowItIs')} <code className="token">{made}</code>
         </p>
       )}
       {problem && <ProblemNote error={problem} />}
@@ -48,13 +49,13 @@ export function OwnTokens() {
         initialValues={{ days: 90 }}
         requiredMark={false}
       >
-        <Form.Item name="label" label="What it is for" rules={[{ required: true }]}>
+        <Form.Item name="label" label={say('people.whatItIsFor')} rules={[{ required: true }]}>
           <Input autoComplete="off" />
         </Form.Item>
-        <Form.Item name="days" label="Days it holds for">
+        <Form.Item name="days" label={say('people.daysItHoldsFor')}>
           <InputNumber min={1} max={365} />
         </Form.Item>
-        <Button htmlType="submit">Make a token</Button>
+        <Button htmlType="submit">{say('people.makeAToken')}</Button>
       </Form>
     </section>
   );

@@ -9,6 +9,7 @@ import { TitleBar } from '../../shared/TitleBar';
 import { PersonPanel } from './PersonPanel';
 import { ROLES } from './roles';
 import './people.css';
+import { say } from '../../words';
 
 interface NewAccount {
   name: string;
@@ -38,10 +39,10 @@ export function PeoplePage() {
   };
   return (
     <>
-      <title>People</title>
-      <TitleBar title="People">
+      <title>{say('people.people')}</title>
+      <TitleBar title={say('people.people')}>
         <Link className="button" to="/audit">
-          What people did
+          {say('people.whatPeopleDid')}
         </Link>
       </TitleBar>
       <main className="people">
@@ -53,7 +54,7 @@ export function PeoplePage() {
           dataSource={accounts}
           columns={[
             {
-              title: 'Name',
+              title: say('people.name'),
               dataIndex: 'name',
               render: (name: string, account) => (
                 <button
@@ -67,14 +68,14 @@ export function PeoplePage() {
               ),
             },
             {
-              title: 'May',
+              title: say('people.may'),
               dataIndex: 'role',
               render: (role: AccountRole, account) =>
                 account.disabled ? 'disabled' : ROLES.find((item) => item.value === role)?.label,
             },
-            { title: 'Apps', dataIndex: 'apps', align: 'right' },
-            { title: 'Datasets', dataIndex: 'datasets', align: 'right' },
-            { title: 'Tokens', dataIndex: 'tokens', align: 'right' },
+            { title: say('people.apps'), dataIndex: 'apps', align: 'right' },
+            { title: say('people.datasets'), dataIndex: 'datasets', align: 'right' },
+            { title: say('people.tokens'), dataIndex: 'tokens', align: 'right' },
           ]}
         />
         {person && (
@@ -85,7 +86,7 @@ export function PeoplePage() {
             onChanged={() => void refetch()}
           />
         )}
-        <h2>Add an account</h2>
+        <h2>{say('people.addAnAccount')}</h2>
         {problem && <ProblemNote error={problem} />}
         <Form
           form={form}
@@ -94,21 +95,21 @@ export function PeoplePage() {
           initialValues={{ role: 'READER' }}
           requiredMark={false}
         >
-          <Form.Item name="name" label="Name" rules={[{ required: true }]}>
+          <Form.Item name="name" label={say('people.name')} rules={[{ required: true }]}>
             <Input autoComplete="off" />
           </Form.Item>
           <Form.Item
             name="password"
-            label="Password, at least 10 characters"
+            label={say('people.passwordAtLeast10Characters')}
             rules={[{ required: true }]}
           >
             <Input.Password autoComplete="new-password" />
           </Form.Item>
-          <Form.Item name="role" label="May">
+          <Form.Item name="role" label={say('people.may')}>
             <Select options={ROLES} />
           </Form.Item>
           <Button type="primary" htmlType="submit">
-            Add account
+            {say('people.addAccount')}
           </Button>
         </Form>
       </main>

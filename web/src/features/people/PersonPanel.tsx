@@ -6,6 +6,7 @@ import type { Account, AccountRole, TokenItem } from '../../api/types';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { ROLES } from './roles';
 import { TokenList } from './TokenList';
+import { say } from '../../words';
 
 /** What an administrator does with one account. */
 export function PersonPanel({
@@ -34,27 +35,27 @@ export function PersonPanel({
       {problem && <ProblemNote error={problem} />}
       <p className="person-line">
         <label>
-          May{' '}
+          {say('people.may')}{' '}
           <Select<AccountRole>
             options={ROLES}
             value={account.role}
-            aria-label={`What ${account.name} may do`}
+            aria-label={say('people.whatMayDo', { name: account.name })}
             onChange={(role) => void send('PUT', path, { role })}
           />
         </label>
         <Button onClick={() => void send('PUT', path, { disabled: !account.disabled })}>
-          {account.disabled ? 'Enable' : 'Disable'}
+          {account.disabled ? say('people.enable') : say('people.disable')}
         </Button>
         <span className="soft">
           {account.disabled
-            ? 'Cannot sign in. Their apps stay open for others.'
-            : 'Disabled, nobody gets in as them; their apps stay open for others.'}
+            ? say('people.cannotSignInTheirApps')
+            : say('people.disabledNobodyGetsInAs')}
         </span>
       </p>
       <p className="person-line">
         <Input.Password
-          aria-label={`New password of ${account.name}`}
-          placeholder="New password, at least 10 characters"
+          aria-label={say('people.newPasswordOf', { name: account.name })}
+          placeholder={say('people.newPasswordAtLeast10')}
           value={password}
           autoComplete="new-password"
           onChange={(event) => setPassword(event.target.value)}
@@ -68,10 +69,10 @@ export function PersonPanel({
             })
           }
         >
-          Set password
+          {say('people.setPassword')}
         </Button>
         <span className="soft" role="status">
-          {saved && !problem ? 'Set. ' : ''}Their sign-ins and tokens end with it.
+          {say('people.theirSignInsAndTokens', { saved: saved && !problem ? 'yes' : 'no' })}
         </span>
       </p>
       <Tokens path={path} count={account.tokens} onChanged={onChanged} />
@@ -90,11 +91,11 @@ function Tokens({
   readonly onChanged: () => void;
 }) {
   const { data, refetch } = useQuery({
-    queryKey: ['tokens of', path, count],
+    queryKey: [say('people.tokensOf'), path, count],
     queryFn: () => call<{ tokens: TokenItem[] }>('GET', `${path}/tokens`),
     enabled: count > 0,
   });
-  if (count === 0) return <p className="soft">No tokens.</p>;
+  if (count === 0) return <p className="soft">{say('people.noTokens')}</p>;
   return (
     <TokenList
       tokens={data?.tokens ?? []}
@@ -117,20 +118,23 @@ function Removal({
   const [asking, setAsking] = useState(false);
   const [heir, setHeir] = useState<number | null>(null);
   const owns = account.apps > 0 || account.datasets > 0;
-  const made = `${account.apps} ${account.apps === 1 ? 'app' : 'apps'} and ${account.datasets} ${account.datasets === 1 ? 'dataset' : 'datasets'}`;
+  const made = say('people.made', {
+    apps: account.apps,
+    datasets: account.datasets,
+  });
   if (!asking) {
     return (
       <button type="button" className="word" onClick={() => setAsking(true)}>
-        Remove {account.name}
+        {say('people.remove', { name: account.name })}
       </button>
     );
   }
   return (
     <p className="person-line">
-      {owns && <span>{made} go to</span>}
+      {owns && <span>{say('people.goTo', { made })}</span>}
       <Select
-        aria-label="Whom apps and datasets go to"
-        placeholder={owns ? 'pick an account' : 'nobody: it made nothing'}
+        aria-label={say('people.whomAppsAndDatasetsGo')}
+        placeholder={owns ? say('people.pickAnAccount') : say('people.nobodyItMadeNothing')}
         style={{ minWidth: 200 }}
         allowClear
         options={others
@@ -146,10 +150,10 @@ function Removal({
           onRemove(`/api/accounts/${account.id}${heir === null ? '' : `?heir=${heir}`}`)
         }
       >
-        Remove for good
+        {say('people.removeForGood')}
       </Button>
       <button type="button" className="word" onClick={() => setAsking(false)}>
-        Leave it
+        {say('people.leaveIt')}
       </button>
     </p>
   );

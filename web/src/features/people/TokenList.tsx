@@ -1,6 +1,7 @@
 import { call } from '../../api/client';
 import type { TokenItem } from '../../api/types';
 import { when } from '../../shared/format';
+import { say } from '../../words';
 
 /** Tokens with when they were made, used and end, each to be ended now. */
 export function TokenList({
@@ -13,23 +14,27 @@ export function TokenList({
   readonly path: string;
   readonly onChanged: () => void;
 }) {
-  if (tokens.length === 0) return <p className="soft">None.</p>;
+  if (tokens.length === 0) return <p className="soft">{say('people.none')}</p>;
   return (
     <ul className="plain-list card">
       {tokens.map((token) => (
         <li key={token.id}>
           {token.label}{' '}
           <span className="soft">
-            made {when(token.createdAt)}, ends {when(token.expiresAt)},{' '}
-            {token.usedAt ? `last used ${when(token.usedAt)}` : 'never used'}
+            {say('people.tokenDates', {
+              createdAt: when(token.createdAt),
+              expiresAt: when(token.expiresAt),
+              usedAt: token.usedAt ? when(token.usedAt) : '',
+              used: token.usedAt ? 'yes' : 'no',
+            })}
           </span>{' '}
           <button
             type="button"
             className="word"
-            aria-label={`End ${token.label}`}
+            aria-label={say('people.end', { label: token.label })}
             onClick={() => void call('DELETE', `${path}/${token.id}`).then(onChanged)}
           >
-            end it
+            {say('people.endIt')}
           </button>
         </li>
       ))}

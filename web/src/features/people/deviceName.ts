@@ -1,7 +1,8 @@
+import { say } from '../../words';
 const BROWSERS: [RegExp, string][] = [
   [/Edg\//, 'Edge'],
   [/Firefox\//, 'Firefox'],
-  [/Chrome\//, 'Chrome or Chromium'],
+  [/Chrome\//, say('people.chromeOrChromium')],
   [/Safari\//, 'Safari'],
 ];
 const SYSTEMS: [RegExp, string][] = [
@@ -19,6 +20,6 @@ const first = (of: [RegExp, string][], text: string): string | undefined =>
 export function deviceName(agent: string): string {
   const browser = first(BROWSERS, agent);
   const system = first(SYSTEMS, agent);
-  if (browser && system) return `${browser} on ${system}`;
-  return browser ?? system ?? (agent.slice(0, 60) || 'Unnamed program');
+  if (browser && system) return say('people.on', { browser, system });
+  return browser ?? system ?? (agent.slice(0, 60) || say('people.unnamedProgram'));
 }

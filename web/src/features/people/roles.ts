@@ -1,7 +1,8 @@
 import type { AccountRole } from '../../api/types';
+import { say } from '../../words';
 
 export const ROLES: { value: AccountRole; label: string }[] = [
-  { value: 'READER', label: 'reads apps' },
-  { value: 'AUTHOR', label: 'reads and makes apps' },
-  { value: 'ADMINISTRATOR', label: 'administers' },
+  { value: 'READER', label: say('people.readsApps') },
+  { value: 'AUTHOR', label: say('people.readsAndMakesApps') },
+  { value: 'ADMINISTRATOR', label: say('people.administers') },
 ];

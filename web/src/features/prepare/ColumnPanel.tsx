@@ -8,8 +8,9 @@ import type {
   Step,
 } from '../../api/types';
 import { FormatEditor } from '../../shared/FormatEditor';
-import { cell, count, plainNumber, typeName, TYPE_NAMES } from '../../shared/format';
+import { cell, count, plainNumber, typeName, TYPE_NAMES, ROLE_NAMES } from '../../shared/format';
 import { Bars } from '../filter';
+import { say } from '../../words';
 
 interface Props {
   readonly column: DatasetDetails['columns'][number];
@@ -25,15 +26,15 @@ const TYPES = Object.entries(TYPE_NAMES).map(([value, label]) => ({
 
 /** How numbers are put together, in short. */
 export const ADDED: Record<AdditivityKind, string> = {
-  SUM: 'added up',
-  AVERAGE: 'averaged',
-  LAST: 'last over time',
+  SUM: say('prepare.addedUp'),
+  AVERAGE: say('prepare.averaged'),
+  LAST: say('prepare.lastOverTime'),
 };
 
 const ADDITIVITIES: { value: AdditivityKind; label: string }[] = [
-  { value: 'SUM', label: 'added up' },
-  { value: 'AVERAGE', label: 'averaged' },
-  { value: 'LAST', label: 'added up over groups, taken last over time' },
+  { value: 'SUM', label: say('prepare.addedUp') },
+  { value: 'AVERAGE', label: say('prepare.averaged') },
+  { value: 'LAST', label: say('prepare.addedUpOverGroupsTaken') },
 ];
 
 /** One column: what is in it, and the steps that change it. */
@@ -47,30 +48,33 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
     const picked = values.filter((value) => value !== '\u0000');
     void onStep({ kind: 'leaveOutRows', column: name, values: picked, blank });
   };
-  const short = (value: string | null) =>
-    value === null
-      ? '–'
-      : info.type === 'DECIMAL'
-        ? plainNumber(rounded(value))
-        : cell(value, info.type, info.format);
+  const short = (value: string) =>
+    info.type === 'DECIMAL' ? plainNumber(rounded(value)) : cell(value, info.type, info.format);
+  const shown = (value: string | null) => (value === null ? null : short(value));
   const figures: [string, string | null][] = [
-    ['smallest', profile.min],
-    ['lower quartile', profile.lowerQuartile],
-    ['median', profile.median],
-    ['mean', profile.mean],
-    ['upper quartile', profile.upperQuartile],
-    ['largest', profile.max],
+    [say('prepare.smallest'), shown(profile.min)],
+    [say('prepare.lowerQuartile'), shown(profile.lowerQuartile)],
+    [say('prepare.median'), shown(profile.median)],
+    [say('prepare.mean'), profile.mean === null ? null : plainNumber(rounded(profile.mean))],
+    [say('prepare.upperQuartile'), shown(profile.upperQuartile)],
+    [say('prepare.largest'), shown(profile.max)],
   ];
   return (
-    <section className="card panel" aria-label={`Column ${info.label}`}>
+    <section className="card panel" aria-label={say('prepare.column', { label: info.label })}>
       <h3>{info.label}</h3>
       <p className="soft">
-        {typeName(info)}, used as {info.role.toLowerCase()}
-        {named && ' and to name the row'}
+        {say('prepare.usedAs', { type: typeName(info), role: ROLE_NAMES[info.role] })}
+        {named && say('prepare.andToNameTheRow')}
         {info.additivity &&
           info.role === 'MEASURE' &&
-          `, ${ADDED[info.additivity.kind]} because ${info.additivity.reason}`}
-        . {count(profile.distinct)} different, {count(profile.blanks)} blank. In expressions:{' '}
+          say('prepare.addedBecause', {
+            added: ADDED[info.additivity.kind],
+            reason: info.additivity.reason,
+          })}
+        {say('prepare.differentBlankInExpressions', {
+          distinct: count(profile.distinct),
+          blanks: count(profile.blanks),
+        })}{' '}
         <code>{name}</code>
       </p>
       {profile.histogram && profile.histogram.bins.length > 0 && (
@@ -82,13 +86,13 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
           .map(([what, value]) => (
             <div key={what}>
               <dt>{what}</dt>
-              <dd>{what === 'mean' ? plainNumber(rounded(value ?? '')) : short(value)}</dd>
+              <dd>{value}</dd>
             </div>
           ))}
       </dl>
       <div className="column-steps">
         <label>
-          Label
+          {say('prepare.label')}
           <span className="inline-form">
             <Input
               value={label}
@@ -99,14 +103,14 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
               disabled={busy || label.trim() === '' || label === info.label}
               onClick={() => void onStep({ kind: 'relabel', column: name, label })}
             >
-              Label it
+              {say('prepare.labelIt')}
             </Button>
           </span>
         </label>
         <label>
-          Read as
+          {say('prepare.readAs')}
           <Select
-            aria-label="Type"
+            aria-label={say('prepare.type')}
             value={info.type}
             options={TYPES}
             disabled={busy}
@@ -114,20 +118,20 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
           />
         </label>
         <label>
-          Use as
+          {say('prepare.useAs')}
           <Select
-            aria-label="Role"
+            aria-label={say('prepare.role')}
             value={info.role}
             disabled={busy || possibleRoles.length < 2}
-            options={possibleRoles.map((role) => ({ value: role, label: role.toLowerCase() }))}
+            options={possibleRoles.map((role) => ({ value: role, label: ROLE_NAMES[role] }))}
             onChange={(role) => void onStep({ kind: 'setRole', column: name, role })}
           />
         </label>
         {info.additivity && info.role === 'MEASURE' && (
           <label>
-            Over several rows
+            {say('prepare.overSeveralRows')}
             <Select
-              aria-label="How it adds up"
+              aria-label={say('prepare.howItAddsUp')}
               value={info.additivity.kind}
               disabled={busy}
               options={ADDITIVITIES}
@@ -146,21 +150,21 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
           />
         )}
         <label>
-          Leave out the rows where it is
+          {say('prepare.leaveOutTheRowsWhere')}
           <span className="inline-form">
             <Select
               mode="tags"
-              aria-label="Values of rows to leave out"
+              aria-label={say('prepare.valuesOfRowsToLeave')}
               value={values}
-              placeholder="pick or type values"
+              placeholder={say('prepare.pickOrTypeValues')}
               onChange={setValues}
               options={[
                 ...profile.commonest.map((item) => ({ value: item.value, label: item.value })),
-                ...(profile.blanks > 0 ? [{ value: '\u0000', label: 'blank' }] : []),
+                ...(profile.blanks > 0 ? [{ value: '\u0000', label: say('prepare.blank') }] : []),
               ]}
             />
             <Button disabled={busy || values.length === 0} onClick={leaveOut}>
-              Leave out
+              {say('prepare.leaveOut')}
             </Button>
           </span>
         </label>
@@ -171,7 +175,7 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
             disabled={busy}
             onClick={() => void onStep({ kind: 'leaveOutColumn', column: name })}
           >
-            Leave this column out
+            {say('prepare.leaveThisColumnOut')}
           </button>
         </p>
       </div>
@@ -192,14 +196,14 @@ function NumberFormat({
   const [next, setNext] = useState(format ?? plain);
   return (
     <div>
-      Show its numbers as
+      {say('prepare.showItsNumbersAs')}
       <span className="inline-form">
         <FormatEditor value={next} disabled={busy} onChange={(value) => setNext(value ?? plain)} />
         <Button
           disabled={busy || JSON.stringify(next) === JSON.stringify(format ?? plain)}
           onClick={() => onDone(next)}
         >
-          Show so
+          {say('prepare.showSo')}
         </Button>
       </span>
     </div>

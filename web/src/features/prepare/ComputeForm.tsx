@@ -1,6 +1,7 @@
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import type { ColumnInfo, Step } from '../../api/types';
+import { say } from '../../words';
 
 interface Props {
   readonly columns: readonly ColumnInfo[];
@@ -25,9 +26,9 @@ export function ComputeForm({ columns, busy, onStep }: Props) {
   if (!open) {
     return (
       <p className="step-sentence add-step">
-        + Add a step:{' '}
+        {say('prepare.addAStep')}{' '}
         <button type="button" className="word" onClick={() => setOpen(true)}>
-          compute a column
+          {say('prepare.computeAColumn')}
         </button>
       </p>
     );
@@ -47,25 +48,25 @@ export function ComputeForm({ columns, busy, onStep }: Props) {
   return (
     <form className="compute-form" onSubmit={submit}>
       <label>
-        Compute
+        {say('prepare.compute')}
         <Input
           value={label}
           autoFocus
-          placeholder="Fare per passenger"
+          placeholder={say('prepare.farePerPassenger')}
           onChange={(event) => setLabel(event.target.value)}
         />
       </label>
       <label>
-        as
+        {say('prepare.as')}
         <Input.TextArea
           autoSize
           value={expression}
-          placeholder="revenue / passengers"
+          placeholder={say('prepare.revenuePassengers')}
           onChange={(event) => setExpression(event.target.value)}
         />
       </label>
       <p className="soft">
-        Arithmetic with + − * / and parentheses. Columns:{' '}
+        {say('prepare.arithmeticWithAndParenthesesColumns')}{' '}
         {numbers.map((column, i) => (
           <span key={column.name}>
             {i > 0 && ', '}
@@ -89,10 +90,10 @@ export function ComputeForm({ columns, busy, onStep }: Props) {
           loading={busy}
           disabled={label.trim() === '' || expression.trim() === ''}
         >
-          Add
+          {say('prepare.add')}
         </Button>
         <Button size="small" onClick={() => setOpen(false)}>
-          Cancel
+          {say('prepare.cancel')}
         </Button>
       </p>
     </form>

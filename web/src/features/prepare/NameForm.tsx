@@ -2,6 +2,7 @@ import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { call } from '../../api/client';
 import type { DatasetDetails } from '../../api/types';
+import { say } from '../../words';
 
 /** What the dataset is called, and what a row is. */
 export function NameForm({
@@ -29,21 +30,21 @@ export function NameForm({
       }}
     >
       <label className="soft">
-        Name of the dataset
+        {say('prepare.nameOfTheDataset')}
         <Input value={name} onChange={(event) => setName(event.target.value)} />
       </label>
       <label className="soft">
-        A row is one of the
+        {say('prepare.aRowIsOneOf')}
         <Input
           value={noun}
-          placeholder="departures"
+          placeholder={say('prepare.departures')}
           onChange={(event) => setNoun(event.target.value)}
         />
       </label>
       {problem && <p className="problem">{problem}</p>}
       {changed && (
         <Button htmlType="submit" size="small">
-          Save names
+          {say('prepare.saveNames')}
         </Button>
       )}
     </form>

@@ -12,6 +12,7 @@ import { StepList } from './StepList';
 import { WorthALook } from './WorthALook';
 import { useDataset } from './useDataset';
 import './prepare.css';
+import { say } from '../../words';
 
 /** The dataset as it stands: steps on the left, first rows and what is in each column on the right. */
 export function PreparePage() {
@@ -29,7 +30,7 @@ export function PreparePage() {
   if (details.error) {
     return (
       <>
-        <TitleBar title="Keen Sparrow" />
+        <TitleBar title={say('prepare.keenSparrow')} />
         <main>
           <ProblemNote error={details.error} onRetry={() => void details.refetch()} />
         </main>
@@ -53,7 +54,7 @@ export function PreparePage() {
       <title>{data.name}</title>
       <TitleBar title={data.name} stages={<Stages now={2} dataset={id} app={app?.id} />}>
         <span className="soft">
-          version {data.version}, loaded {when(data.loadedAt)}
+          {say('prepare.versionLoaded', { version: data.version, loadedAt: when(data.loadedAt) })}
         </span>
         <button
           type="button"
@@ -61,10 +62,10 @@ export function PreparePage() {
           disabled={busy || data.steps.length === 0}
           onClick={() => void changeSteps(data.steps.slice(0, -1))}
         >
-          Undo last step
+          {say('prepare.undoLastStep')}
         </button>
         <button type="button" className="button primary" onClick={compose}>
-          {app ? 'Go to the app' : 'Compose an app'}
+          {app ? say('prepare.goToTheApp') : say('prepare.composeAnApp')}
         </button>
       </TitleBar>
       <div className="prepare">
@@ -77,10 +78,15 @@ export function PreparePage() {
         />
         <section className="prepare-table">
           <h2>
-            {data.steps.length === 0 ? 'As it was read' : `After step ${data.steps.length}`}{' '}
+            {data.steps.length === 0
+              ? say('prepare.asItWasRead')
+              : say('prepare.afterStep', { steps: data.steps.length })}{' '}
             <span className="soft">
-              {count(data.rowCount)} rows · {data.columns.length} columns · the first{' '}
-              {count(Math.min(200, data.rowCount))} rows are shown
+              {say('prepare.rowsColumnsTheFirstRows', {
+                rowCount: count(data.rowCount),
+                columns: data.columns.length,
+                min: count(Math.min(200, data.rowCount)),
+              })}
             </span>
           </h2>
           <PreviewTable

@@ -1,7 +1,8 @@
 import type { DatasetDetails, RowsAnswer } from '../../api/types';
-import { cell, count, typeName } from '../../shared/format';
+import { cell, count, typeName, ROLE_NAMES } from '../../shared/format';
 import { Bars } from '../filter';
 import { ADDED } from './ColumnPanel';
+import { say } from '../../words';
 
 interface Props {
   readonly data: DatasetDetails;
@@ -13,7 +14,7 @@ interface Props {
 /** The first rows, under headings that say what each column is and show how its values spread. */
 export function PreviewTable({ data, rows, picked, onPick }: Props) {
   return (
-    <div className="preview card" tabIndex={0} role="region" aria-label="First rows">
+    <div className="preview card" tabIndex={0} role="region" aria-label={say('prepare.firstRows')}>
       <table>
         <thead>
           <tr>
@@ -26,15 +27,17 @@ export function PreviewTable({ data, rows, picked, onPick }: Props) {
                 <button type="button" onClick={() => onPick(info.name)}>
                   <span className="column-label">{info.label}</span>
                   <span className="soft">
-                    {typeName(info)} · {info.role.toLowerCase()}
-                    {info.name === data.namedBy && ', names the row'}
+                    {typeName(info)} · {ROLE_NAMES[info.role]}
+                    {info.name === data.namedBy && say('prepare.namesTheRow')}
                     {info.additivity &&
                       info.role === 'MEASURE' &&
                       `, ${ADDED[info.additivity.kind]}`}
                   </span>
                   <span className="soft">
-                    {count(profile.distinct)} {profile.distinct === 1 ? 'value' : 'values'},{' '}
-                    {profile.blanks === 0 ? 'no blanks' : `${count(profile.blanks)} blank`}
+                    {say('prepare.valuesAndBlanks', {
+                      values: profile.distinct,
+                      blanks: profile.blanks,
+                    })}
                   </span>
                   <span className="column-chart">
                     {profile.histogram && profile.histogram.bins.length > 0 ? (
@@ -73,7 +76,7 @@ export function PreviewTable({ data, rows, picked, onPick }: Props) {
                       title={value && value.length > 30 ? value : undefined}
                     >
                       {value === null ? (
-                        <span className="soft">blank</span>
+                        <span className="soft">{say('prepare.blank')}</span>
                       ) : (
                         cell(value, info.type, info.format)
                       )}

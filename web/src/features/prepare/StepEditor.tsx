@@ -2,6 +2,7 @@ import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
 import type { ColumnFormat, ColumnInfo, Slot, Step, StepKindWords } from '../../api/types';
 import { FormatEditor } from '../../shared/FormatEditor';
+import { say } from '../../words';
 
 interface Props {
   readonly step: Step;
@@ -38,10 +39,10 @@ export function StepEditor({ step, kind, columns, busy, onStep, onClose }: Props
       ))}
       <span className="form-end">
         <Button htmlType="submit" type="primary" size="small" loading={busy}>
-          Change the step
+          {say('prepare.changeTheStep')}
         </Button>
         <Button size="small" onClick={onClose}>
-          Leave it
+          {say('prepare.leaveIt')}
         </Button>
       </span>
     </form>

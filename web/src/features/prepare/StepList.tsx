@@ -9,6 +9,7 @@ import { LoadProgress, UploadFiles } from '../home';
 import { ComputeForm } from './ComputeForm';
 import { NameForm } from './NameForm';
 import { StepEditor } from './StepEditor';
+import { say } from '../../words';
 
 interface Props {
   readonly data: DatasetDetails;
@@ -35,39 +36,39 @@ export function StepList({ data, busy, problem, onChange, onNewVersion }: Props)
       .catch((failure: unknown) => setTold((failure as Error).message));
   };
   return (
-    <aside className="steps" aria-label="Steps">
-      <p className="soft">From the source to the dataset, replayed on every load</p>
+    <aside className="steps" aria-label={say('prepare.steps')}>
+      <p className="soft">{say('prepare.fromTheSourceToThe')}</p>
       <ol>
         <li>
           <p className="step-sentence">
-            Read{' '}
+            {say('prepare.read')}{' '}
             <strong>
               {data.query !== null
-                ? 'the result of a query'
-                : data.files.map((file) => file.name).join(' and ')}
+                ? say('prepare.theResultOfAQuery')
+                : data.files.map((file) => file.name).join(say('prepare.and'))}
             </strong>
-            {data.link !== null && ' from a link'}.
+            {data.link !== null && say('prepare.fromALink')}.
           </p>
           <p className="soft">
-            {data.files.map((file) => bytes(file.sizeBytes)).join(' and ')}
+            {data.files.map((file) => bytes(file.sizeBytes)).join(say('prepare.and'))}
             {' · '}
             {data.query !== null ? (
               <button type="button" className="word" disabled={busy} onClick={runAgain}>
-                Run the query again
+                {say('prepare.runTheQueryAgain')}
               </button>
             ) : (
               <>
                 <Link className="word" to={`/datasets/${data.id}/reading`}>
-                  how it was read
+                  {say('prepare.howItWasRead')}
                 </Link>
                 {' · '}
                 {data.link !== null ? (
                   <button type="button" className="word" disabled={busy} onClick={runAgain}>
-                    Fetch it again
+                    {say('prepare.fetchItAgain')}
                   </button>
                 ) : (
                   <button type="button" className="word" onClick={() => setNewer(!newer)}>
-                    {newer ? 'Not now' : 'Load a newer file'}
+                    {newer ? say('prepare.notNow') : say('prepare.loadANewerFile')}
                   </button>
                 )}
               </>
@@ -84,9 +85,7 @@ export function StepList({ data, busy, problem, onChange, onNewVersion }: Props)
                   onNewVersion();
                 }}
               >
-                <p className="soft">
-                  The steps are replayed on it. If it does not fit, the last version stays.
-                </p>
+                <p className="soft">{say('prepare.theStepsAreReplayedOn')}</p>
               </UploadFiles>
             </div>
           )}
@@ -136,10 +135,10 @@ export function StepList({ data, busy, problem, onChange, onNewVersion }: Props)
                     type="button"
                     className="word"
                     disabled={busy}
-                    aria-label={`Change step ${i + 1}`}
+                    aria-label={say('prepare.changeStep', { i: i + 1 })}
                     onClick={() => setEdited(i)}
                   >
-                    change
+                    {say('prepare.change')}
                   </button>
                   {' · '}
                 </>
@@ -148,10 +147,10 @@ export function StepList({ data, busy, problem, onChange, onNewVersion }: Props)
                 type="button"
                 className="word"
                 disabled={busy}
-                aria-label={`Remove step ${i + 1}`}
+                aria-label={say('prepare.removeStep', { i: i + 1 })}
                 onClick={() => void without(i)}
               >
-                remove
+                {say('prepare.remove')}
               </button>
             </p>
           </li>
@@ -159,7 +158,7 @@ export function StepList({ data, busy, problem, onChange, onNewVersion }: Props)
       </ol>
       {busy && (
         <p className="soft" role="status">
-          Replaying …
+          {say('prepare.replaying')}
         </p>
       )}
       {problem && (
@@ -172,7 +171,7 @@ export function StepList({ data, busy, problem, onChange, onNewVersion }: Props)
         busy={busy}
         onStep={(step) => onChange([...data.steps, step])}
       />
-      <p className="soft">Press a column’s heading to label, retype or leave it out.</p>
+      <p className="soft">{say('prepare.pressAColumnsHeadingTo')}</p>
       <NameForm key={`${data.name} ${data.noun}`} data={data} onSaved={onNewVersion} />
     </aside>
   );

@@ -1,5 +1,6 @@
 import type { DatasetDetails, Ambiguity, Step } from '../../api/types';
 import { count } from '../../shared/format';
+import { say } from '../../words';
 
 /** What happened while the file was read, and which values did not fit. */
 export function WorthALook({
@@ -19,10 +20,10 @@ export function WorthALook({
   const clean =
     report.notes.length === 0 && report.conversionErrorCount === 0 && ambiguities.length === 0;
   return (
-    <section className="card panel" aria-label="Worth a look">
-      <h3>Worth a look</h3>
-      <p className="soft">Found while reading</p>
-      {clean && <p>All values of {count(rowCount)} rows read as their types say.</p>}
+    <section className="card panel" aria-label={say('prepare.worthALook')}>
+      <h3>{say('prepare.worthALook')}</h3>
+      <p className="soft">{say('prepare.foundWhileReading')}</p>
+      {clean && <p>{say('prepare.allValuesOfRowsRead', { rowCount: count(rowCount) })}</p>}
       {ambiguities.map((ambiguity) => (
         <div key={`${ambiguity.column} ${ambiguity.text}`} className="notice doubt">
           <p>{ambiguity.text}</p>
@@ -41,7 +42,7 @@ export function WorthALook({
               disabled={busy}
               onClick={() => void onStep(thisWay(ambiguity))}
             >
-              It is right so
+              {say('prepare.itIsRightSo')}
             </button>
           )}
         </div>
@@ -55,10 +56,10 @@ export function WorthALook({
         <table className="conversion-errors">
           <thead>
             <tr>
-              <th scope="col">Line</th>
-              <th scope="col">Column</th>
-              <th scope="col">Value</th>
-              <th scope="col">Why</th>
+              <th scope="col">{say('prepare.line')}</th>
+              <th scope="col">{say('prepare.column2')}</th>
+              <th scope="col">{say('prepare.value2')}</th>
+              <th scope="col">{say('prepare.why')}</th>
             </tr>
           </thead>
           <tbody>
@@ -76,7 +77,11 @@ export function WorthALook({
         </table>
       )}
       {report.conversionErrorCount > 20 && (
-        <p className="soft">The first 20 of {count(report.conversionErrorCount)} are listed.</p>
+        <p className="soft">
+          {say('prepare.theFirst20OfAre', {
+            conversionErrorCount: count(report.conversionErrorCount),
+          })}
+        </p>
       )}
     </section>
   );
@@ -85,11 +90,11 @@ export function WorthALook({
 function press(ambiguity: Ambiguity): string {
   switch (ambiguity.otherStep) {
     case 'FILL_DOWN':
-      return 'Fill it down';
+      return say('prepare.fillItDown');
     case 'LEAVE_OUT_ROWS':
-      return `Leave out ${ambiguity.value}`;
+      return say('prepare.leaveOut2', { value: ambiguity.value ?? '' });
     case null:
-      return `Read them ${ambiguity.other}`;
+      return say('prepare.readThem', { other: ambiguity.other ?? '' });
   }
 }
 

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useState } from 'react';
 import { askDataset, call, Problem } from '../../api/client';
 import type { DatasetDetails, JobStatus, RowsAnswer, Step } from '../../api/types';
+import { say } from '../../words';
 
 const FIRST_ROWS = 200;
 
@@ -21,7 +22,8 @@ export function useDataset(id: string) {
     queryFn: async () => {
       const question = { kind: 'rows', columns, sort: [], offset: 0, limit: FIRST_ROWS };
       const [answer] = await askDataset(id, [], [question]);
-      if (!answer || !('rows' in answer)) throw new Problem(422, '', 'The rows could not be read.');
+      if (!answer || !('rows' in answer))
+        throw new Problem(422, '', say('prepare.theRowsCouldNotBe'));
       return answer;
     },
   });

@@ -8,6 +8,7 @@ import { when } from '../../shared/format';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { Stages, TitleBar } from '../../shared/TitleBar';
 import './publish.css';
+import { say } from '../../words';
 
 /** Freezes the draft as an edition, gives its link, and says who may open it. */
 export function PublishPage() {
@@ -24,7 +25,7 @@ export function PublishPage() {
   if (error) {
     return (
       <>
-        <TitleBar title="Keen Sparrow" />
+        <TitleBar title={say('publish.keenSparrow')} />
         <main>
           <ProblemNote error={error} />
         </main>
@@ -71,48 +72,48 @@ function Publish({
   };
   return (
     <>
-      <title>{`Publish ${draft.page.app.title}`}</title>
+      <title>{say('publish.publish', { title: draft.page.app.title })}</title>
       <TitleBar
         title={draft.page.app.title}
         stages={<Stages now={4} dataset={draft.datasetId} app={draft.id} />}
       />
       <main className="publish">
         {problem && <ProblemNote error={problem} />}
-        <h2>Who may open the link</h2>
+        <h2>{say('publish.whoMayOpenTheLink')}</h2>
         <Radio.Group
           className="access"
           value={access}
           onChange={(event) => pick(event.target.value as LinkAccess)}
           options={[
-            { value: 'SIGNED_IN', label: 'Everyone who is signed in here' },
-            { value: 'ANYONE', label: 'Anyone with the link, without an account' },
+            { value: 'SIGNED_IN', label: say('publish.everyoneWhoIsSignedIn') },
+            { value: 'ANYONE', label: say('publish.anyoneWithTheLinkWithout') },
           ]}
         />
-        <h2>What may be downloaded</h2>
+        <h2>{say('publish.whatMayBeDownloaded')}</h2>
         <Radio.Group
           className="access"
           value={draft.page.app.downloads}
           onChange={(event) => allow(event.target.value as Downloads)}
           options={[
-            { value: 'NOTHING', label: 'Nothing' },
-            { value: 'VIEWS', label: 'The numbers of figures and charts' },
-            { value: 'ROWS', label: 'These, and the rows of its tables' },
+            { value: 'NOTHING', label: say('publish.nothing') },
+            { value: 'VIEWS', label: say('publish.theNumbersOfFiguresAnd') },
+            { value: 'ROWS', label: say('publish.theseAndTheRowsOf') },
           ]}
         />
         <p className="soft access-sentence">
-          {draft.page.access} It holds from the next edition on.
+          {say('publish.itHoldsFromTheNext', { access: draft.page.access })}
         </p>
         <Button type="primary" onClick={() => send('POST', '/editions', { access })}>
-          Publish edition {next}
+          {say('publish.publishEdition', { next })}
         </Button>
         {address && (
           <>
-            <h2>The link</h2>
+            <h2>{say('publish.theLink')}</h2>
             <p className="link-row">
               <input
                 className="field"
                 readOnly
-                aria-label="Link"
+                aria-label={say('publish.link')}
                 value={address}
                 onFocus={(event) => event.target.select()}
               />
@@ -121,27 +122,29 @@ function Publish({
                   void navigator.clipboard.writeText(address).then(() => setCopied(true))
                 }
               >
-                {copied ? 'Copied' : 'Copy'}
+                {copied ? say('publish.copied') : say('publish.copy')}
               </Button>
-              <Link to={`/a/${state.slug}`}>Open as a colleague</Link>
+              <Link to={`/a/${state.slug}`}>{say('publish.openAsAColleague')}</Link>
             </p>
             <p className="soft">
-              It stays the same for every edition and every new version, until you{' '}
+              {say('publish.itStaysTheSameFor')}{' '}
               <button type="button" className="word" onClick={() => send('POST', '/link')}>
-                renew it
+                {say('publish.renewIt')}
               </button>{' '}
-              (the old one then leads nowhere) or{' '}
+              {say('publish.theOldOneThenLeads')}{' '}
               <button type="button" className="word" onClick={() => send('DELETE', '/link')}>
-                withdraw it
+                {say('publish.withdrawIt')}
               </button>
               .
             </p>
-            <h2>Editions</h2>
+            <h2>{say('publish.editions')}</h2>
             <ul className="plain-list card">
               {state.editions.map((edition) => (
                 <li key={edition.number}>
-                  Edition {edition.number}{' '}
-                  <span className="soft">published {when(edition.publishedAt)}</span>
+                  {say('publish.edition', { number: edition.number })}{' '}
+                  <span className="soft">
+                    {say('publish.published', { publishedAt: when(edition.publishedAt) })}
+                  </span>
                 </li>
               ))}
             </ul>

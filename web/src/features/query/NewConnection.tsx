@@ -2,6 +2,7 @@ import { Button, Form, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { call } from '../../api/client';
 import { ProblemNote } from '../../shared/ProblemNote';
+import { say } from '../../words';
 
 interface Fields {
   name: string;
@@ -36,39 +37,47 @@ export function NewConnection({ onAdded }: { readonly onAdded: (id: string) => v
       initialValues={{ kind: 'POSTGRESQL', port: 5432 }}
       onFinish={add}
     >
-      <Form.Item name="name" label="Name" rules={[{ required: true }]}>
+      <Form.Item name="name" label={say('query.name')} rules={[{ required: true }]}>
         <Input />
       </Form.Item>
-      <Form.Item name="kind" label="Kind">
+      <Form.Item name="kind" label={say('query.kind')}>
         <Select
           options={[
-            { value: 'POSTGRESQL', label: 'PostgreSQL' },
-            { value: 'H2', label: 'H2, in this server’s warehouse folder' },
+            { value: 'POSTGRESQL', label: say('query.postgresql') },
+            { value: 'H2', label: say('query.h2InThisServersWarehouse') },
           ]}
         />
       </Form.Item>
       {kind !== 'H2' && (
         <>
-          <Form.Item name="host" label="Host" rules={[{ required: true }]}>
+          <Form.Item name="host" label={say('query.host')} rules={[{ required: true }]}>
             <Input />
           </Form.Item>
-          <Form.Item name="port" label="Port" rules={[{ required: true }]}>
+          <Form.Item name="port" label={say('query.port')} rules={[{ required: true }]}>
             <InputNumber min={1} max={65535} />
           </Form.Item>
         </>
       )}
-      <Form.Item name="database" label="Database" rules={[{ required: true }]}>
+      <Form.Item name="database" label={say('query.database')} rules={[{ required: true }]}>
         <Input />
       </Form.Item>
-      <Form.Item name="username" label="User, one that may only read" rules={[{ required: true }]}>
+      <Form.Item
+        name="username"
+        label={say('query.userOneThatMayOnly')}
+        rules={[{ required: true }]}
+      >
         <Input autoComplete="off" />
       </Form.Item>
-      <Form.Item name="password" label="Password, kept encrypted" rules={[{ required: true }]}>
+      <Form.Item
+        name="password"
+        label={say('query.passwordKeptEncrypted')}
+        rules={[{ required: true }]}
+      >
         <Input.Password autoComplete="new-password" />
       </Form.Item>
       {problem && <ProblemNote error={problem} />}
       <Button htmlType="submit" loading={busy}>
-        Try and add
+        {say('query.tryAndAdd')}
       </Button>
     </Form>
   );

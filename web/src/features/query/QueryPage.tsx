@@ -10,6 +10,7 @@ import { Stages, TitleBar } from '../../shared/TitleBar';
 import { LoadProgress } from '../home';
 import { NewConnection } from './NewConnection';
 import './query.css';
+import { say } from '../../words';
 
 /** Writes a query on a connection, shows its first rows, and loads its result as a dataset. */
 export function QueryPage() {
@@ -52,23 +53,23 @@ export function QueryPage() {
   const ready = connectionId !== null && sql.trim() !== '';
   return (
     <>
-      <title>Query</title>
-      <TitleBar title="Query a database" stages={<Stages now={1} />} />
+      <title>{say('query.query')}</title>
+      <TitleBar title={say('query.queryADatabase')} stages={<Stages now={1} />} />
       <main className="query">
         {error && <ProblemNote error={error} onRetry={() => void refetch()} />}
         <div className="query-row">
           <label>
-            Connection
+            {say('query.connection')}
             <Select
-              aria-label="Connection"
+              aria-label={say('query.connection')}
               value={connectionId}
-              placeholder="none yet"
+              placeholder={say('query.noneYet')}
               options={connections.map((item) => ({ value: item.id, label: item.name }))}
               onChange={setChosen}
             />
           </label>
           <button type="button" className="word" onClick={() => setAdding(!adding)}>
-            {adding ? 'Not now' : 'Add a connection'}
+            {adding ? say('query.notNow') : say('query.addAConnection')}
           </button>
         </div>
         {(adding || (data && connections.length === 0)) && (
@@ -81,10 +82,10 @@ export function QueryPage() {
           />
         )}
         <label>
-          Query
+          {say('query.query')}
           <Input.TextArea
             className="sql"
-            aria-label="Query"
+            aria-label={say('query.query')}
             autoSize={{ minRows: 6, maxRows: 20 }}
             spellCheck={false}
             placeholder="select … from …"
@@ -94,31 +95,33 @@ export function QueryPage() {
         </label>
         <div className="query-row">
           <Button type="primary" disabled={!ready || runId !== null} onClick={run}>
-            Show first rows
+            {say('query.showFirstRows')}
           </Button>
           {runId && (
-            <Button onClick={() => void call('DELETE', `/api/queries/${runId}`)}>Cancel</Button>
+            <Button onClick={() => void call('DELETE', `/api/queries/${runId}`)}>
+              {say('query.cancel')}
+            </Button>
           )}
-          <span className="soft">It may only read. The first rows stop after 30 seconds.</span>
+          <span className="soft">{say('query.itMayOnlyReadThe')}</span>
         </div>
         {problem && <ProblemNote error={problem} />}
         {preview && <FirstRows preview={preview} />}
         {preview && !job && (
           <div className="query-row card load-row">
             <label>
-              Name of the dataset
+              {say('query.nameOfTheDataset')}
               <Input value={name} onChange={(event) => setName(event.target.value)} />
             </label>
             <label>
-              At most so many rows
+              {say('query.atMostSoManyRows')}
               <InputNumber min={1} max={20_000_000} value={most} onChange={setMost} />
             </label>
             <label>
-              Seconds it may take
+              {say('query.secondsItMayTake')}
               <InputNumber min={1} max={3600} value={seconds} onChange={setSeconds} />
             </label>
             <Button type="primary" disabled={name.trim() === ''} onClick={load}>
-              Load as a dataset
+              {say('query.loadAsADataset')}
             </Button>
           </div>
         )}
@@ -142,10 +145,10 @@ function FirstRows({ preview }: { readonly preview: QueryPreview }) {
     <>
       <p className="soft" role="status">
         {preview.more
-          ? `The first ${count(preview.rows.length)} rows; there are more.`
-          : `${count(preview.rows.length)} rows in all.`}
+          ? say('query.theFirstRowsThereAre', { rows: count(preview.rows.length) })
+          : say('query.rowsInAll', { rows: count(preview.rows.length) })}
       </p>
-      <div className="preview card" tabIndex={0} role="region" aria-label="First rows">
+      <div className="preview card" tabIndex={0} role="region" aria-label={say('query.firstRows')}>
         <table>
           <thead>
             <tr>
@@ -160,7 +163,7 @@ function FirstRows({ preview }: { readonly preview: QueryPreview }) {
             {preview.rows.map((row, r) => (
               <tr key={r}>
                 {row.map((value, i) => (
-                  <td key={i}>{value ?? <span className="soft">blank</span>}</td>
+                  <td key={i}>{value ?? <span className="soft">{say('query.blank')}</span>}</td>
                 ))}
               </tr>
             ))}

@@ -1,4 +1,5 @@
 import type { AppDefinition, View } from '../../api/types';
+import { say } from '../../words';
 
 type Pages = NonNullable<AppDefinition['pages']>;
 
@@ -34,7 +35,7 @@ export function PageTabs({
     document.getElementById(`page-tab-${next.id}`)?.focus();
   };
   return (
-    <div className="page-tabs" role="tablist" aria-label="Pages">
+    <div className="page-tabs" role="tablist" aria-label={say('read.pages')}>
       {pages.map((page) => (
         <button
           key={page.id}

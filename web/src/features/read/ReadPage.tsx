@@ -8,6 +8,7 @@ import { TitleBar } from '../../shared/TitleBar';
 import { downloadAddress, isOfRows } from '../view';
 import { AppPage } from './AppPage';
 import { decodeState } from './selection';
+import { say } from '../../words';
 
 /** What a colleague opens. */
 export function ReadPage() {
@@ -28,9 +29,9 @@ export function ReadPage() {
     }
     return (
       <>
-        <TitleBar title="Keen Sparrow" />
+        <TitleBar title={say('read.keenSparrow')} />
         <main>
-          <h2>This link leads nowhere</h2>
+          <h2>{say('read.thisLinkLeadsNowhere')}</h2>
           <p>{error.message}</p>
         </main>
       </>
@@ -51,10 +52,15 @@ export function ReadPage() {
       <title>{page.app.title}</title>
       <TitleBar
         title={page.app.title}
-        note={`version ${page.data.version}, loaded ${when(page.data.loadedAt)} · edition ${data.edition} of ${date(data.publishedAt)}`}
+        note={say('read.versionLoadedEditionOf', {
+          version: page.data.version,
+          loadedAt: when(page.data.loadedAt),
+          edition: data.edition,
+          publishedAt: date(data.publishedAt),
+        })}
       >
         <button type="button" className="button" onClick={copy}>
-          {copied ? 'Copied' : 'Copy link'}
+          {copied ? say('read.copied') : say('read.copyLink')}
         </button>
         {table && (
           <a
@@ -63,7 +69,7 @@ export function ReadPage() {
             title={page.access}
             download
           >
-            Download rows
+            {say('read.downloadRows')}
           </a>
         )}
       </TitleBar>

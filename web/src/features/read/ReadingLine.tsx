@@ -2,6 +2,7 @@ import { SentenceText } from '../../shared/SentenceText';
 import type { Head } from './useAnswers';
 import type { PageStateHook } from './usePageState';
 import { withFilter, withMark } from './selection';
+import { say } from '../../words';
 
 /** The selection as a sentence: a press on a phrase goes to its filter, the cross behind it lifts it. */
 export function ReadingLine({
@@ -40,8 +41,8 @@ export function ReadingLine({
                 <button
                   type="button"
                   className="lift"
-                  aria-label={`Lift: ${part.text}`}
-                  title="Lift this"
+                  aria-label={say('read.lift', { text: part.text })}
+                  title={say('read.liftThis')}
                   onClick={() => lift(part.control ?? '')}
                 >
                   ×
@@ -50,18 +51,18 @@ export function ReadingLine({
             )}
           />
         ) : (
-          'Reading …'
+          say('read.reading')
         )}
       </p>
       <span className="reading-actions">
         {page.canUndo && (
           <button type="button" className="word" onClick={page.undo}>
-            Undo
+            {say('read.undo')}
           </button>
         )}
         {selected && (
           <button type="button" className="word" onClick={page.clear}>
-            Clear all
+            {say('read.clearAll')}
           </button>
         )}
       </span>

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { askPage, Problem } from '../../api/client';
 import type { Answer, AnswerLine, Failure, PageQuestion, Shown } from '../../api/types';
 import type { PageState } from './selection';
+import { say } from '../../words';
 
 export type Head = Extract<AnswerLine, { line: 'head' }>;
 
@@ -26,8 +27,7 @@ export interface Answers {
 
 const EMPTY = { head: null, views: {}, filters: {}, problem: null, rounds: 0 };
 const LATE_AFTER = 200;
-const TOO_LONG =
-  'This selection takes longer to read than the server allows. Narrow it, then try again.';
+const TOO_LONG = say('read.thisSelectionTakesLongerTo');
 
 /**
  * The answers of a page for a state, asked again when either changes. The old answers stay until new ones come, each
@@ -71,7 +71,7 @@ export function useAnswers(
       .catch((error: unknown) => {
         if (turn !== latest.current || abort.signal.aborted) return;
         const problem =
-          error instanceof Problem ? error : new Problem(0, '', 'The answer broke off. Try again.');
+          error instanceof Problem ? error : new Problem(0, '', say('read.theAnswerBrokeOffTry'));
         setKnown((before) => ({ ...before, problem }));
       })
       .finally(() => {

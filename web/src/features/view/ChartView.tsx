@@ -11,6 +11,7 @@ import { finding } from './finding';
 import { faceOf } from './kinds';
 import type { GroupsProps } from './kinds/face';
 import { nextMark, spanFilter } from './marks';
+import { say } from '../../words';
 
 const DRAG = 8; // pixels, so that a press that trembles is a press
 
@@ -41,7 +42,7 @@ export default function ChartView(props: Props) {
     () => panels?.map((_, p) => ofPanel(answer, isSplit, p)) ?? null,
     [answer, isSplit, panels],
   );
-  if (!ready) return <p className="soft">Reading …</p>;
+  if (!ready) return <p className="soft">{say('view.reading')}</p>;
   if (!panels || !parts) return <OneChart {...props} range={null} />;
   const stacked = view.kind === 'BARS' && view.settings?.arrange !== 'BESIDE';
   const range = reach(parts, stacked);
@@ -189,7 +190,11 @@ function OneChart({
         ref={frame}
         className="chart"
         role="img"
-        aria-label={`${title}. ${sentence} ${finding(view, answer, measures)} The numbers are under “as table”.`}
+        aria-label={say('view.readOut', {
+          title,
+          sentence,
+          finding: finding(view, answer, measures),
+        })}
         data-ready={drawn}
       >
         {pulled && (

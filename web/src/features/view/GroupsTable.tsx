@@ -5,6 +5,7 @@ import { markOf } from './context';
 import { GroupButton } from './GroupButton';
 import { isMarked } from './marks';
 import type { GroupsProps } from './kinds/face';
+import { say } from '../../words';
 
 /** A chart's numbers as a table, with a button for each group, so that all can be reached by keyboard. */
 export function GroupsTable(props: GroupsProps) {
@@ -49,7 +50,7 @@ function OneTable({ view, answer, context, title, measures }: GroupsProps) {
           <tr key={a} className={mark !== null && isMarked(mark, key) ? 'marked' : undefined}>
             <th scope="row">
               <GroupButton view={view} answer={answer} context={context} group={key} />
-              {key.partial && <span className="soft"> not over yet</span>}
+              {key.partial && <span className="soft"> {say('view.notOverYet')}</span>}
             </th>
             {columns.map(({ measure, split }, i) => (
               <td key={i} className="number">

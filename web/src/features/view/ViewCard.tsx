@@ -7,6 +7,7 @@ import { ViewDownload } from './ViewDownload';
 import { ViewMenu } from './ViewMenu';
 import { faceOf } from './kinds';
 import './view.css';
+import { say } from '../../words';
 
 const ChartView = lazy(() => import('./ChartView'));
 
@@ -45,7 +46,7 @@ export function ViewCard({ view: defined, answered, context, rounds }: Props) {
             <>
               {' '}
               <button type="button" className="word" onClick={() => context.onMark(view.id, null)}>
-                Lift the mark
+                {say('view.liftTheMark')}
               </button>
             </>
           )}
@@ -58,7 +59,7 @@ export function ViewCard({ view: defined, answered, context, rounds }: Props) {
               aria-pressed={asTable}
               onClick={() => setAsTable(!asTable)}
             >
-              {asTable ? 'as chart' : 'as table'}
+              {asTable ? say('view.asChart') : say('view.asTable')}
             </button>
           )}
           {(asTable || !chart) && <ViewDownload view={view} title={title} context={context} />}
@@ -107,7 +108,7 @@ function Body({
 }) {
   if (answered?.failure) return <p className="soft view-failure">{answered.failure.detail}</p>;
   const answer = answered?.answer;
-  if (!answer) return <p className="soft">Reading …</p>;
+  if (!answer) return <p className="soft">{say('view.reading')}</p>;
   if (answer.kind === 'rows') {
     if (answer.rowCount === 0) return <NoRows context={context} />;
     const { Rows } = faceOf(view);
@@ -120,7 +121,7 @@ function Body({
   if (Groups) return <Groups {...given} />;
   if (asTable) return <GroupsTable {...given} />;
   return (
-    <Suspense fallback={<p className="soft">Reading …</p>}>
+    <Suspense fallback={<p className="soft">{say('view.reading')}</p>}>
       <ChartView {...given} sentence={sentence} />
     </Suspense>
   );
@@ -129,9 +130,9 @@ function Body({
 function NoRows({ context }: { readonly context: ViewContext }) {
   return (
     <p className="soft no-rows">
-      No rows match the selection.{' '}
+      {say('view.noRowsMatchTheSelection')}{' '}
       <button type="button" className="word" onClick={context.onClear}>
-        Clear all
+        {say('view.clearAll')}
       </button>
     </p>
   );

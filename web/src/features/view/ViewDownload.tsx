@@ -2,6 +2,7 @@ import type { View } from '../../api/types';
 import type { ViewContext } from './context';
 import { downloadAddress } from './download';
 import { isOfRows } from './kinds';
+import { say } from '../../words';
 
 /** Takes a view along as CSV, where its app allows that; texts that a spreadsheet would run can be had as they are. */
 export function ViewDownload({
@@ -24,21 +25,21 @@ export function ViewDownload({
       <a
         className="word"
         href={downloadAddress(context.base, context.state, view, sort)}
-        aria-label={`Download ${title}`}
+        aria-label={say('view.download', { title })}
         download
       >
-        download
+        {say('view.download2')}
       </a>
       {guarded.length > 0 && (
-        <span title={`Of ${labels}`}>
-          texts like =1+1 get an apostrophe in front;{' '}
+        <span title={say('view.of', { labels })}>
+          {say('view.textsLike11Get')}{' '}
           <a
             className="word"
             href={downloadAddress(context.base, context.state, view, sort, true)}
-            aria-label={`Download ${title} as it is, for programs`}
+            aria-label={say('view.downloadAsItIsFor', { title })}
             download
           >
-            as they are
+            {say('view.asTheyAre')}
           </a>
         </span>
       )}

@@ -4,6 +4,7 @@ import { count } from '../../shared/format';
 import { Menu } from '../../shared/Menu';
 import { sentenceText } from '../../shared/SentenceText';
 import { asPng, asSvg, drawingOf, save } from './picture';
+import { say } from '../../words';
 
 interface Props {
   readonly card: RefObject<HTMLElement | null>;
@@ -28,7 +29,7 @@ export function ViewMenu({ card, title, shown, answer, isDrawn, reading }: Props
   };
   const name = title.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
   return (
-    <Menu label="what is this?" className="word" name={`What is ${title}?`}>
+    <Menu label={say('view.whatIsThis')} className="word" name={`What is ${title}?`}>
       {(close) => (
         <div className="view-about">
           <p>{sentenceText(shown.sentence)}</p>
@@ -40,7 +41,10 @@ export function ViewMenu({ card, title, shown, answer, isDrawn, reading }: Props
           {reading && <p className="soft">{sentenceText(reading)}</p>}
           {answer && 'rowCount' in answer && (
             <p className="soft">
-              {count(answer.rowCount)} {answer.rowCount === 1 ? 'row' : 'rows'} counted here.
+              {say('view.countedHere', {
+                rowCount: count(answer.rowCount),
+                rowCount2: answer.rowCount,
+              })}
             </p>
           )}
           <p className="view-tools">
@@ -52,7 +56,7 @@ export function ViewMenu({ card, title, shown, answer, isDrawn, reading }: Props
                 void card.current?.requestFullscreen();
               }}
             >
-              full size
+              {say('view.fullSize')}
             </button>
             {isDrawn && (
               <>
@@ -61,7 +65,7 @@ export function ViewMenu({ card, title, shown, answer, isDrawn, reading }: Props
                   className="word"
                   onClick={() => picture((drawing) => save(asSvg(drawing), `${name}.svg`))}
                 >
-                  SVG
+                  {say('view.svg')}
                 </button>
                 <button
                   type="button"
@@ -70,7 +74,7 @@ export function ViewMenu({ card, title, shown, answer, isDrawn, reading }: Props
                     picture(async (drawing) => save(await asPng(drawing), `${name}.png`))
                   }
                 >
-                  PNG
+                  {say('view.png')}
                 </button>
                 <button
                   type="button"
@@ -82,14 +86,14 @@ export function ViewMenu({ card, title, shown, answer, isDrawn, reading }: Props
                     })
                   }
                 >
-                  copy picture
+                  {say('view.copyPicture')}
                 </button>
               </>
             )}
           </p>
           {failed && (
             <p className="soft" role="alert">
-              The browser did not let a picture be made. Try PNG or SVG instead of copying.
+              {say('view.theBrowserDidNotLet')}
             </p>
           )}
         </div>

@@ -1,6 +1,7 @@
 import type { GroupsAnswer, Shown, View } from '../../api/types';
-import { count, groupLabel, measured } from '../../shared/format';
+import { groupLabel, measured } from '../../shared/format';
 import { valueAt } from './cells';
+import { say } from '../../words';
 
 /** What a chart shows, for those who do not see it: from where to where, the largest, the smallest, how many groups. */
 export function finding(view: View, answer: GroupsAnswer, measures: Shown['measures']): string {
@@ -8,9 +9,9 @@ export function finding(view: View, answer: GroupsAnswer, measures: Shown['measu
   const measure = answer.measures[0];
   const text = (value: number) =>
     measured(value, measures[0]?.aggregate ?? 'ROWS', measure?.type ?? null, measure?.format);
-  const size = `${count(answer.axis.length)} ${answer.axis.length === 1 ? 'group' : 'groups'}`;
+  const size = say('view.groupCount', { groups: answer.axis.length });
   if (answer.splits.length > 1) {
-    return `${size}, each in ${count(answer.splits.length)} parts.`;
+    return say('view.eachInParts', { size, splits: answer.splits.length });
   }
   const known = answer.axis.flatMap((key, a) => {
     const value = valueAt(answer, 0, a);
@@ -18,11 +19,23 @@ export function finding(view: View, answer: GroupsAnswer, measures: Shown['measu
   });
   const [first] = known;
   const last = known[known.length - 1];
-  if (!first || !last) return `${size}, none with a value.`;
+  if (!first || !last) return say('view.noneWithAValue', { size });
   const most = known.reduce((best, next) => (next.value > best.value ? next : best));
   const least = known.reduce((best, next) => (next.value < best.value ? next : best));
   const course = answer.time
-    ? `From ${text(first.value)} in ${first.name} to ${text(last.value)} in ${last.name}. `
+    ? say('view.course', {
+        from: text(first.value),
+        first: first.name,
+        to: text(last.value),
+        last: last.name,
+      })
     : '';
-  return `${course}Largest: ${most.name}, ${text(most.value)}; smallest: ${least.name}, ${text(least.value)}; ${size}.`;
+  return say('view.extremes', {
+    course,
+    most: most.name,
+    largest: text(most.value),
+    least: least.name,
+    smallest: text(least.value),
+    size,
+  });
 }

@@ -1,3 +1,4 @@
+import { say } from '../../words';
 const NAMESPACE = 'http://www.w3.org/2000/svg';
 const HEAD = 56;
 const SCALE = 2; // pixels of a picture for one of the screen
@@ -22,7 +23,7 @@ export function drawingOf(card: Element, title: string, sentence: string): SVGSV
   paper.setAttribute('height', '100%');
   paper.setAttribute('fill', style.getPropertyValue('--paper').trim());
   drawing.append(paper);
-  const say = (text: string, y: number, size: number, weight: string, colour: string) => {
+  const write = (text: string, y: number, size: number, weight: string, colour: string) => {
     const line = document.createElementNS(NAMESPACE, 'text');
     line.setAttribute('x', '12');
     line.setAttribute('y', String(y));
@@ -33,8 +34,8 @@ export function drawingOf(card: Element, title: string, sentence: string): SVGSV
     line.textContent = text;
     drawing.append(line);
   };
-  say(title, 24, 15, '600', '--ink');
-  say(sentence, 43, 12, '400', '--soft');
+  write(title, 24, 15, '600', '--ink');
+  write(sentence, 43, 12, '400', '--soft');
   charts.forEach((chart, i) => {
     const copy = chart.cloneNode(true) as SVGSVGElement;
     const place = places[i];
@@ -43,7 +44,7 @@ export function drawingOf(card: Element, title: string, sentence: string): SVGSV
     const name = chart.closest('.panel-chart')?.querySelector('h3')?.textContent;
     drawing.append(copy);
     if (name && place) {
-      say(name, place.top - body.top + HEAD - 4, 12, '600', '--ink');
+      write(name, place.top - body.top + HEAD - 4, 12, '600', '--ink');
       drawing.lastElementChild?.setAttribute('x', String(place.left - body.left + 12));
     }
   });
@@ -65,7 +66,10 @@ export async function asPng(drawing: SVGSVGElement): Promise<Blob> {
   canvas.height = image.height * SCALE;
   canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
   return new Promise((resolve, reject) => {
-    canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('no picture'))), 'image/png');
+    canvas.toBlob(
+      (blob) => (blob ? resolve(blob) : reject(new Error(say('view.noPicture')))),
+      'image/png',
+    );
   });
 }
 

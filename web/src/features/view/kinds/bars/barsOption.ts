@@ -4,6 +4,7 @@ import { FONT, labelWidth, referenceLine, splitColour, tooltip } from '../../cha
 import { mixed } from '../../colours';
 import { isMarked } from '../../marks';
 import type { Drawing } from '../face';
+import { say } from '../../../../words';
 
 const PALE = 0.42;
 const MANY = 14;
@@ -18,7 +19,7 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
   const aggregate = measures[0]?.aggregate ?? 'ROWS';
   const measure = answer.measures[0];
   const labels = answer.axis.map(
-    (key) => groupLabel(key, by) + (key.partial ? ' (not over yet)' : ''),
+    (key) => groupLabel(key, by) + (key.partial ? say('view.notOverYet2') : ''),
   );
   const splits = answer.splits.map((key) => groupLabel(key, null));
   const isSplit = Boolean(view.split);

@@ -5,18 +5,19 @@ import { mixed } from '../../colours';
 import { valueAt } from '../../cells';
 import { isMarked } from '../../marks';
 import type { Drawing } from '../face';
+import { say } from '../../../../words';
 
 // the order of the measures in the answer
 const [MEDIAN, P5, P25, P75, P95, MIN, MAX, FILLED] = [0, 1, 2, 3, 4, 5, 6, 7];
 const PALE = 0.42;
 const WORDS: [number, string][] = [
-  [MAX, 'largest'],
-  [P95, '95th percentile'],
-  [P75, 'upper quartile'],
-  [MEDIAN, 'median'],
-  [P25, 'lower quartile'],
-  [P5, '5th percentile'],
-  [MIN, 'smallest'],
+  [MAX, say('view.largest')],
+  [P95, say('view.95thPercentile')],
+  [P75, say('view.upperQuartile')],
+  [MEDIAN, say('view.median')],
+  [P25, say('view.lowerQuartile')],
+  [P5, say('view.5thPercentile')],
+  [MIN, say('view.smallest')],
 ];
 
 /** Lying boxes from quartile to quartile, lines to the 5th and 95th percentile, dots at the smallest and the largest. */
@@ -50,7 +51,11 @@ export function boxOption({ view, answer, mark, colours, width }: Drawing): ECha
       formatter: (items: { dataIndex: number }[]) => {
         const a = items[0]?.dataIndex ?? 0;
         const lines = WORDS.map(([m, word]) => `${word}: <b>${format(at(m, a))}</b>`);
-        return `${safe(labels[a] ?? '')}, ${count(at(FILLED, a) ?? 0)} values<br>${lines.join('<br>')}`;
+        return say('view.valuesBr', {
+          label: safe(labels[a] ?? ''),
+          values: count(at(FILLED, a) ?? 0),
+          lines: lines.join('<br>'),
+        });
       },
     },
     xAxis: {

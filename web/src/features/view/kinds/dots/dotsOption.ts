@@ -5,6 +5,7 @@ import { mixed } from '../../colours';
 import { valueAt } from '../../cells';
 import { isMarked } from '../../marks';
 import type { Drawing } from '../face';
+import { say } from '../../../../words';
 
 const NAMED = 30; // dots that can have their names beside them
 const PALE = 0.3;
@@ -101,7 +102,5 @@ export function dotsNote({ answer }: Drawing): string | null {
   const missing = answer.axis.filter(
     (_, a) => valueAt(answer, 0, a) === null || valueAt(answer, 1, a) === null,
   ).length;
-  return missing === 0
-    ? null
-    : `${missing} ${missing === 1 ? 'group has' : 'groups have'} no value for one of the two and no dot.`;
+  return missing === 0 ? null : say('view.noValueForOneOf', { missing, missing2: missing });
 }

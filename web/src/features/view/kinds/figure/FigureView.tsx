@@ -2,6 +2,7 @@ import type { Answer, Failure, GroupsAnswer, View } from '../../../../api/types'
 import { groupLabel, measured } from '../../../../shared/format';
 import type { ViewContext } from '../../context';
 import { comparison, type Compared } from './comparison';
+import { say } from '../../../../words';
 
 /** A headline figure: the number of all rows, its course, and the latest whole period beside an earlier one. */
 export function FigureView({
@@ -71,7 +72,7 @@ function Change({
   if (earlier === null || before === null) {
     return (
       <p className="figure-change soft">
-        {period}: {text(value)}, with nothing to compare
+        {say('view.withNothingToCompare', { period, value: text(value) })}
       </p>
     );
   }
@@ -80,23 +81,26 @@ function Change({
   const way = change === null || change === 0 ? 'as' : change > 0 ? 'up' : 'down';
   const better = good === null || way === 'as' ? null : (way === 'up') === (good === 'HIGHER');
   const amount =
-    way === 'as'
-      ? ''
-      : relative !== null
-        ? ` ${measured(Math.abs(relative), 'SHARE', null)}`
-        : isShare
-          ? ` ${(Math.abs(change ?? 0) * 100).toFixed(1)} points`
-          : ` ${text(Math.abs(change ?? 0))}`;
+    relative !== null
+      ? measured(Math.abs(relative), 'SHARE', null)
+      : isShare
+        ? say('view.points', { points: (Math.abs(change ?? 0) * 100).toFixed(1) })
+        : text(Math.abs(change ?? 0));
   return (
     <p className="figure-change" data-better={better ?? undefined}>
-      {period}: {text(value)},{' '}
+      {say('view.nowIs', { period, value: text(value) })}{' '}
       <strong>
-        {way}
-        {amount}
-        {better === null ? '' : better ? ', better' : ', worse'}
+        {say('view.change', {
+          way,
+          amount,
+          better: better === null ? 'neither' : better ? 'better' : 'worse',
+        })}
       </strong>{' '}
-      {better !== null ? 'than' : way === 'as' ? 'in' : 'from'}{' '}
-      {groupLabel(before, view.by ?? null)} ({text(earlier)})
+      {say('view.comparedWith', {
+        way: better === null ? way : 'judged',
+        period: groupLabel(before, view.by ?? null),
+        value: text(earlier),
+      })}
     </p>
   );
 }

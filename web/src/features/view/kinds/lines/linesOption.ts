@@ -5,6 +5,7 @@ import { FONT, reachingTo, referenceLine, splitColour, tooltip } from '../../cha
 import type { Palette } from '../../colours';
 import { isMarked } from '../../marks';
 import type { Drawing } from '../face';
+import { say } from '../../../../words';
 
 const PALE = 0.35;
 
@@ -73,7 +74,7 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
     tooltip: {
       ...tooltip(
         colours,
-        (a) => (labels[a] ?? '') + (answer.axis[a]?.partial ? ' (not over yet)' : ''),
+        (a) => (labels[a] ?? '') + (answer.axis[a]?.partial ? say('view.notOverYet2') : ''),
         splits,
         isSplit,
         (a, s) => format(value(a, s)),
@@ -122,7 +123,7 @@ function isScaled({ view, answer, measures, range }: Drawing): boolean {
 
 /** That the axis does not begin at 0. */
 export const linesNote = (drawing: Drawing): string | null =>
-  isScaled(drawing) ? 'The axis does not begin at 0.' : null;
+  isScaled(drawing) ? say('view.theAxisDoesNotBegin') : null;
 
 function lastValue(answer: GroupsAnswer, s: number): number | null {
   const values = answer.measures[0]?.values ?? [];

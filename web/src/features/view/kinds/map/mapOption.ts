@@ -6,6 +6,7 @@ import { mixed } from '../../colours';
 import { valueAt } from '../../cells';
 import { isMarked } from '../../marks';
 import type { Drawing } from '../face';
+import { say } from '../../../../words';
 
 export const OUTLINES = 'outlines';
 
@@ -40,7 +41,7 @@ function placed(answer: GroupsAnswer): Placed[] {
 export function mapNote({ answer }: Drawing): string | null {
   const left = answer.axis.length - placed(answer).length;
   if (left === 0) return null;
-  return `${count(left)} of ${count(answer.axis.length)} have no place on the globe and are not drawn; they stand in the table.`;
+  return say('view.ofHaveNoPlaceOn', { left: count(left), axis: count(answer.axis.length) });
 }
 
 /** Dots where the groups lie, their area as large as the measure, over outlines of countries; moved and zoomed. */

@@ -3,6 +3,7 @@ import type { RowsAnswer, View } from '../../../../api/types';
 import { cell, count } from '../../../../shared/format';
 import type { ViewContext } from '../../context';
 import { useRowPages } from '../../useRowPages';
+import { say } from '../../../../words';
 
 /** One row with all its fields, long texts in full; the next, the one before and another at random. */
 export function RecordView({
@@ -23,20 +24,20 @@ export function RecordView({
     <div className="record">
       <p className="record-tools">
         <span className="soft" role="status">
-          {count(at + 1)} of {count(answer.rowCount)}
+          {say('view.of2', { at: count(at + 1), rowCount: count(answer.rowCount) })}
         </span>
         <button type="button" className="word" onClick={() => go(at - 1)}>
-          before
+          {say('view.before')}
         </button>
         <button type="button" className="word" onClick={() => go(at + 1)}>
-          next
+          {say('view.next')}
         </button>
         <button
           type="button"
           className="word"
           onClick={() => go(Math.floor(Math.random() * answer.rowCount))}
         >
-          another at random
+          {say('view.anotherAtRandom')}
         </button>
       </p>
       <dl>
@@ -50,7 +51,7 @@ export function RecordView({
                 {row === undefined
                   ? '…'
                   : value === null
-                    ? 'blank'
+                    ? say('view.blank')
                     : cell(value, column?.type ?? 'TEXT', column?.format)}
               </dd>
             </div>

@@ -4,6 +4,7 @@ import { FONT, safe, splitColour, tipBox } from '../../chartParts';
 import { mixed } from '../../colours';
 import { isMarked } from '../../marks';
 import type { Drawing } from '../face';
+import { say } from '../../../../words';
 
 const PALE = 0.42;
 
@@ -79,5 +80,5 @@ export function sharesNote({ view, answer }: Drawing): string | null {
   const negative = answer.axis.filter((_, a) => (values[a] ?? 0) < 0);
   if (negative.length === 0) return null;
   const names = negative.map((key) => groupLabel(key, view.by ?? null)).join(', ');
-  return `Below 0 and without a part: ${names}. The shares are those of the others.`;
+  return say('view.below0AndWithoutA', { names });
 }

@@ -3,6 +3,7 @@ import { count, groupLabel, measured } from '../../../../shared/format';
 import { valueAt } from '../../cells';
 import { GroupButton } from '../../GroupButton';
 import type { GroupsProps } from '../face';
+import { say } from '../../../../words';
 
 const MAX_ROWS = 600;
 
@@ -53,7 +54,7 @@ export function SummaryTable({ view, answer, context, title, measures }: GroupsP
                   const place = row.places[i] ?? null;
                   const same = before?.places.slice(0, i + 1).every((p, j) => p === row.places[j]);
                   const key = place === null ? undefined : keys[i]?.[place];
-                  if (!key) return <th key={i}>{i === firstBlank(row) ? 'all' : ''}</th>;
+                  if (!key) return <th key={i}>{i === firstBlank(row) ? say('view.all') : ''}</th>;
                   return (
                     <th key={i} scope="row">
                       {same && i < groupings.length - 1 ? (
@@ -78,8 +79,7 @@ export function SummaryTable({ view, answer, context, title, measures }: GroupsP
       </table>
       {rows.length > MAX_ROWS && (
         <p className="soft">
-          {count(rows.length - MAX_ROWS)} more rows are not shown. Narrow the selection, or download
-          them all.
+          {say('view.moreRowsAreNotShown', { rows: count(rows.length - MAX_ROWS) })}
         </p>
       )}
     </div>

@@ -4,6 +4,7 @@ import type { PageColumn, RowsAnswer, View } from '../../../../api/types';
 import { cell, count } from '../../../../shared/format';
 import type { ViewContext } from '../../context';
 import { useRowPages } from '../../useRowPages';
+import { say } from '../../../../words';
 
 const ROW = 26;
 const WIDTHS: Record<string, number> = {
@@ -68,7 +69,7 @@ export function TableView({
       role="table"
       aria-rowcount={answer.rowCount + 1}
       tabIndex={0}
-      aria-label={`${count(answer.rowCount)} rows`}
+      aria-label={say('view.rows', { rowCount: count(answer.rowCount) })}
     >
       <div
         className="rows-inner"
@@ -86,7 +87,7 @@ export function TableView({
               >
                 <button
                   type="button"
-                  title={`Sort by ${column.label}`}
+                  title={say('view.sortBy', { label: column.label })}
                   onClick={() =>
                     context.onSort(view.id, {
                       column: column.name,
@@ -138,7 +139,7 @@ export function TableView({
         </div>
       </div>
       <p className="sr-only" role="status">
-        {count(answer.rowCount)} rows
+        {say('view.rows', { rowCount: count(answer.rowCount) })}
       </p>
     </div>
   );

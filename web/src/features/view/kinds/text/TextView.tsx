@@ -1,6 +1,7 @@
 import { lazy, Suspense } from 'react';
 import type { Answer, Failure, View } from '../../../../api/types';
 import { formatted } from '../../../../shared/format';
+import { say } from '../../../../words';
 
 const Markdown = lazy(() => import('react-markdown')); // which shows no markup of the author's as such
 
@@ -34,7 +35,7 @@ export function TextView({
       ) : (
         <Suspense fallback={<p>{text}</p>}>
           <Markdown disallowedElements={['img']} components={{ a: OutsideLink }}>
-            {text === '' ? '*Nothing is written yet.*' : text}
+            {text === '' ? say('view.nothingIsWrittenYet') : text}
           </Markdown>
         </Suspense>
       )}

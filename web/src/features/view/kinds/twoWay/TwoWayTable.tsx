@@ -4,6 +4,7 @@ import { markOf } from '../../context';
 import { GroupButton } from '../../GroupButton';
 import { isMarked } from '../../marks';
 import type { GroupsProps } from '../face';
+import { say } from '../../../../words';
 
 /** Rows and columns of groups, each with its total: computed again from the rows, never added up from the cells. */
 export function TwoWayTable({ view, answer, context, title, measures }: GroupsProps) {
@@ -30,11 +31,11 @@ export function TwoWayTable({ view, answer, context, title, measures }: GroupsPr
             {answer.splits.map((key, s) => (
               <th key={s} scope="col" className="number">
                 {groupLabel(key, view.across ?? null)}
-                {key.partial && <span className="soft"> not over yet</span>}
+                {key.partial && <span className="soft"> {say('view.notOverYet')}</span>}
               </th>
             ))}
             <th scope="col" className="number total">
-              all
+              {say('view.all')}
             </th>
           </tr>
         </thead>
@@ -53,7 +54,7 @@ export function TwoWayTable({ view, answer, context, title, measures }: GroupsPr
             </tr>
           ))}
           <tr className="total">
-            <th scope="row">all</th>
+            <th scope="row">{say('view.all')}</th>
             {answer.splits.map((_, s) => (
               <td key={s} className="number">
                 {text(totals?.splits[s])}

@@ -1,0 +1,35 @@
+import { IntlMessageFormat } from 'intl-messageformat';
+import en from './en.json';
+
+/** A text that the interface says, by its place in `en.json`. */
+export type WordKey = keyof typeof en;
+
+declare global {
+  /** Another language's texts, put there by the server before any script runs. */
+  var sparrowWords: Partial<Record<WordKey, string>> | undefined;
+}
+
+const words: Readonly<Record<WordKey, string>> = { ...en, ...globalThis.sparrowWords };
+
+/** How plurals are formed; an invented language forms them as English does. */
+const language = ((asked) =>
+  Intl.PluralRules.supportedLocalesOf(asked).length > 0 ? asked : 'en')(
+  document.documentElement.lang || 'en',
+);
+
+const templates = new Map<WordKey, IntlMessageFormat>();
+
+/**
+ * A text of the interface with its arguments put in: the only way a text reaches the screen.
+ * Templates are ICU messages, so that plurals, conditions and the order of arguments are the language's.
+ */
+export function say(key: WordKey, args?: Readonly<Record<string, string | number>>): string {
+  const text = words[key];
+  if (args === undefined && !text.includes("'")) return text;
+  let template = templates.get(key);
+  if (!template) {
+    template = new IntlMessageFormat(text, language, undefined, { ignoreTag: true });
+    templates.set(key, template);
+  }
+  return template.format<string>(args) as string;
+}
