@@ -1,5 +1,5 @@
 // Packs what the browser loads, once at build time: brotli where it is taken, gzip elsewhere.
-import { readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { cpSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 
@@ -19,4 +19,9 @@ function pack(folder) {
   }
 }
 
+// for languages that the server makes of English
+cpSync('src/words', join(root, 'words'), {
+  recursive: true,
+  filter: (path) => !path.endsWith('.ts'),
+});
 pack(root);

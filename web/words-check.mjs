@@ -11,6 +11,8 @@ const READ = new Set(
     ' ',
   ),
 );
+const TECHNICAL =
+  /^(className|style|key|viewBox|d|href|src|to|rel|type|autoComplete|data-.*|aria-(live|controls|describedby|current|haspopup|expanded)|role|id|size|variant)$/;
 // what looks like words and is none: names of fonts, encodings, keys, programs, selectors
 const NO_WORDS = [
   /^(ArrowUp|ArrowDown|ArrowLeft|ArrowRight|PageUp|PageDown|Home|End|Enter|Escape|Delete)$/,
@@ -66,7 +68,7 @@ function isTechnical(node) {
     parent = parent.parent;
   }
   if (ts.isJsxExpression(parent)) parent = parent.parent;
-  if (ts.isJsxAttribute(parent)) return !READ.has(parent.name.getText());
+  if (ts.isJsxAttribute(parent)) return TECHNICAL.test(parent.name.getText());
   return (
     (ts.isPropertyAssignment(parent) && parent.name === child) ||
     ts.isImportDeclaration(parent) ||
@@ -119,7 +121,8 @@ for (const file of files('src').filter((name) => /\.tsx?$/.test(name))) {
     if (ts.isJsxAttribute(node) && node.initializer && ts.isStringLiteral(node.initializer)) {
       const { text } = node.initializer;
       if (
-        READ.has(node.name.getText()) &&
+        (READ.has(node.name.getText()) ||
+          (!TECHNICAL.test(node.name.getText()) && / /.test(node.initializer.text))) &&
         /\p{L}{2}/u.test(text) &&
         !NO_WORDS.some((none) => none.test(text))
       )

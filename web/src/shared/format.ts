@@ -7,9 +7,8 @@ import type {
   TimeStep,
   View,
 } from '../api/types';
-import { say } from '../words';
+import { LOCALE, say } from '../words';
 
-const LOCALE = 'en-GB';
 const whole = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 0 });
 const tenths = new Intl.NumberFormat(LOCALE, {
   minimumFractionDigits: 1,
@@ -253,8 +252,8 @@ export function groupLabel(key: GroupKey, by: View['by']): string {
 const ISO_DATE = /^-?\d{4,}-\d\d-\d\d/;
 const isNumeric = (text: string): boolean => Number.isFinite(Number(text));
 
-const weekday = new Intl.DateTimeFormat(undefined, { weekday: 'long', timeZone: 'UTC' });
-const monthName = new Intl.DateTimeFormat(undefined, { month: 'long', timeZone: 'UTC' });
+const weekday = new Intl.DateTimeFormat(LOCALE, { weekday: 'long', timeZone: 'UTC' });
+const monthName = new Intl.DateTimeFormat(LOCALE, { month: 'long', timeZone: 'UTC' });
 
 /** A part of a date by its name: 1 is Monday, January or the first quarter. */
 function partLabel(value: number, part: DatePart): string {

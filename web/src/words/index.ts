@@ -17,6 +17,9 @@ const language = ((asked) =>
   document.documentElement.lang || 'en',
 );
 
+/** How numbers and dates are written. */
+export const LOCALE = language === 'en' ? 'en-GB' : language;
+
 const templates = new Map<WordKey, IntlMessageFormat>();
 
 /**

@@ -102,7 +102,7 @@ function Composer({ initial }: { readonly initial: Draft }) {
       >
         <span className="soft" role="status" data-save={draft.state}>
           {draft.state === 'saved'
-            ? 'saved'
+            ? say('compose.saved')
             : draft.state === 'saving'
               ? say('compose.saving')
               : say('compose.notSaved')}

@@ -81,7 +81,7 @@ export function ValuesFilter(props: Props) {
           <Menu
             className="word filter-word"
             label={say('filter.all2', { rest: count(rest) })}
-            name={`All values of ${label}`}
+            name={say('filter.allValuesOf', { label })}
           >
             {(close) => (
               <AllValues label={label} find={find} onFind={onFind}>

@@ -24,7 +24,7 @@ export function ValuesAreRead({ look, choices, onChange }: Props) {
         sentence={say('import.decimalsAreMarked')}
         name={say('import.decimalMark')}
         picked={choices.decimalMark ?? null}
-        found={marked.length > 0 ? foundMark(marked) : 'as found'}
+        found={marked.length > 0 ? foundMark(marked) : say('import.asFound')}
         others={MARKS}
         why={
           choices.decimalMark
@@ -37,7 +37,7 @@ export function ValuesAreRead({ look, choices, onChange }: Props) {
         sentence={say('import.datesInDigitsAre')}
         name={say('import.orderOfDates')}
         picked={choices.dates ?? null}
-        found={dated.length > 0 ? foundOrder(dated) : 'as found'}
+        found={dated.length > 0 ? foundOrder(dated) : say('import.asFound')}
         others={ORDERS}
         why={
           choices.dates

@@ -29,7 +29,7 @@ export function ViewMenu({ card, title, shown, answer, isDrawn, reading }: Props
   };
   const name = title.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
   return (
-    <Menu label={say('view.whatIsThis')} className="word" name={`What is ${title}?`}>
+    <Menu label={say('view.whatIsThis')} className="word" name={say('view.whatIs', { title })}>
       {(close) => (
         <div className="view-about">
           <p>{sentenceText(shown.sentence)}</p>

@@ -7,6 +7,7 @@ import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 
@@ -15,28 +16,33 @@ final class RunningServer implements AutoCloseable {
     private static final String READY = "Keen Sparrow is at ";
 
     private final Path data;
+    private final List<String> options;
     private Process process;
     private String address;
 
-    RunningServer(Path data) throws IOException {
+    /** @param options beside those that a test needs */
+    RunningServer(Path data, String... options) throws IOException {
         this.data = data;
+        this.options = List.of(options);
         start("0");
     }
 
     private void start(String port) throws IOException {
-        process = new ProcessBuilder(List.of(
-                        "java",
-                        "-Xmx1g",
-                        "-XX:TieredStopAtLevel=1",
-                        "-jar",
-                        jar().toString(),
-                        "serve",
-                        "--data",
-                        data.toString(),
-                        "--port",
-                        port,
-                        "--keep-free",
-                        "0"))
+        List<String> command = new ArrayList<>(List.of(
+                "java",
+                "-Xmx1g",
+                "-XX:TieredStopAtLevel=1",
+                "-jar",
+                jar().toString(),
+                "serve",
+                "--data",
+                data.toString(),
+                "--port",
+                port,
+                "--keep-free",
+                "0"));
+        command.addAll(options);
+        process = new ProcessBuilder(command)
                 .redirectError(ProcessBuilder.Redirect.appendTo(new File(data + ".log")))
                 .start();
         BufferedReader out =

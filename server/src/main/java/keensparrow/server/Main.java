@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CountDownLatch;
+import keensparrow.core.words.Words;
 import keensparrow.server.backup.BackupCommand;
 import keensparrow.server.backup.Restore;
 import keensparrow.server.memory.MemoryWatch;
@@ -44,7 +45,7 @@ public final class Main {
                         + " holds the key of secrets.");
                 return 0;
             } catch (IOException | RuntimeException e) {
-                System.err.println("No backup was taken: " + e.getMessage() + ".");
+                System.err.println(Words.say("server.server.noBackupWasTaken", "getMessage", e.getMessage()));
                 return 1;
             }
         }
@@ -108,6 +109,13 @@ public final class Main {
         @Option(names = "--log-file", description = "Write the log to this file too, a new one each day, kept 30 days")
         private @Nullable Path logFile;
 
+        @Option(
+                names = "--language",
+                description = "Language of all texts, as a tag such as de (default: ${DEFAULT-VALUE}); those that are"
+                        + " not there are in English",
+                defaultValue = "en")
+        private String language = "en";
+
         @Option(names = "--begin-anew", description = "Set what is in the data folder aside and begin anew")
         private boolean beginAnew;
 
@@ -118,6 +126,7 @@ public final class Main {
 
         @Override
         public Integer call() throws Exception {
+            System.setProperty("sparrow.language", language); // before anything speaks
             if (logFile != null) { // before anything logs
                 System.setProperty("logback.configurationFile", "logback-file.xml");
                 System.setProperty("sparrow.logFile", logFile.toString());
@@ -135,7 +144,7 @@ public final class Main {
                         beginAnew,
                         newKey));
             } catch (IOException | RuntimeException e) {
-                System.err.println("The server cannot start: " + reason(e));
+                System.err.println(Words.say("server.server.theServerCannotStart", "e", reason(e)));
                 return 1;
             }
             CountDownLatch stopped = new CountDownLatch(1);
@@ -153,14 +162,13 @@ public final class Main {
             for (Throwable cause = failure; cause != null; cause = cause.getCause()) {
                 String message = String.valueOf(cause.getMessage());
                 if (message.contains("already in use") && message.contains("Database")) {
-                    return "the data folder " + data + " is in use by another server. Stop that one, or name another"
-                            + " folder with --data.";
+                    return Words.say("server.server.theDataFolderIsIn", "data", data);
                 }
                 if (cause instanceof BindException || message.contains("Port already in use")) {
-                    return "port " + port + " is taken. Name another one with --port.";
+                    return Words.say("server.server.portIsTakenNameAnother", "port", port);
                 }
             }
-            return failure.getMessage() + ". Check the data folder " + data + " and the options.";
+            return Words.say("server.server.checkTheDataFolderAnd", "getMessage", failure.getMessage(), "data", data);
         }
     }
 }

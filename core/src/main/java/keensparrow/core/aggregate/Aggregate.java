@@ -1,45 +1,44 @@
 package keensparrow.core.aggregate;
 
 import keensparrow.core.column.ColumnType;
+import keensparrow.core.words.Words;
 
 /** What is made of the values of a group. Blanks are ignored, as in SQL. */
 public enum Aggregate {
     /** Rows of the group; no column. 0 for none. */
-    ROWS("number", "rows are counted, all of them"),
+    ROWS(Words.say("aggregate.number"), Words.say("aggregate.rowsAreCountedAllOf")),
     /** Rows with a value. 0 for none. */
-    COUNT("filled values", "rows with a value are counted; blanks are left out"),
+    COUNT(Words.say("aggregate.filledValues"), Words.say("aggregate.rowsWithAValueAre")),
     /** Different values; for tags, different tags. 0 for none. Exact up to a million, then with a stated error. */
-    DISTINCT("distinct values", "different values are counted, each once; blanks are left out"),
+    DISTINCT(Words.say("aggregate.distinctValues"), Words.say("aggregate.differentValuesAreCountedEach")),
     /** Sum of numbers, exact for decimals; blank for no value. */
-    SUM("sum", "values are added up; blanks are left out"),
+    SUM(Words.say("aggregate.sum"), Words.say("aggregate.valuesAreAddedUpBlanks")),
     /** Sum over filled values; blank for no value. */
-    AVERAGE("average", "the sum of the values over their number; blanks are left out of both"),
+    AVERAGE(Words.say("aggregate.average"), Words.say("aggregate.theSumOfTheValues")),
     /** Σ value × weight over Σ weight, of the rows that have both; blank for none or a total weight of 0. */
-    WEIGHTED_AVERAGE(
-            "weighted average",
-            "each value times its weight, added up, over the sum of the weights; rows without both are left out"),
+    WEIGHTED_AVERAGE(Words.say("aggregate.weightedAverage"), Words.say("aggregate.eachValueTimesItsWeight")),
     /** Middle value, between the two middle ones of an even number; blank for no value. */
-    MEDIAN("median", "as many values lie below as above; blanks are left out"),
+    MEDIAN(Words.say("aggregate.median"), Words.say("aggregate.asManyValuesLieBelow")),
     /** The value that so many percent of the values do not exceed, interpolated linearly; blank for no value. */
-    PERCENTILE("percentile", "so many percent of the values are not larger; blanks are left out"),
+    PERCENTILE(Words.say("aggregate.percentile"), Words.say("aggregate.soManyPercentOfThe")),
     /** Smallest number or earliest time; blank for no value. */
-    MIN("smallest", "the smallest value, or the earliest time"),
+    MIN(Words.say("aggregate.smallest"), Words.say("aggregate.theSmallestValueOrThe")),
     /** Largest number or latest time; blank for no value. */
-    MAX("largest", "the largest value, or the latest time"),
+    MAX(Words.say("aggregate.largest"), Words.say("aggregate.theLargestValueOrThe")),
     /** Value at the earliest time of another column; of several rows at that time the first. */
-    FIRST("first", "the value at the earliest time"),
+    FIRST(Words.say("aggregate.first"), Words.say("aggregate.theValueAtTheEarliest")),
     /** Value at the latest time of another column; of several rows at that time the last. */
-    LAST("last", "the value at the latest time"),
+    LAST(Words.say("aggregate.last"), Words.say("aggregate.theValueAtTheLatest")),
     /** Sum of the values at the latest time of another column: for levels, which add up over groups, never over time. */
-    LEVEL("level", "values at the latest time of each group are added up; earlier ones are left out"),
+    LEVEL(Words.say("aggregate.level"), Words.say("aggregate.valuesAtTheLatestTime")),
     /** Standard deviation of a sample; blank for fewer than two values. */
-    STDDEV("standard deviation", "how far values lie from their average, in the usual sense of a sample"),
+    STDDEV(Words.say("aggregate.standardDeviation"), Words.say("aggregate.howFarValuesLieFrom")),
     /** Sum of a column over the sum of another; blank when that is 0 or blank. */
-    RATIO("ratio", "one sum over another, never an average of ratios"),
+    RATIO(Words.say("aggregate.ratio"), Words.say("aggregate.oneSumOverAnotherNever")),
     /** Yes over yes and no, from 0 to 1; blank for no value. */
-    SHARE("share", "rows with yes over rows with yes or no; blanks are left out of both"),
+    SHARE(Words.say("aggregate.share"), Words.say("aggregate.rowsWithYesOverRows")),
     /** An expression over aggregates, such as {@code sum(revenue) / count(*)}. */
-    FORMULA("formula", "computed from aggregates as written");
+    FORMULA(Words.say("aggregate.formula"), Words.say("aggregate.computedFromAggregatesAsWritten"));
 
     private final String label;
     private final String meaning;

@@ -1,23 +1,25 @@
 package keensparrow.core.aggregate;
 
+import keensparrow.core.words.Words;
+
 /** What is made of a measure's values once all groups have theirs. Blank values stay blank and are passed over. */
 public enum Derived {
     /** Over the value of all rows together. */
-    SHARE_OF_TOTAL("share of total"),
+    SHARE_OF_TOTAL(Words.say("aggregate.shareOfTotal")),
     /** Over the value of the whole group along the axis, when a second grouping splits it. */
-    SHARE_OF_GROUP("share of group"),
+    SHARE_OF_GROUP(Words.say("aggregate.shareOfGroup")),
     /** The sum of the values from the first group along the axis to this one. */
-    RUNNING_TOTAL("running total"),
+    RUNNING_TOTAL(Words.say("aggregate.runningTotal")),
     /** The difference from the period before; blank for the first, and unless groups are periods. */
-    CHANGE("change from the period before"),
+    CHANGE(Words.say("aggregate.changeFromThePeriodBefore")),
     /** That difference as a share of the earlier value. */
-    CHANGE_SHARE("relative change from the period before"),
+    CHANGE_SHARE(Words.say("aggregate.relativeChangeFromThePeriod")),
     /** The difference from the same period a year before, for weeks from 52 weeks before. */
-    CHANGE_YEAR("change from a year before"),
+    CHANGE_YEAR(Words.say("aggregate.changeFromAYearBefore")),
     /** That difference as a share of the earlier value. */
-    CHANGE_YEAR_SHARE("relative change from a year before"),
+    CHANGE_YEAR_SHARE(Words.say("aggregate.relativeChangeFromAYear")),
     /** 1 for the largest along the axis; equal values have equal ranks, and the next ones are passed over. */
-    RANK("rank");
+    RANK(Words.say("aggregate.rank"));
 
     private final String label;
 

@@ -15,6 +15,7 @@ import keensparrow.core.app.view.View;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.Text;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -146,29 +147,28 @@ public record App(
     /** @throws UserException INVALID_REQUEST when it could not be shown: no title, ids twice, views off the grid */
     public void validate() {
         if (format != FORMAT) {
-            throw invalid("This app has the form " + format + ", and this server knows those up to " + FORMAT
-                    + ". Use the server that made it, or a newer one.");
+            throw invalid(Text.of("app.thisAppHasTheForm", "format", format, "format2", FORMAT));
         }
         if (title.isBlank() || title.length() > MAX_TITLE) {
-            throw invalid("The title needs 1 to " + MAX_TITLE + " characters.");
+            throw invalid(Text.of("app.theTitleNeeds1To", "maxTitle", MAX_TITLE));
         }
         if (views.size() > MAX_VIEWS || filters.size() > MAX_FILTERS) {
-            throw invalid("A page holds at most " + MAX_VIEWS + " views and " + MAX_FILTERS + " filters.");
+            throw invalid(Text.of("app.aPageHoldsAtMost", "maxViews", MAX_VIEWS, "maxFilters", MAX_FILTERS));
         }
         Set<String> ids = new HashSet<>();
         for (View view : views) {
             if (!view.id().matches("[A-Za-z0-9_-]{1,40}") || !ids.add(view.id())) {
-                throw invalid("Two views have the same id, or an id is not made of letters and digits.");
+                throw invalid(Text.of("app.twoViewsHaveTheSame"));
             }
             if (view.title().length() > MAX_TITLE) {
-                throw invalid("The title of a view is longer than " + MAX_TITLE + " characters.");
+                throw invalid(Text.of("app.theTitleOfAView", "maxTitle", MAX_TITLE));
             }
             String fault = view.kind().definition().fault(view);
             if (fault != null) {
-                throw invalid(fault);
+                throw invalid(Text.said(fault));
             }
             if (!view.place().isOnGrid()) {
-                throw invalid("The view “" + view.title() + "” lies outside the page. Move it back.");
+                throw invalid(Text.of("app.theViewLiesOutsideThe", "view", view.title()));
             }
         }
         validatePages();
@@ -176,33 +176,32 @@ public record App(
         Set<String> columns = new HashSet<>();
         for (FilterSpec filter : filters) {
             if (!columns.add(filter.column())) {
-                throw invalid("The column “" + filter.column() + "” has two filters. Remove one.");
+                throw invalid(Text.of("app.theColumnHasTwoFilters", "column", filter.column()));
             }
         }
     }
 
     private void validatePages() {
         if (allPages().size() > MAX_PAGES) {
-            throw invalid("An app has at most " + MAX_PAGES + " pages.");
+            throw invalid(Text.of("app.anAppHasAtMost", "maxPages", MAX_PAGES));
         }
         Set<String> ids = new HashSet<>();
         for (Page page : allPages()) {
             if (!page.id().matches("[A-Za-z0-9_-]{1,40}") || !ids.add(page.id())) {
-                throw invalid("Two pages have the same id, or an id is not made of letters and digits.");
+                throw invalid(Text.of("app.twoPagesHaveTheSame"));
             }
             if (page.title().isBlank() || page.title().length() > MAX_TITLE) {
-                throw invalid("The title of a page needs 1 to " + MAX_TITLE + " characters.");
+                throw invalid(Text.of("app.theTitleOfAPage", "maxTitle", MAX_TITLE));
             }
         }
         for (View view : views) {
             if (view.page() != null && !ids.contains(view.page())) {
-                throw invalid(
-                        "The view “" + view.title() + "” stands on a page that is not there. Move it to another.");
+                throw invalid(Text.of("app.theViewStandsOnA", "view", view.title()));
             }
         }
     }
 
-    private static UserException invalid(String message) {
+    private static UserException invalid(Text message) {
         return new UserException(ErrorCode.INVALID_REQUEST, message);
     }
 }

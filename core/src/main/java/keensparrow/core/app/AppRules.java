@@ -9,6 +9,8 @@ import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.View;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** Whether named measures and choices of an app hold together. */
@@ -25,12 +27,11 @@ final class AppRules {
     /** @throws UserException INVALID_REQUEST with what is wrong and where */
     void check() {
         if (app.named().size() > App.MAX_NAMED || app.allChoices().size() > App.MAX_CHOICES) {
-            throw invalid(
-                    "An app has at most " + App.MAX_NAMED + " named measures and " + App.MAX_CHOICES + " choices.");
+            throw invalid(Text.of("app.anAppHasAtMost2", "maxNamed", App.MAX_NAMED, "maxChoices", App.MAX_CHOICES));
         }
         checkMeasures();
         for (View view : app.views()) {
-            requireMeasure(view.measureId(), "The view “" + name(view) + "”");
+            requireMeasure(view.measureId(), Words.say("app.theView", "view", name(view)));
         }
         checkChoices();
     }
@@ -40,21 +41,21 @@ final class AppRules {
         Set<String> names = new HashSet<>();
         for (NamedMeasure measure : app.named()) {
             if (!measure.id().matches("[A-Za-z0-9_-]{1,40}") || !ids.add(measure.id())) {
-                throw invalid("Two measures have the same id, or an id is not made of letters and digits.");
+                throw invalid(Text.of("app.twoMeasuresHaveTheSame"));
             }
             if (measure.name().isBlank() || measure.name().length() > MAX_NAME) {
-                throw invalid("The name of a measure needs 1 to " + MAX_NAME + " characters.");
+                throw invalid(Text.of("app.theNameOfAMeasure", "maxName", MAX_NAME));
             }
             if (!names.add(measure.name().strip().toLowerCase(Locale.ROOT))) {
-                throw invalid("Two measures are called “" + measure.name() + "”. Give one another name.");
+                throw invalid(Text.of("app.twoMeasuresAreCalledGive", "measure", measure.name()));
             }
             String fault = measure.format() == null ? null : measure.format().faultForNumbers();
             if (fault != null) {
-                throw invalid("The measure “" + measure.name() + "”: " + fault);
+                throw invalid(Text.of("app.theMeasure", "measure", measure.name(), "fault", fault));
             }
             if (measure.description() != null && measure.description().length() > MAX_DESCRIPTION) {
-                throw invalid("The description of “" + measure.name() + "” is longer than " + MAX_DESCRIPTION
-                        + " characters.");
+                throw invalid(Text.of(
+                        "app.theDescriptionOfIsLonger", "measure", measure.name(), "maxDescription", MAX_DESCRIPTION));
             }
         }
     }
@@ -64,27 +65,26 @@ final class AppRules {
         Set<String> given = new HashSet<>(); // parts of views that follow a choice already
         for (Choice choice : app.allChoices()) {
             if (!choice.id().matches("[A-Za-z0-9_-]{1,40}") || !ids.add(choice.id())) {
-                throw invalid("Two choices have the same id, or an id is not made of letters and digits.");
+                throw invalid(Text.of("app.twoChoicesHaveTheSame"));
             }
             String fault = choice.fault();
             if (fault != null) {
-                throw invalid(fault);
+                throw invalid(Text.said(fault));
             }
-            String name = "The choice “" + choice.name() + "”";
+            String name = Words.say("app.theChoice", "choice", choice.name());
             for (Option option : choice.options()) {
                 requireMeasure(option.measureId(), name);
             }
             if (choice.views().isEmpty()) {
-                throw invalid(name + " is followed by no view. Pick the views that follow it, or remove it.");
+                throw invalid(Text.of("app.isFollowedByNoView", "name", name));
             }
             for (String id : choice.views()) {
-                View view = app.view(id).orElseThrow(() -> invalid(name + " is followed by a view that is not there."));
+                View view = app.view(id).orElseThrow(() -> invalid(Text.of("app.isFollowedByAView", "name", name)));
                 if (!choice.kind().definition().takes(view)) {
-                    throw invalid(name + " does not fit the view “" + name(view)
-                            + "”: it has no such part. Let another view follow it.");
+                    throw invalid(Text.of("app.doesNotFitTheView", "name", name, "view", name(view)));
                 }
                 if (!given.add(choice.kind() + " " + id)) {
-                    throw invalid("The view “" + name(view) + "” follows two choices of the same part. Remove one.");
+                    throw invalid(Text.of("app.theViewFollowsTwoChoices", "view", name(view)));
                 }
             }
         }
@@ -92,7 +92,7 @@ final class AppRules {
 
     private void requireMeasure(@Nullable String id, String who) {
         if (id != null && app.named(id).isEmpty()) {
-            throw invalid(who + " uses a measure that is not there any more. Pick another.");
+            throw invalid(Text.of("app.usesAMeasureThatIs", "who", who));
         }
     }
 
@@ -100,7 +100,7 @@ final class AppRules {
         return view.title().isBlank() ? view.id() : view.title();
     }
 
-    private static UserException invalid(String message) {
+    private static UserException invalid(Text message) {
         return new UserException(ErrorCode.INVALID_REQUEST, message);
     }
 }

@@ -13,6 +13,7 @@ import keensparrow.core.sentence.FilterSentences;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** Views and selections in words. The names of controls are what the interface edits. */
@@ -21,13 +22,20 @@ public final class AppSentences {
 
     /** {@code Reading 12,480 of 91,204 departures: route is Vienna–Hamburg or 3 more, date May to Aug 2026.} */
     public static Sentence selection(App app, Schema schema, Selection selection, int passing, int all) {
-        Sentence.Builder words = Sentence.builder().say("Reading ");
         if (selection.filters().isEmpty() && selection.marks().isEmpty()) {
-            return words.stress(all == 1 ? "1 of 1" : "all " + Wording.number(all))
-                    .say(" " + app.noun() + ".")
-                    .build();
+            return Sentence.of(
+                    "app.readingAll",
+                    Sentence.stress(
+                            "rows",
+                            all == 1 ? Words.say("app.1Of1") : Words.say("app.all", "all", Wording.number(all))),
+                    Sentence.plain("noun", app.noun()));
         }
-        words.stress(Wording.number(passing)).say(" of " + Wording.number(all) + " " + app.noun() + ": ");
+        Sentence.Builder words = Sentence.builder()
+                .phrase(
+                        "app.readingSome",
+                        Sentence.stress("rows", Wording.number(passing)),
+                        Sentence.plain("all", Wording.number(all)),
+                        Sentence.plain("noun", app.noun()));
         boolean first = true;
         for (var filter : selection.filters()) {
             words.say(first ? "" : ", ").control("filter:" + filter.column(), FilterSentences.phrase(filter, schema));
@@ -76,25 +84,28 @@ public final class AppSentences {
         List<String> names = tables.stream()
                 .map(table -> "“" + title(table, app, schema) + "”")
                 .toList();
-        String seen = tables.isEmpty() ? "" : " Rows are seen in " + Wording.all(names) + ", and not to be downloaded.";
+        String seen = tables.isEmpty() ? "" : Words.say("app.rowsAreSeenInAnd", "names", Wording.all(names));
         if (!app.allows(Downloads.VIEWS)) {
-            return "Whoever opens the link can look and filter. Nothing can be downloaded." + seen;
+            return Words.say("app.whoeverOpensTheLinkCan", "seen", seen);
         }
-        String numbers = charts ? "the numbers of figures and charts as they stand in their tables" : "";
+        String numbers = charts ? Words.say("app.theNumbersOfFiguresAnd") : "";
         if (!app.allows(Downloads.ROWS) || tables.isEmpty()) {
-            String rows = tables.isEmpty() ? " No rows of the data." : seen;
-            return "Whoever opens the link can look, filter and download "
-                    + (charts ? numbers : "nothing: there is no figure or chart") + "." + rows;
+            String rows = tables.isEmpty() ? Words.say("app.noRowsOfTheData") : seen;
+            return Words.say("app.whoeverOpensTheLinkCan2", "charts", charts, "numbers", numbers, "rows", rows);
         }
         List<String> rows = tables.stream()
-                .map(table -> "the selected rows of “" + title(table, app, schema) + "” with "
-                        + Wording.all(table.columns().stream()
+                .map(table -> Words.say(
+                        "app.theSelectedRowsOfWith",
+                        "table",
+                        title(table, app, schema),
+                        "filter",
+                        Wording.all(table.columns().stream()
                                 .filter(schema::has)
                                 .map(schema::label)
-                                .toList()))
+                                .toList())))
                 .toList();
-        return "Whoever opens the link can look, filter and download " + (charts ? numbers + ", and " : "")
-                + String.join("; ", rows) + ".";
+        return Words.say(
+                "app.whoeverOpensTheLinkCan3", "charts", charts, "numbers", numbers, "rows", String.join("; ", rows));
     }
 
     /** {@code Average of delay by route, five largest and Other, as bars.} Its emphasised parts are its controls. */

@@ -14,6 +14,7 @@ import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.sentence.Wording;
+import keensparrow.core.words.Words;
 
 /**
  * A selection that fits its app and data, and what had to be left out of the one that was asked for. An address may be
@@ -34,8 +35,7 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
         for (Filter filter : asked.filters()) {
             boolean known = isOver(filter, column -> app.filter(column).isPresent()) && seen.add(filter.column());
             if (!known || !isOver(filter, engine.schema()::has)) { // its label may be none of the caller's business
-                notices.add("This app has no filter on " + UserException.quote(filter.column())
-                        + " any more; it was left out.");
+                notices.add(Words.say("app.thisAppHasNoFilter", "column", UserException.quote(filter.column())));
             } else {
                 fitting(filter, engine, notices).ifPresent(filters::add);
             }
@@ -48,7 +48,7 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
                     && marked.add(mark.view())
                     && isOver(mark.filter(), column -> canMark(view.get(), column));
             if (!possible || !isOver(mark.filter(), engine.schema()::has)) {
-                notices.add("What was marked in a view is not there any more; the mark was left out.");
+                notices.add(Words.say("app.whatWasMarkedInA"));
             } else {
                 fitting(mark.filter(), engine, notices)
                         .ifPresent(filter -> marks.add(new Selection.Mark(mark.view(), filter)));
@@ -80,8 +80,7 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
                 if (known.size() < oneOf.values().size()) {
                     List<String> gone = new ArrayList<>(oneOf.values());
                     gone.removeAll(known);
-                    notices.add("“" + Wording.either(gone) + "” is not among the values of “" + label
-                            + "” any more; it was left out.");
+                    notices.add(Words.say("app.isNotAmongTheValues", "gone", Wording.either(gone), "label", label));
                     if (known.isEmpty() && !oneOf.blank()) {
                         return Optional.empty();
                     }

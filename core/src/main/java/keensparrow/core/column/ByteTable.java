@@ -6,6 +6,7 @@ import java.nio.ByteOrder;
 import java.util.Arrays;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 
 /**
  * Distinct texts as bytes, in the order they first came. As long as they come in ascending order, as the numbers of orders
@@ -135,9 +136,7 @@ public final class ByteTable {
         long needed = (long) length + padded;
         if (needed > bytes.length) {
             if (needed > Integer.MAX_VALUE - 16) {
-                throw new UserException(
-                        ErrorCode.FILE_TOO_LARGE,
-                        "A column holds more than 2 GB of different texts. Leave it out, or shorten its texts.");
+                throw new UserException(ErrorCode.FILE_TOO_LARGE, Text.of("column.aColumnHoldsMoreThan"));
             }
             bytes = Arrays.copyOf(bytes, (int) Math.min(Integer.MAX_VALUE - 16, Math.max(needed, bytes.length * 2L)));
         }

@@ -1,14 +1,16 @@
 package keensparrow.core.column;
 
+import keensparrow.core.words.Words;
+
 /** What the values of a column are. */
 public enum ColumnType {
-    TEXT("text"),
-    WHOLE("whole number"),
-    DECIMAL("decimal number"),
-    DATE("date"),
-    DATE_TIME("date and time"),
-    YES_NO("yes/no"),
-    TAGS("list of tags");
+    TEXT(Words.say("column.text")),
+    WHOLE(Words.say("column.wholeNumber")),
+    DECIMAL(Words.say("column.decimalNumber")),
+    DATE(Words.say("column.date")),
+    DATE_TIME(Words.say("column.dateAndTime")),
+    YES_NO(Words.say("column.yesNo")),
+    TAGS(Words.say("column.listOfTags"));
 
     private final String label;
 

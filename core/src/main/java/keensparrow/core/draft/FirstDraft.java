@@ -27,11 +27,12 @@ import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** A first app from the columns alone. The rules are written down, one by one, in docs/draft-rules.md. */
 public final class FirstDraft {
-    private static final String ROWS = "rows";
+    private static final String ROWS = Words.say("draft.rows");
     private static final int MAX_FILTERS = 7;
     private static final int MAX_FIGURES = 4;
     private static final int MAX_CHARTS = 4;
@@ -344,7 +345,7 @@ public final class FirstDraft {
         String base = name.replaceAll("\\.[A-Za-z0-9]{1,5}$", "")
                 .replaceAll("[-_.\\s]+", " ")
                 .strip();
-        return base.isEmpty() ? "Untitled" : Wording.capital(base);
+        return base.isEmpty() ? Words.say("draft.untitled") : Wording.capital(base);
     }
 
     /**

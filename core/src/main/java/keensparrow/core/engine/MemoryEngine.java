@@ -32,6 +32,7 @@ import keensparrow.core.question.QuestionSet;
 import keensparrow.core.rows.RowSet;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -201,8 +202,7 @@ public final class MemoryEngine implements QueryEngine {
                     || groups.orderingMeasure() >= groups.measures().size()) {
                 throw new UserException(
                         ErrorCode.INVALID_REQUEST,
-                        "A question needs at least one measure, at most " + Question.Groups.MAX_GROUPINGS
-                                + " groupings, and an order by one of its measures.");
+                        Text.of("engine.aQuestionNeedsAtLeast", "maxGroupings", Question.Groups.MAX_GROUPINGS));
             }
         }
 

@@ -8,6 +8,8 @@ import keensparrow.core.error.UserException;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 
 /**
  * What a question set may cost at most, estimated before any work: nothing that is kept is taken into account.
@@ -44,8 +46,12 @@ record QueryCost(double valueReads) {
     /** @throws UserException TOO_MUCH_ASKED when it is more than the engine takes on, naming the limit */
     void requireAffordable() {
         if (valueReads > MAX_VALUE_READS) {
-            throw tooMuch("about " + Math.round(valueReads / 1e9) + " thousand million values to read, and at most "
-                    + Math.round(MAX_VALUE_READS / 1e9));
+            throw tooMuch(Words.say(
+                    "engine.aboutThousandMillionValuesTo",
+                    "valueReads",
+                    Math.round(valueReads / 1e9),
+                    "maxValueReads",
+                    Math.round(MAX_VALUE_READS / 1e9)));
         }
     }
 
@@ -58,16 +64,14 @@ record QueryCost(double valueReads) {
         long most = Math.min(cells, Math.min(rowCount, GroupedAggregation.MAX_CELLS));
         long bytes = bytesSoFar + most * COUNTER_BYTES * (1 + measures);
         if (bytes > MAX_COUNTER_BYTES) {
-            throw tooMuch("about " + (bytes >> 20) + " MB for the groups, and at most " + (MAX_COUNTER_BYTES >> 20));
+            throw tooMuch(Words.say(
+                    "engine.aboutMbForTheGroups", "bytes", bytes >> 20, "maxCounterBytes", MAX_COUNTER_BYTES >> 20));
         }
         return bytes;
     }
 
     private static UserException tooMuch(String what) {
-        return new UserException(
-                ErrorCode.TOO_MUCH_ASKED,
-                "This asks for more than the server takes on at once: " + what
-                        + " go together. Ask for fewer measures, groupings or views at a time.");
+        return new UserException(ErrorCode.TOO_MUCH_ASKED, Text.of("engine.thisAsksForMoreThan", "what", what));
     }
 
     private static double weight(Measure measure) {

@@ -30,6 +30,7 @@ import keensparrow.core.parallel.Cancellation;
 import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.core.question.QuestionSet;
 import keensparrow.core.rows.RowSet;
+import keensparrow.core.words.Text;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -66,7 +67,7 @@ final class QuestionSetRun {
         if (inForce.size() > MAX_CONDITIONS) {
             throw new UserException(
                     ErrorCode.INVALID_REQUEST,
-                    "At most " + MAX_CONDITIONS + " filters and marks can be in force at once. Clear some.");
+                    Text.of("engine.atMostFiltersAndMarks", "maxConditions", MAX_CONDITIONS));
         }
     }
 

@@ -3,6 +3,7 @@ package keensparrow.core.error;
 import java.util.Collection;
 import java.util.Locale;
 import java.util.Optional;
+import keensparrow.core.words.Words;
 
 /** Finds the name a person probably meant. */
 public final class Nearest {
@@ -25,7 +26,7 @@ public final class Nearest {
     /** {@code Did you mean "x"?} with a leading space, or nothing. */
     public static String hint(String typed, Collection<String> candidates) {
         return to(typed, candidates)
-                .map(name -> " Did you mean " + UserException.quote(name) + "?")
+                .map(name -> Words.say("error.didYouMean", "name", UserException.quote(name)))
                 .orElse("");
     }
 

@@ -1,10 +1,11 @@
 package keensparrow.core.error;
 
 import java.util.Optional;
+import keensparrow.core.words.Text;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A failure the person can act on. The message is read as it is: what is wrong, where, and what would work, with
+ * A failure the person can act on. It carries a key and arguments; put into words they say what is wrong, where, and what would work, with
  * things called by the names the person knows.
  */
 public final class UserException extends RuntimeException {
@@ -12,15 +13,16 @@ public final class UserException extends RuntimeException {
     private static final int MAX_QUOTE = 100;
 
     private final ErrorCode code;
+    private final transient Text message;
     private final transient @Nullable Span span;
 
-    public UserException(ErrorCode code, String message) {
+    public UserException(ErrorCode code, Text message) {
         this(code, message, null);
     }
 
     /** @param span where in an expression, when the failure lies in one */
-    public UserException(ErrorCode code, String message, @Nullable Span span) {
-        super(message);
+    public UserException(ErrorCode code, Text message, @Nullable Span span) {
+        this.message = message;
         this.code = code;
         this.span = span;
     }
@@ -33,9 +35,14 @@ public final class UserException extends RuntimeException {
         return Optional.ofNullable(span);
     }
 
-    /** The message; never null here. */
+    /** The message in words, made only now. */
     public String text() {
-        return String.valueOf(getMessage());
+        return message.toString();
+    }
+
+    @Override
+    public String getMessage() {
+        return text();
     }
 
     /** What a person typed, in quotation marks and cut at 100 characters, for use inside a message. */

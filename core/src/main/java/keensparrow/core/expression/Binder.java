@@ -19,6 +19,8 @@ import keensparrow.core.error.Span;
 import keensparrow.core.error.UserException;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** Finds the columns of an expression, checks that kinds fit, and makes it ready to run block by block. */
@@ -171,7 +173,12 @@ final class Binder {
         }
         return new UserException(
                 ErrorCode.COLUMN_NOT_FOUND,
-                "There is no column " + UserException.quote(name.name()) + " here." + Nearest.hint(name.name(), names),
+                Text.of(
+                        "expression.thereIsNoColumnHere",
+                        "name",
+                        UserException.quote(name.name()),
+                        "name2",
+                        Nearest.hint(name.name(), names)),
                 name.span());
     }
 
@@ -184,26 +191,28 @@ final class Binder {
         if (node.kind() == Kind.NUMBER) {
             return exact ? node : NumberNodes.scaled(node, Node.DOUBLES);
         }
-        throw mismatch(expression, node, "one can only calculate with numbers");
+        throw mismatch(expression, node, Text.of("expression.oneCanOnlyCalculateWith"));
     }
 
     /** @throws UserException TYPE_MISMATCH when it does not give yes or no */
     Node condition(Expression expression) {
         Node node = bind(expression);
         if (node.kind() != Kind.BOOLEAN && node.kind() != Kind.NOTHING) {
-            throw mismatch(expression, node, "a condition is needed here, such as a comparison");
+            throw mismatch(expression, node, Text.of("expression.aConditionIsNeededHere"));
         }
         return node;
     }
 
-    UserException mismatch(Expression expression, Node node, String needed) {
+    UserException mismatch(Expression expression, Node node, Text needed) {
         String what = expression instanceof Expression.ColumnName name
                 ? UserException.quote(table.schema().label(name.name()))
-                : "This";
-        return mismatch(what + " holds " + node.kind().label() + ", and " + needed + ".", expression.span());
+                : Words.say("expression.this");
+        return mismatch(
+                Text.of("expression.holdsAnd", "what", what, "kind", node.kind().label(), "needed", needed),
+                expression.span());
     }
 
-    static UserException mismatch(String message, Span span) {
+    static UserException mismatch(Text message, Span span) {
         return new UserException(ErrorCode.TYPE_MISMATCH, message, span);
     }
 
@@ -230,7 +239,8 @@ final class Binder {
                     isDate);
         } catch (DateTimeParseException e) {
             throw mismatch(
-                    UserException.quote(text.value()) + " is no date. Write it like 2026-01-31.", expression.span());
+                    Text.of("expression.isNoDateWriteIt", "text", UserException.quote(text.value())),
+                    expression.span());
         }
     }
 
@@ -257,7 +267,8 @@ final class Binder {
             }
             boolean mixedTimes = own.isTime() && kind.isTime();
             if (kind != Kind.NOTHING && !mixedTimes) {
-                throw mismatch("These values do not fit together: " + kind.label() + " and " + own.label() + ".", span);
+                throw mismatch(
+                        Text.of("expression.theseValuesDoNotFit", "kind", kind.label(), "own", own.label()), span);
             }
             kind = mixedTimes ? Kind.DATE_TIME : own;
         }

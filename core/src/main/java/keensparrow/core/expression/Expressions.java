@@ -14,6 +14,7 @@ import keensparrow.core.column.YesNoColumn;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
 
 /** Computes columns and conditions from expressions. */
 public final class Expressions {
@@ -30,7 +31,8 @@ public final class Expressions {
     public static Expression parse(String text) {
         if (text.length() > MAX_LENGTH) {
             throw new UserException(
-                    ErrorCode.EXPRESSION_SYNTAX, "The expression is longer than " + MAX_LENGTH + " characters.");
+                    ErrorCode.EXPRESSION_SYNTAX,
+                    Text.of("expression.theExpressionIsLongerThan", "maxLength", MAX_LENGTH));
         }
         return new Parser(text).parse();
     }
@@ -81,7 +83,7 @@ public final class Expressions {
             case DATE_TIME -> longs(node, rows, ColumnType.DATE_TIME);
             case TEXT -> texts(node, rows);
             case BOOLEAN -> booleans(node, rows);
-            case NOTHING -> throw Binder.mismatch("This is blank in every row.", expression.span());
+            case NOTHING -> throw Binder.mismatch(Text.of("expression.thisIsBlankInEvery"), expression.span());
         };
     }
 

@@ -10,6 +10,7 @@ import keensparrow.core.column.LongColumn;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.Nearest;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 import org.jspecify.annotations.Nullable;
 
 /** What an expression over rows may call. */
@@ -27,8 +28,7 @@ final class Functions {
         if (Expressions.AGGREGATES.contains(call.name())) {
             throw new UserException(
                     ErrorCode.EXPRESSION_SYNTAX,
-                    UserException.quote(call.name())
-                            + " goes over many rows and belongs in a measure; here every row is computed by itself.",
+                    Text.of("expression.goesOverManyRowsAnd", "call", UserException.quote(call.name())),
                     call.span());
         }
         return switch (call.name()) {
@@ -48,8 +48,12 @@ final class Functions {
             default ->
                 throw new UserException(
                         ErrorCode.COLUMN_NOT_FOUND,
-                        "There is no function " + UserException.quote(call.name()) + "."
-                                + Nearest.hint(call.name(), NAMES),
+                        Text.of(
+                                "expression.thereIsNoFunction",
+                                "call",
+                                UserException.quote(call.name()),
+                                "call2",
+                                Nearest.hint(call.name(), NAMES)),
                         call.span());
         };
     }
@@ -59,8 +63,16 @@ final class Functions {
         if (count < least || count > most || call.isStar() || call.isDistinct()) {
             throw new UserException(
                     ErrorCode.EXPRESSION_SYNTAX,
-                    UserException.quote(call.name()) + " needs " + (least == most ? least : least + " or more")
-                            + (most == 1 ? " value" : " values") + " in its parentheses.",
+                    Text.of(
+                            "expression.needsInItsParentheses",
+                            "call",
+                            UserException.quote(call.name()),
+                            "least",
+                            least == most,
+                            "least2",
+                            least,
+                            "most",
+                            most),
                     call.span());
         }
         return call.arguments();
@@ -103,7 +115,7 @@ final class Functions {
             if (!plain) {
                 throw new UserException(
                         ErrorCode.EXPRESSION_SYNTAX,
-                        "“round” takes 0 to " + LongColumn.LARGEST_SCALE + " decimals, written as a number.",
+                        Text.of("expression.roundTakes0ToDecimals", "largestScale", LongColumn.LARGEST_SCALE),
                         arguments.get(1).span());
             }
             places = ((Expression.Literal) arguments.get(1)).value().intValueExact();
@@ -140,7 +152,8 @@ final class Functions {
         Expression argument = arguments(call, 1, 1).get(0);
         Node of = binder.bind(argument);
         if (of.kind() != Kind.TEXT) {
-            throw binder.mismatch(argument, of, UserException.quote(call.name()) + " needs text");
+            throw binder.mismatch(
+                    argument, of, Text.of("expression.needsText", "call", UserException.quote(call.name())));
         }
         return of;
     }

@@ -1,16 +1,17 @@
 package keensparrow.core.expression;
 
 import keensparrow.core.column.ColumnType;
+import keensparrow.core.words.Words;
 
 /** What the values of an expression are. */
 enum Kind {
-    NUMBER("numbers"),
-    TEXT("text"),
-    DATE("dates"),
-    DATE_TIME("dates and times"),
-    BOOLEAN("yes or no"),
+    NUMBER(Words.say("expression.numbers")),
+    TEXT(Words.say("expression.text")),
+    DATE(Words.say("expression.dates")),
+    DATE_TIME(Words.say("expression.datesAndTimes")),
+    BOOLEAN(Words.say("expression.yesOrNo")),
     /** Always blank; fits wherever a value can be. */
-    NOTHING("nothing but blanks");
+    NOTHING(Words.say("expression.nothingButBlanks"));
 
     private final String label;
 

@@ -10,6 +10,7 @@ import java.util.Locale;
 import java.util.Set;
 import keensparrow.core.error.Span;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -258,7 +259,7 @@ final class Parser {
             return new Expression.TimeLiteral(value, isDate, in.since(from));
         } catch (DateTimeParseException e) {
             throw Scanner.error(
-                    UserException.quote(written) + " is no date. Write it like 2026-01-31.", from, in.end());
+                    Text.of("expression.isNoDateWriteIt2", "written", UserException.quote(written)), from, in.end());
         }
     }
 
@@ -301,14 +302,14 @@ final class Parser {
         try {
             return new Expression.Literal(new BigDecimal(digits), in.since(from));
         } catch (NumberFormatException e) {
-            throw Scanner.error(UserException.quote(digits) + " is no number. Write it like 12.5.", from, in.end());
+            throw Scanner.error(
+                    Text.of("expression.isNoNumberWriteIt", "digits", UserException.quote(digits)), from, in.end());
         }
     }
 
     private void deeper() {
         if (++depth > DEEPEST) {
-            throw Scanner.error(
-                    "The expression is nested too deeply. Split it over two computed columns.", in.end(), in.end());
+            throw Scanner.error(Text.of("expression.theExpressionIsNestedToo"), in.end(), in.end());
         }
     }
 }

@@ -3,6 +3,8 @@ package keensparrow.core.expression;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.Span;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 
 /** Walks the text of an expression: signs, words, names and quoted parts, with spaces passed over before each. */
 final class Scanner {
@@ -112,30 +114,26 @@ final class Scanner {
                 return inside.toString();
             }
         }
-        String kind = quote == '"' ? "double" : "single";
-        throw error("The closing " + kind + " quote of " + what + " is missing.", from, text.length());
+        String kind = quote == '"' ? Words.say("expression.double") : Words.say("expression.single");
+        throw error(Text.of("expression.theClosingQuoteOfIs", "kind", kind, "what", what), from, text.length());
     }
 
     /** @param from where the parenthesis was opened */
     void close(int from) {
         if (!sign(')')) {
-            throw error("A closing parenthesis is missing.", from, Math.max(at, from + 1));
+            throw error(Text.of("expression.aClosingParenthesisIsMissing"), from, Math.max(at, from + 1));
         }
     }
 
     UserException unexpected() {
         if (peek() == 0) {
-            return error("The expression ends too early. A number or a column name is expected.", at, at);
+            return error(Text.of("expression.theExpressionEndsTooEarly"), at, at);
         }
         String found = UserException.quote(text.substring(at, at + 1));
-        return error(
-                found + " is not expected at character " + (at + 1)
-                        + ". Use column names, numbers, 'texts', + - * /, comparisons, and, or, not, case and parentheses.",
-                at,
-                at + 1);
+        return error(Text.of("expression.isNotExpectedAtCharacter", "found", found, "at", at + 1), at, at + 1);
     }
 
-    static UserException error(String message, int from, int to) {
+    static UserException error(Text message, int from, int to) {
         return new UserException(ErrorCode.EXPRESSION_SYNTAX, message, new Span(from, to));
     }
 }

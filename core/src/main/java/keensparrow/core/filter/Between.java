@@ -2,6 +2,7 @@ package keensparrow.core.filter;
 
 import java.math.BigDecimal;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -39,7 +40,7 @@ public record Between(
     @Override
     public void fit(Schema schema) {
         if (!schema.get(column).type().isNumber()) {
-            throw Filter.mismatch(schema, column, "numbers");
+            throw Filter.mismatch(schema, column, Words.say("filter.numbers"));
         }
     }
 

@@ -3,6 +3,7 @@ package keensparrow.core.filter;
 import java.util.List;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.Words;
 
 /** The text contains another, without regard to case; for tags, one of them does. Blank rows are never kept. */
 public record Containing(String column, String text) implements Filter {
@@ -15,7 +16,7 @@ public record Containing(String column, String text) implements Filter {
     public void fit(Schema schema) {
         ColumnType type = schema.get(column).type();
         if (type != ColumnType.TEXT && type != ColumnType.TAGS) {
-            throw Filter.mismatch(schema, column, "text");
+            throw Filter.mismatch(schema, column, Words.say("filter.text"));
         }
     }
 

@@ -2,6 +2,7 @@ package keensparrow.core.filter;
 
 import java.time.LocalDate;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -16,7 +17,7 @@ public record DateRange(
     @Override
     public void fit(Schema schema) {
         if (!schema.get(column).type().isTime()) {
-            throw Filter.mismatch(schema, column, "dates");
+            throw Filter.mismatch(schema, column, Words.say("filter.dates"));
         }
     }
 

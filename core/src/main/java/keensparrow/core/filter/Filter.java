@@ -4,6 +4,7 @@ import java.util.List;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.Text;
 
 /** A condition on rows, as data: equal conditions are equal records. What evaluates it, an engine, visits it. */
 public sealed interface Filter
@@ -34,8 +35,13 @@ public sealed interface Filter
     static UserException mismatch(Schema schema, String column, String wanted) {
         return new UserException(
                 ErrorCode.TYPE_MISMATCH,
-                "The filter on " + UserException.quote(schema.label(column)) + " needs " + wanted
-                        + ", but the column holds "
-                        + schema.get(column).type().label() + ". Remove the filter and add it again.");
+                Text.of(
+                        "filter.theFilterOnNeedsBut",
+                        "column",
+                        UserException.quote(schema.label(column)),
+                        "wanted",
+                        wanted,
+                        "type",
+                        schema.get(column).type().label()));
     }
 }

@@ -4,6 +4,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.Words;
 
 /**
  * A row's tags include every one of {@code tags}. Any of several tags is {@link OneOf}, none of them its exclusion.
@@ -23,7 +24,7 @@ public record HasAll(String column, List<String> tags) implements Filter {
     @Override
     public void fit(Schema schema) {
         if (schema.get(column).type() != ColumnType.TAGS) {
-            throw Filter.mismatch(schema, column, "lists of tags");
+            throw Filter.mismatch(schema, column, Words.say("filter.listsOfTags"));
         }
     }
 

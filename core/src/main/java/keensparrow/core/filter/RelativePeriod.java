@@ -3,6 +3,7 @@ package keensparrow.core.filter;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.Words;
 
 /**
  * The date lies in a period told by its name, counted from the latest date of the column: the same data give the same
@@ -13,16 +14,16 @@ import keensparrow.core.table.Schema;
 public record RelativePeriod(String column, Name name, boolean blanks) implements Filter {
     /** Periods that end with the latest date, and the whole ones before. */
     public enum Name {
-        LAST_7_DAYS("the last 7 days"),
-        LAST_30_DAYS("the last 30 days"),
-        LAST_90_DAYS("the last 90 days"),
-        LAST_12_MONTHS("the last 12 months"),
-        THIS_MONTH("the latest month"),
-        MONTH_BEFORE("the month before the latest"),
-        THIS_QUARTER("the latest quarter"),
-        QUARTER_BEFORE("the quarter before the latest"),
-        THIS_YEAR("the latest year"),
-        YEAR_BEFORE("the year before the latest");
+        LAST_7_DAYS(Words.say("filter.theLast7Days")),
+        LAST_30_DAYS(Words.say("filter.theLast30Days")),
+        LAST_90_DAYS(Words.say("filter.theLast90Days")),
+        LAST_12_MONTHS(Words.say("filter.theLast12Months")),
+        THIS_MONTH(Words.say("filter.theLatestMonth")),
+        MONTH_BEFORE(Words.say("filter.theMonthBeforeTheLatest")),
+        THIS_QUARTER(Words.say("filter.theLatestQuarter")),
+        QUARTER_BEFORE(Words.say("filter.theQuarterBeforeTheLatest")),
+        THIS_YEAR(Words.say("filter.theLatestYear")),
+        YEAR_BEFORE(Words.say("filter.theYearBeforeTheLatest"));
 
         private final String label;
 

@@ -5,19 +5,20 @@ import java.time.LocalDate;
 import java.time.Month;
 import java.time.format.TextStyle;
 import java.util.Locale;
+import keensparrow.core.words.Words;
 
 /** A part of a date that comes again: its values are numbers, written as such. */
 public enum DatePart {
     /** 1 for January to 12. */
-    MONTH_OF_YEAR("month of the year", 1, 12),
+    MONTH_OF_YEAR(Words.say("group.monthOfTheYear"), 1, 12),
     /** 1 to 4. */
-    QUARTER_OF_YEAR("quarter of the year", 1, 4),
+    QUARTER_OF_YEAR(Words.say("group.quarterOfTheYear"), 1, 4),
     /** 1 to 31. */
-    DAY_OF_MONTH("day of the month", 1, 31),
+    DAY_OF_MONTH(Words.say("group.dayOfTheMonth"), 1, 31),
     /** 1 for Monday to 7. */
-    WEEKDAY("weekday", 1, 7),
+    WEEKDAY(Words.say("group.weekday"), 1, 7),
     /** 0 to 23; of dates and times alone. */
-    HOUR_OF_DAY("hour of the day", 0, 23);
+    HOUR_OF_DAY(Words.say("group.hourOfTheDay"), 0, 23);
 
     private final String label;
     private final int first;

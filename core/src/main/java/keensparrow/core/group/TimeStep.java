@@ -1,16 +1,17 @@
 package keensparrow.core.group;
 
 import java.time.LocalDate;
+import keensparrow.core.words.Words;
 
 /** Lengths of calendar periods. A period has a number that rises by one from period to period. */
 public enum TimeStep {
-    YEAR("year"),
-    QUARTER("quarter"),
-    MONTH("month"),
-    WEEK("week"),
-    DAY("day"),
+    YEAR(Words.say("group.year")),
+    QUARTER(Words.say("group.quarter")),
+    MONTH(Words.say("group.month")),
+    WEEK(Words.say("group.week")),
+    DAY(Words.say("group.day")),
     /** Of dates and times alone. */
-    HOUR("hour");
+    HOUR(Words.say("group.hour"));
 
     private static final int MONDAY_OFFSET = 3; // 1970-01-01 was a Thursday
 

@@ -11,6 +11,7 @@ import java.util.stream.IntStream;
 import keensparrow.core.infer.source.BlockReader;
 import keensparrow.core.infer.source.CellKind;
 import keensparrow.core.infer.source.RowSource;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** Reads the cells of one area of a sheet: its headings as the first row, then its rows of values. */
@@ -106,7 +107,7 @@ public final class AreaSource implements RowSource {
         }
         List<String> named = new ArrayList<>();
         for (int i = 0; i < headings.size(); i++) {
-            named.add(headings.get(i).isEmpty() ? "Column " + (i + 1) : headings.get(i));
+            named.add(headings.get(i).isEmpty() ? Words.say("layout.column", "i", i + 1) : headings.get(i));
         }
         return sheet.blocks(named);
     }
@@ -119,7 +120,7 @@ public final class AreaSource implements RowSource {
     public void read(CellHandler handler) {
         for (int i = 0; i < headings.size(); i++) {
             // a row without any heading is still the row of headings
-            String heading = headings.get(i).isEmpty() ? "Column " + (i + 1) : headings.get(i);
+            String heading = headings.get(i).isEmpty() ? Words.say("layout.column", "i", i + 1) : headings.get(i);
             handler.cell(heading.toCharArray(), 0, heading.length());
         }
         handler.endRow(Math.max(1, area.headingRow()));

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
 import keensparrow.core.infer.text.CellLook;
+import keensparrow.core.words.Words;
 
 /** Finds where the values of a table end: before totals, notes and other tables. */
 final class EndFinder {
@@ -138,15 +139,15 @@ final class EndFinder {
             int i = end - 1;
             String row = place(block.number(i));
             if (isTotal(i)) {
-                notes.add(0, row + ", “" + key(i) + "”, was left out: it sums up the rows above.");
+                notes.add(0, Words.say("layout.wasLeftOutItSums", "row", row, "i", key(i)));
                 totals = true;
             } else if (isNote(i, totals)) {
-                notes.add(0, row + " was left out: it is a note, “" + TableNotes.shorter(key(i)) + "”.");
+                notes.add(0, Words.say("layout.wasLeftOutItIs", "row", row, "i", TableNotes.shorter(key(i))));
             } else if (totals && SUMMARY.matcher(key(i)).matches()
                     || (end > first + 2 && SUMMARY.matcher(key(i)).matches() && isTotal(i - 1))) {
-                notes.add(0, row + ", “" + key(i) + "”, was left out: it sums up the rows above.");
+                notes.add(0, Words.say("layout.wasLeftOutItSums", "row", row, "i", key(i)));
             } else if (sums && isSumOfAll(i)) {
-                notes.add(0, row + " was left out: its numbers are the sums of the rows above.");
+                notes.add(0, Words.say("layout.wasLeftOutItsNumbers", "row", row));
                 totals = true;
             } else {
                 break;
@@ -158,7 +159,9 @@ final class EndFinder {
 
     /** Rows of a large file are counted from its end. */
     private static String place(long number) {
-        return number > 0 ? "Row " + number : number == -1 ? "The last row" : "Row " + -number + " from the end";
+        return number > 0
+                ? Words.say("layout.row", "number", number)
+                : number == -1 ? Words.say("layout.theLastRow") : Words.say("layout.rowFromTheEnd", "number", -number);
     }
 
     private String key(int i) {

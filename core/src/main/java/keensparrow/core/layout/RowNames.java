@@ -5,15 +5,14 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.regex.Pattern;
+import keensparrow.core.words.Words;
 
 /**
  * Delimited texts in which each row begins with a name or number of its own that the headings do not count: the first
  * heading stands over the second cell. Programs for statistics write such files.
  */
 final class RowNames {
-    static final String NOTE =
-            "Every row has one cell more than there are headings and begins with its own name or number: the headings"
-                    + " were moved one column to the right.";
+    static final String NOTE = Words.say("layout.everyRowHasOneCell");
 
     private static final Pattern NUMBER = Pattern.compile("[-+]?[\\d.,]+");
     private static final int MAX_COUNT = 9;

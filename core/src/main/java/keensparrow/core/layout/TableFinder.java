@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Set;
 import keensparrow.core.infer.text.CellLook;
 import keensparrow.core.sentence.Wording;
+import keensparrow.core.words.Words;
 
 /**
  * Finds the tables in a sheet: where their headings are, which rows and columns belong to them, what stands around them.
@@ -187,20 +188,26 @@ public final class TableFinder {
                 ? List.of()
                 : leftOut(block, headings, edges, end); // without names each keeps its place
         if (!leftOut.isEmpty()) {
-            notes.add((leftOut.size() == 1 ? "Column " : "Columns ")
-                    + Wording.all(leftOut.stream().map(TableArea::columnName).toList())
-                    + (leftOut.size() == 1 ? " is" : " are") + " empty and left out.");
+            notes.add(Words.say(
+                    "layout.emptyAndLeftOut",
+                    "leftOut",
+                    leftOut.size(),
+                    "stream",
+                    Wording.all(leftOut.stream().map(TableArea::columnName).toList())));
         }
         int gaps = gaps(block, first, end);
         if (gaps > 0) {
-            notes.add(gaps == 1 ? "1 empty row was left out." : gaps + " empty rows were left out.");
+            notes.add(
+                    gaps == 1
+                            ? Words.say("layout.1EmptyRowWasLeft")
+                            : Words.say("layout.emptyRowsWereLeftOut", "gaps", gaps));
         }
         TotalFinder.Found totals = TotalFinder.find(block, edges.from, edges.to, first, end);
         TableNotes.tellTotals(block, totals, notes);
         notes.addAll(endNotes);
         boolean fillDown = mergesDown(block, first, end, edges);
         if (fillDown) {
-            notes.add("Merged cells stand for all rows that they lie over: their values were filled down.");
+            notes.add(Words.say("layout.mergedCellsStandForAll"));
         }
         long lastRow = open ? Long.MAX_VALUE : end > first ? block.number(end - 1) : block.number(end - 1);
         TableArea area = new TableArea(
@@ -218,9 +225,9 @@ public final class TableFinder {
                 - (long) totals.sure().size();
         List<String> texts = new HeadingTexts(sheet, area).texts();
         if (headings.rows() == 0) {
-            notes.add("No headings were found; columns are numbered.");
+            notes.add(Words.say("layout.noHeadingsWereFoundColumns"));
         } else if (headings.rows() > 1) {
-            notes.add("Headings stand in " + Wording.small(headings.rows()) + " rows and were joined.");
+            notes.add(Words.say("layout.headingsStandInRowsAnd", "rows", Wording.small(headings.rows())));
         }
         TableNotes.tellNameless(texts, headings.rows(), notes);
         if (RowNames.areIn(sheet, area)) {
@@ -330,7 +337,7 @@ public final class TableFinder {
                 choice.fillDown() == null ? area.fillDown() : choice.fillDown(),
                 Boolean.TRUE.equals(choice.totals()) ? List.of() : area.leftOutRows());
         boolean same = wanted.equals(area);
-        List<String> notes = new ArrayList<>(same ? table.notes() : List.of("The edges were set by hand."));
+        List<String> notes = new ArrayList<>(same ? table.notes() : List.of(Words.say("layout.theEdgesWereSetBy")));
         if (choice.lastRow() != null && choice.lastRow() > 0) {
             TableNotes.tellBelow(sheet.grid(), wanted, notes);
         }

@@ -3,6 +3,7 @@ package keensparrow.core.layout;
 import java.util.ArrayList;
 import java.util.List;
 import keensparrow.core.sentence.Wording;
+import keensparrow.core.words.Words;
 
 /** Says what of a sheet was left out around a table, and what was named. */
 final class TableNotes {
@@ -37,11 +38,14 @@ final class TableNotes {
         }
         if (!beside.isEmpty()) {
             List<String> notes = new ArrayList<>(table.notes());
-            notes.add((beside.size() == 1 ? "1 cell" : beside.size() + " cells") + " beside the table "
-                    + (beside.size() == 1 ? "was" : "were") + " left out: "
-                    + String.join(", ", beside.subList(0, Math.min(3, beside.size())))
-                    + (beside.size() > 3 ? " and more" : "")
-                    + ".");
+            notes.add(Words.say(
+                    "layout.besideTheTableLeftOut",
+                    "beside",
+                    beside.size(),
+                    "beside2",
+                    String.join(", ", beside.subList(0, Math.min(3, beside.size()))),
+                    "beside3",
+                    beside.size() > 3));
             found.set(0, new FoundTable(table.area(), table.headings(), table.rowCount(), table.score(), notes));
         }
     }
@@ -66,16 +70,15 @@ final class TableNotes {
         List<String> nameless = new ArrayList<>();
         for (int i = 0; i < texts.size() && headingRows > 0; i++) {
             if (texts.get(i).isEmpty()) {
-                nameless.add("Column " + (i + 1));
+                nameless.add(Words.say("layout.column", "i", i + 1));
             }
         }
         if (!nameless.isEmpty()) {
             boolean one = nameless.size() == 1;
             String names = nameless.size() <= MAX_NAMED
                     ? Wording.all(nameless)
-                    : Wording.all(nameless.subList(0, MAX_NAMED - 1)) + " and so on";
-            notes.add((one ? "1 column has" : nameless.size() + " columns have") + " no heading and "
-                    + (one ? "is" : "are") + " called " + names + ".");
+                    : Words.say("layout.andSoOn", "maxNamed", Wording.all(nameless.subList(0, MAX_NAMED - 1)));
+            notes.add(Words.say("layout.noHeadingAndCalled", "one", one, "nameless", nameless.size(), "names", names));
         }
     }
 
@@ -86,19 +89,24 @@ final class TableNotes {
                     .map(row -> block.number(row.getKey()) + " “" + shorter(row.getValue()) + "”")
                     .toList();
             boolean one = named.size() == 1;
-            notes.add((one ? "Row " : "Rows ")
+            notes.add((one ? Words.say("layout.row2") : Words.say("layout.rows"))
                     + Wording.all(named.subList(0, Math.min(MAX_TOTALS, named.size())))
-                    + (named.size() > MAX_TOTALS ? " and " + (named.size() - MAX_TOTALS) + " more" : "")
-                    + (one ? " sums up other rows and was left out." : " sum up other rows and were left out."));
+                    + (named.size() > MAX_TOTALS ? Words.say("layout.andMore", "named", named.size() - MAX_TOTALS) : "")
+                    + (one ? Words.say("layout.sumsUpOtherRowsAnd") : Words.say("layout.sumUpOtherRowsAnd")));
         }
         if (!totals.doubtful().isEmpty()) {
             int row = totals.doubtful().firstKey();
             int others = totals.doubtful().size() - 1;
-            notes.add(
-                    "Row " + block.number(row) + " is called “"
-                            + shorter(String.valueOf(totals.doubtful().get(row))) + "”"
-                            + (others > 0 ? ", and " + Wording.small(others) + " more alike" : "")
-                            + ", but the numbers are not the sums of other rows, so it was kept. Is it a total? Then leave it out.");
+            notes.add(Words.say(
+                    "layout.rowIsCalledButThe",
+                    "row",
+                    block.number(row),
+                    "doubtful",
+                    shorter(String.valueOf(totals.doubtful().get(row))),
+                    "others",
+                    others > 0,
+                    "others2",
+                    Wording.small(others)));
         }
     }
 
@@ -110,9 +118,15 @@ final class TableNotes {
                 row.texts().stream().filter(cell -> !cell.isEmpty()).findFirst().orElse("");
         String quoted = "“" + shorter(text) + "”";
         return count == 1
-                ? "Row " + block.number(0) + " above the headings was left out: " + quoted + "."
-                : "Rows " + block.number(0) + " to " + block.number(count - 1) + " above the headings were left out: "
-                        + quoted + " and what follows.";
+                ? Words.say("layout.rowAboveTheHeadingsWas", "number", block.number(0), "quoted", quoted)
+                : Words.say(
+                        "layout.rowsToAboveTheHeadings",
+                        "number",
+                        block.number(0),
+                        "count",
+                        block.number(count - 1),
+                        "quoted",
+                        quoted);
     }
 
     /** A last row set by hand holds for newer files too, which may be longer: that is never cut in silence. */
@@ -122,10 +136,16 @@ final class TableNotes {
                 .filter(row -> row.filled(area.firstColumn(), area.lastColumn() + 1) > 0)
                 .count();
         if (!grid.isWhole()) {
-            notes.add("All rows below row " + area.lastRow() + " were left out, as set by hand.");
+            notes.add(Words.say("layout.allRowsBelowRowWere", "lastRow", area.lastRow()));
         } else if (below > 0) {
-            notes.add((below == 1 ? "1 row" : Wording.number(below) + " rows") + " below row " + area.lastRow()
-                    + (below == 1 ? " was" : " were") + " left out, as set by hand.");
+            notes.add(Words.say(
+                    "layout.belowRowLeftOutAs",
+                    "below",
+                    below,
+                    "below2",
+                    Wording.number(below),
+                    "lastRow",
+                    area.lastRow()));
         }
     }
 }

@@ -7,6 +7,7 @@ import java.util.Set;
 import keensparrow.core.table.Additivity;
 import keensparrow.core.table.Additivity.Kind;
 import keensparrow.core.table.ColumnFormat;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -14,7 +15,7 @@ import org.jspecify.annotations.Nullable;
  * added up: a wrong average misleads less than a wrong sum.
  */
 final class AdditivityRules {
-    static final Additivity UNKNOWN = new Additivity(Kind.AVERAGE, "nothing says that it adds up");
+    static final Additivity UNKNOWN = new Additivity(Kind.AVERAGE, Words.say("meaning.nothingSaysThatItAdds"));
 
     private static final Set<String> OF = Set.of("of", "de", "der", "des", "du", "di", "van", "do", "da");
     private static final Set<String> COUNT =
@@ -40,15 +41,16 @@ final class AdditivityRules {
     private static final Map<Set<String>, String> AVERAGED = new LinkedHashMap<>();
 
     static {
-        AVERAGED.put(Vocabulary.PRICE, "it is a price or a pay"); // in the order in which readers ask for them
-        AVERAGED.put(Vocabulary.SCORE, "it is a score");
-        AVERAGED.put(Vocabulary.RATE, "it is a rate");
-        AVERAGED.put(Vocabulary.PERCENT, "it is a percentage");
-        AVERAGED.put(Vocabulary.DURATION, "it is a duration");
-        AVERAGED.put(Vocabulary.TEMPERATURE, "it is a temperature");
-        AVERAGED.put(Vocabulary.MOMENT, "it is measured at a moment");
-        AVERAGED.put(Vocabulary.BODY, "it is a measure of one thing");
-        AVERAGED.put(Vocabulary.AGE, "it is an age");
+        AVERAGED.put(
+                Vocabulary.PRICE, Words.say("meaning.averaged.price")); // in the order in which readers ask for them
+        AVERAGED.put(Vocabulary.SCORE, Words.say("meaning.averaged.score"));
+        AVERAGED.put(Vocabulary.RATE, Words.say("meaning.averaged.rate"));
+        AVERAGED.put(Vocabulary.PERCENT, Words.say("meaning.averaged.percent"));
+        AVERAGED.put(Vocabulary.DURATION, Words.say("meaning.averaged.duration"));
+        AVERAGED.put(Vocabulary.TEMPERATURE, Words.say("meaning.averaged.temperature"));
+        AVERAGED.put(Vocabulary.MOMENT, Words.say("meaning.averaged.moment"));
+        AVERAGED.put(Vocabulary.BODY, Words.say("meaning.averaged.body"));
+        AVERAGED.put(Vocabulary.AGE, Words.say("meaning.averaged.age"));
     }
 
     private AdditivityRules() {}
@@ -70,26 +72,30 @@ final class AdditivityRules {
     /**
      * @param numbers what the values show; null where nothing is known of them
      */
-    static Additivity of(Words words, @Nullable ColumnFormat format, @Nullable ColumnFacts numbers, Setting setting) {
+    static Additivity of(
+            HeadingWords words, @Nullable ColumnFormat format, @Nullable ColumnFacts numbers, Setting setting) {
         if (format != null && format.kind() == ColumnFormat.Kind.PERCENT) {
-            return new Additivity(Kind.AVERAGE, "it is a percentage");
+            return new Additivity(Kind.AVERAGE, Words.say("meaning.itIsAPercentage"));
         }
         if (words.has(Vocabulary.RUNNING) || (words.all().contains("running") && words.has(TOTALS))) {
             return ofRunning(setting);
         }
         if (words.has(Vocabulary.PERCENT)) {
-            return new Additivity(Kind.AVERAGE, "it is a percentage");
+            return new Additivity(Kind.AVERAGE, Words.say("meaning.itIsAPercentage"));
         }
         if (words.isPer()) {
-            return new Additivity(Kind.AVERAGE, "it is a rate");
+            return new Additivity(Kind.AVERAGE, Words.say("meaning.itIsARate"));
         }
         if (words.has(Vocabulary.MIDDLE) && !words.isDurationInMinutes()) {
             boolean ends = words.has(Vocabulary.TEND) && !words.has(Vocabulary.DURATION);
             return new Additivity(
-                    Kind.AVERAGE, ends ? "it is an extreme already" : "it is an average or a statistic already");
+                    Kind.AVERAGE,
+                    ends ? Words.say("meaning.itIsAnExtremeAlready") : Words.say("meaning.itIsAnAverageOr"));
         }
         if (isCount(words) && (numbers == null || numbers.isIntegral())) {
-            return words.has(Vocabulary.LEVEL) ? setting.levels : new Additivity(Kind.SUM, "it is a count");
+            return words.has(Vocabulary.LEVEL)
+                    ? setting.levels
+                    : new Additivity(Kind.SUM, Words.say("meaning.itIsACount"));
         }
         Additivity byHead = ofHead(words, setting);
         if (byHead != null) {
@@ -100,29 +106,30 @@ final class AdditivityRules {
             return byAny;
         }
         if ((format != null && format.kind() == ColumnFormat.Kind.MONEY) || words.has(Vocabulary.CURRENCY)) {
-            return new Additivity(Kind.SUM, "it is an amount of money");
+            return new Additivity(Kind.SUM, Words.say("meaning.itIsAnAmountOf"));
         }
         if (words.hasUnit(Vocabulary.AMOUNT_UNIT)) {
-            return new Additivity(Kind.SUM, "it is an amount");
+            return new Additivity(Kind.SUM, Words.say("meaning.itIsAnAmount"));
         }
         String plural = words.plural();
         boolean counts = numbers != null && numbers.isIntegral() && numbers.min() >= 0 && numbers.reachesFar();
         if (counts && !plural.isEmpty()) {
-            return new Additivity(Kind.SUM, "it counts " + plural);
+            return new Additivity(Kind.SUM, Words.say("meaning.itCounts", "plural", plural));
         }
         if (counts && words.endsWith(Vocabulary.DONE)) {
-            return new Additivity(Kind.SUM, "it counts what was " + words.last());
+            return new Additivity(Kind.SUM, Words.say("meaning.itCountsWhatWas", "last", words.last()));
         }
         return UNKNOWN;
     }
 
     private static Additivity ofRunning(Setting setting) {
         Additivity levels = setting.levels;
-        return new Additivity(levels.kind() == Kind.SUM ? Kind.AVERAGE : levels.kind(), "it is a running total");
+        return new Additivity(
+                levels.kind() == Kind.SUM ? Kind.AVERAGE : levels.kind(), Words.say("meaning.itIsARunningTotal"));
     }
 
     /** {@code number of passengers}, {@code passenger count}; no {@code invoice number}. */
-    private static boolean isCount(Words words) {
+    private static boolean isCount(HeadingWords words) {
         List<String> all = words.all();
         String last = all.isEmpty() ? "" : all.get(all.size() - 1);
         return all.size() > 1
@@ -133,34 +140,36 @@ final class AdditivityRules {
     }
 
     /** By the word that the others qualify: the price of a {@code sales price}, the cost of {@code cost of sales}. */
-    private static @Nullable Additivity ofHead(Words words, Setting setting) {
+    private static @Nullable Additivity ofHead(HeadingWords words, Setting setting) {
         String head = words.head(OF);
         for (Map.Entry<Set<String>, String> rule : AVERAGED.entrySet()) {
-            if (Words.isIn(rule.getKey(), head)) {
+            if (HeadingWords.isIn(rule.getKey(), head)) {
                 return averaged(words, rule.getKey(), rule.getValue());
             }
         }
-        if (Words.isIn(Vocabulary.LEVEL, head)) {
+        if (HeadingWords.isIn(Vocabulary.LEVEL, head)) {
             return setting.levels;
         }
-        if (Words.isIn(Vocabulary.RAIN, head)) {
+        if (HeadingWords.isIn(Vocabulary.RAIN, head)) {
             return ofRain(setting);
         }
-        if (Words.isIn(Vocabulary.SUM, head)) {
+        if (HeadingWords.isIn(Vocabulary.SUM, head)) {
             return words.has(ONE) && words.has(Vocabulary.COST)
-                    ? new Additivity(Kind.AVERAGE, "it is the price of one")
-                    : new Additivity(Kind.SUM, "it is an amount or a count");
+                    ? new Additivity(Kind.AVERAGE, Words.say("meaning.itIsThePriceOf"))
+                    : new Additivity(Kind.SUM, Words.say("meaning.itIsAnAmountOr"));
         }
         return null;
     }
 
-    private static Additivity averaged(Words words, Set<String> list, String reason) {
+    private static Additivity averaged(HeadingWords words, Set<String> list, String reason) {
         boolean adds =
                 (list == Vocabulary.DURATION && words.has(SPENT)) || (list == Vocabulary.BODY && words.has(SHIPPED));
-        return adds ? new Additivity(Kind.SUM, "it is an amount or a count") : new Additivity(Kind.AVERAGE, reason);
+        return adds
+                ? new Additivity(Kind.SUM, Words.say("meaning.itIsAnAmountOr"))
+                : new Additivity(Kind.AVERAGE, reason);
     }
 
-    private static @Nullable Additivity ofAny(Words words, Setting setting) {
+    private static @Nullable Additivity ofAny(HeadingWords words, Setting setting) {
         for (Map.Entry<Set<String>, String> rule : AVERAGED.entrySet()) {
             if (words.has(rule.getKey())) {
                 return averaged(words, rule.getKey(), rule.getValue());
@@ -172,13 +181,13 @@ final class AdditivityRules {
         if (words.has(Vocabulary.RAIN)) {
             return ofRain(setting);
         }
-        return words.has(Vocabulary.SUM) ? new Additivity(Kind.SUM, "it is an amount or a count") : null;
+        return words.has(Vocabulary.SUM) ? new Additivity(Kind.SUM, Words.say("meaning.itIsAnAmountOr")) : null;
     }
 
     /** What fell in one place adds up over time; over places it does not. */
     private static Additivity ofRain(Setting setting) {
         return setting.ordered
-                ? new Additivity(Kind.SUM, "it is an amount for each day or period")
-                : new Additivity(Kind.AVERAGE, "it is measured in several places");
+                ? new Additivity(Kind.SUM, Words.say("meaning.itIsAnAmountFor"))
+                : new Additivity(Kind.AVERAGE, Words.say("meaning.itIsMeasuredInSeveral"));
     }
 }

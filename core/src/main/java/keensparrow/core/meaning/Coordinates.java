@@ -21,7 +21,7 @@ public record Coordinates(String latitude, String longitude) {
     private static Optional<ColumnInfo> find(Schema schema, Set<String> words) {
         return schema.columns().stream()
                 .filter(column -> column.role() == Role.PLACE && column.type().isNumber())
-                .filter(column -> new Words(column.label()).has(words))
+                .filter(column -> new HeadingWords(column.label()).has(words))
                 .findFirst();
     }
 }

@@ -26,7 +26,7 @@ public final class MainTime {
     }
 
     private static int rank(ColumnInfo column) {
-        boolean past = new Words(column.label()).has(Vocabulary.PAST);
+        boolean past = new HeadingWords(column.label()).has(Vocabulary.PAST);
         ColumnFormat format = column.format();
         boolean year = format != null && format.kind() == ColumnFormat.Kind.YEAR;
         return (past ? 4 : 0) + (year ? 2 : 0) + (column.type() == ColumnType.DATE ? 0 : 1);
@@ -34,6 +34,6 @@ public final class MainTime {
 
     /** Whether it is the time of something before the row: a birth, a foundation, a change. */
     public static boolean isOfPast(ColumnInfo column) {
-        return new Words(column.label()).has(Vocabulary.PAST);
+        return new HeadingWords(column.label()).has(Vocabulary.PAST);
     }
 }

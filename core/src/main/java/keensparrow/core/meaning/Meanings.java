@@ -19,16 +19,17 @@ import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** Says what each column of a table is for, and how its numbers add up, looking at all columns together. */
 public final class Meanings {
     private static final Additivity AT_ONE_MOMENT =
-            new Additivity(Additivity.Kind.SUM, "it is a level, and the table shows one moment");
+            new Additivity(Additivity.Kind.SUM, Words.say("meaning.itIsALevelAnd"));
     private static final Additivity OVER_TIME =
-            new Additivity(Additivity.Kind.LAST, "it is a level that repeats over time");
+            new Additivity(Additivity.Kind.LAST, Words.say("meaning.itIsALevelThat"));
     private static final Additivity AT_ODD_TIMES =
-            new Additivity(Additivity.Kind.AVERAGE, "it is a level, and its times differ from group to group");
+            new Additivity(Additivity.Kind.AVERAGE, Words.say("meaning.itIsALevelAnd2"));
     private static final Set<String> PERIODS = Set.of(
             "month", "week", "quarter", "day", "period", "date", "monat", "woche", "quartal", "mois", "mes", "mese",
             "maand");
@@ -49,11 +50,12 @@ public final class Meanings {
         List<ColumnInfo> infos = new ArrayList<>();
         for (int i = 0; i < found.size(); i++) {
             ColumnInfo info = found.get(i);
-            infos.add(withPeriod(info, columns.get(i)).withRole(Roles.of(new Words(info.label()), columns.get(i))));
+            infos.add(withPeriod(info, columns.get(i))
+                    .withRole(Roles.of(new HeadingWords(info.label()), columns.get(i))));
         }
         nameCodes(infos, columns);
         boolean repeating = infos.stream()
-                .anyMatch(info -> info.type().isNumber() && new Words(info.label()).has(Vocabulary.REPEATING));
+                .anyMatch(info -> info.type().isNumber() && new HeadingWords(info.label()).has(Vocabulary.REPEATING));
         AdditivityRules.Setting setting =
                 repeating ? setting(infos, columns) : new AdditivityRules.Setting(AT_ODD_TIMES, false);
         for (int i = 0; i < infos.size(); i++) {
@@ -69,9 +71,7 @@ public final class Meanings {
     }
 
     private static Additivity ofEach(String label) {
-        return new Additivity(
-                Additivity.Kind.AVERAGE,
-                "it is the same in all rows of one “" + label + "”, and a sum would count it again and again");
+        return new Additivity(Additivity.Kind.AVERAGE, Words.say("meaning.itIsTheSameIn", "label", label));
     }
 
     /** Days that stand for years or months, going by heading and values, are shown as those. */
@@ -103,10 +103,10 @@ public final class Meanings {
     private static Additivity ofPeriod(ColumnInfo info, String table) {
         String named = table.replaceAll("\\.\\p{Alnum}{1,5}$", "");
         Additivity of = AdditivityRules.of(
-                new Words(named), info.format(), null, new AdditivityRules.Setting(AT_ONE_MOMENT, false));
+                new HeadingWords(named), info.format(), null, new AdditivityRules.Setting(AT_ONE_MOMENT, false));
         return of.equals(AdditivityRules.UNKNOWN)
                 ? of
-                : new Additivity(of.kind(), "the table is named “" + named + "”");
+                : new Additivity(of.kind(), Words.say("meaning.theTableIsNamed", "named", named));
     }
 
     private static Additivity additivity(
@@ -114,7 +114,7 @@ public final class Meanings {
         if (TimeWords.isPeriod(info.label())) {
             return ofPeriod(info, table);
         }
-        return AdditivityRules.of(new Words(info.label()), info.format(), ColumnFacts.of(column), setting);
+        return AdditivityRules.of(new HeadingWords(info.label()), info.format(), ColumnFacts.of(column), setting);
     }
 
     /** Whether the numbers are amounts of money that add up. */
@@ -123,7 +123,7 @@ public final class Meanings {
         boolean adds = additivity != null && additivity.kind() == Additivity.Kind.SUM;
         ColumnFormat format = info.format();
         boolean money = format != null && format.kind() == ColumnFormat.Kind.MONEY;
-        return adds && (money || new Words(info.label()).has(Vocabulary.MONEY));
+        return adds && (money || new HeadingWords(info.label()).has(Vocabulary.MONEY));
     }
 
     /** Of numbers that are averaged: small for what people ask for, such as prices and scores, large where nothing is known. */
@@ -144,7 +144,8 @@ public final class Meanings {
 
     /** How numbers under a heading add up where nothing else is known of them. */
     public static Additivity byHeading(String label, @Nullable ColumnFormat format) {
-        return AdditivityRules.of(new Words(label), format, null, new AdditivityRules.Setting(AT_ODD_TIMES, false));
+        return AdditivityRules.of(
+                new HeadingWords(label), format, null, new AdditivityRules.Setting(AT_ODD_TIMES, false));
     }
 
     /** A number or code beside a name that stands for the same thing, one for each: it identifies, and is not measured. */
@@ -172,8 +173,8 @@ public final class Meanings {
     }
 
     private static boolean sharesWord(String a, String b) {
-        Set<String> shared = new HashSet<>(new Words(a).all());
-        shared.retainAll(new Words(b).all());
+        Set<String> shared = new HashSet<>(new HeadingWords(a).all());
+        shared.retainAll(new HeadingWords(b).all());
         shared.removeAll(Vocabulary.STRONG_NAMING);
         return !shared.isEmpty();
     }
@@ -210,7 +211,7 @@ public final class Meanings {
         if (time.isEmpty() || MainTime.isOfPast(time.get())) {
             boolean periods = infos.stream()
                     .anyMatch(info -> info.role() == Role.CATEGORY
-                            && new Words(info.label()).all().stream().anyMatch(PERIODS::contains));
+                            && new HeadingWords(info.label()).all().stream().anyMatch(PERIODS::contains));
             return new AdditivityRules.Setting(periods ? AT_ODD_TIMES : AT_ONE_MOMENT, false);
         }
         LongColumn times = (LongColumn) columns.get(infos.indexOf(time.get()));

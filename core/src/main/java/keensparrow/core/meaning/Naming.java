@@ -12,12 +12,12 @@ public final class Naming {
 
     /** Whether it is called a code, a number or a key of something. */
     public static boolean isCode(String heading) {
-        return new Words(heading).endsWith(Vocabulary.IDENTIFIER);
+        return new HeadingWords(heading).endsWith(Vocabulary.IDENTIFIER);
     }
 
     /** Whether it is a code or a name of things called so, such as an order number or the name of a station of {@code orders}. */
     public static boolean canTellApart(String heading, String plural) {
-        Words words = new Words(heading);
+        HeadingWords words = new HeadingWords(heading);
         String singular =
                 plural.endsWith("ies") ? plural.substring(0, plural.length() - 3) + "y" : plural.replaceFirst("s$", "");
         return words.endsWith(Vocabulary.IDENTIFIER)
@@ -27,13 +27,13 @@ public final class Naming {
 
     /** 0 where it says nothing of the kind. */
     public static int weight(String heading) {
-        Words words = new Words(heading);
+        HeadingWords words = new HeadingWords(heading);
         if (words.endsWith(Vocabulary.IDENTIFIER)) {
             return 0;
         }
         if (words.has(Vocabulary.STRONG_NAMING)) {
             return BY_NAME;
         }
-        return Words.isIn(Vocabulary.NAMING, words.head(OF)) ? BY_THING : 0;
+        return HeadingWords.isIn(Vocabulary.NAMING, words.head(OF)) ? BY_THING : 0;
     }
 }

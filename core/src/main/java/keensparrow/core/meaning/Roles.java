@@ -25,7 +25,7 @@ public final class Roles {
 
     private Roles() {}
 
-    static Role of(Words words, Column column) {
+    static Role of(HeadingWords words, Column column) {
         return switch (column.type()) {
             case DATE, DATE_TIME -> Role.TIME;
             case YES_NO, TAGS -> Role.CATEGORY;
@@ -34,7 +34,7 @@ public final class Roles {
         };
     }
 
-    private static Role ofNumber(Words words, ColumnFacts facts) {
+    private static Role ofNumber(HeadingWords words, ColumnFacts facts) {
         if (isCoordinate(words, facts)) {
             return Role.PLACE;
         }
@@ -66,21 +66,21 @@ public final class Roles {
     }
 
     /** {@code smoker_no} beside {@code smoker_yes}. */
-    private static boolean isAnswer(Words words) {
+    private static boolean isAnswer(HeadingWords words) {
         return words.all().contains("yes");
     }
 
-    private static boolean isCountOf(Words words) {
+    private static boolean isCountOf(HeadingWords words) {
         return words.all().size() > 1 && words.all().contains("of");
     }
 
-    private static boolean isCoordinate(Words words, ColumnFacts facts) {
+    private static boolean isCoordinate(HeadingWords words, ColumnFacts facts) {
         return (words.has(Vocabulary.LATITUDE) && facts.isWithin(-90, 90))
                 || (words.has(Vocabulary.LONGITUDE) && facts.isWithin(-180, 180));
     }
 
     /** Whether a word says that it is measured or counted. */
-    private static boolean isMeasured(Words words) {
+    private static boolean isMeasured(HeadingWords words) {
         return MEASURED.stream().anyMatch(words::has) || words.isPer();
     }
 
@@ -101,7 +101,7 @@ public final class Roles {
             Vocabulary.RAIN,
             Vocabulary.CURRENCY);
 
-    private static Role ofText(Words words, TextColumn column) {
+    private static Role ofText(HeadingWords words, TextColumn column) {
         int distinct = column.dictionarySize();
         long filled = column.rowCount() - (long) column.blankCount();
         List<String> values = some(column);

@@ -41,7 +41,7 @@ public final class TimeWords {
 
     /** Whether it names years: {@code Year}, {@code Model year}, {@code Baujahr}, {@code Founded}. */
     public static boolean isOfYears(String heading) {
-        Words words = new Words(heading);
+        HeadingWords words = new HeadingWords(heading);
         return words.head(Set.of("of", "der", "de")).matches("yyyy|year\\w{0,2}")
                 || words.endsWith(Vocabulary.YEAR)
                 || (words.has(Vocabulary.YEAR)
@@ -53,19 +53,19 @@ public final class TimeWords {
 
     /** Whether it names an end of a span, such as a reign: numbers under it that can all be years are years. */
     public static boolean isOfEnds(String heading) {
-        List<String> words = new Words(heading).all();
+        List<String> words = new HeadingWords(heading).all();
         return words.size() <= 2 && words.stream().anyMatch(ENDS::contains);
     }
 
     /** Whether it does not say that it is anything else than time. */
     public static boolean canBeOfTime(String heading) {
-        Words words = new Words(heading);
+        HeadingWords words = new HeadingWords(heading);
         return words.isNameless() || words.has(NEUTRAL);
     }
 
     /** Whether it names moments, so that large numbers under it may be seconds since 1970. */
     public static boolean isOfMoments(String heading) {
-        return new Words(heading).has(EPOCH);
+        return new HeadingWords(heading).has(EPOCH);
     }
 
     private static final Set<String> DAYS = Set.of("day", "date", "tag", "jour", "dia", "giorno", "dag");
@@ -82,7 +82,7 @@ public final class TimeWords {
 
     /** Whether it names a month, quarter, week, day or weekday: a part of time, told by the time itself where there is one. */
     public static boolean isPart(String heading) {
-        Words words = new Words(heading);
+        HeadingWords words = new HeadingWords(heading);
         return PARTS.keySet().stream().anyMatch(part -> isOf(heading, part)) && !isWeekday(words);
     }
 
@@ -95,14 +95,14 @@ public final class TimeWords {
 
     /** Whether it names the part of a year of that name: MONTH, QUARTER or WEEK. */
     public static boolean isOf(String heading, String part) {
-        Words words = new Words(heading);
+        HeadingWords words = new HeadingWords(heading);
         boolean ofDays = words.all().size() > 1 && words.has(DAYS); // day_of_week, date of month
         return words.endsWith(PARTS.getOrDefault(part, Set.of()))
                 && (ofDays == part.equals("DAY") || !ofDays)
                 && !isWeekday(words);
     }
 
-    private static boolean isWeekday(Words words) {
+    private static boolean isWeekday(HeadingWords words) {
         return words.has(WEEKDAYS) || (words.has(DAYS) && words.all().contains("week"));
     }
 }

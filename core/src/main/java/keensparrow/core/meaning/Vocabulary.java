@@ -3,7 +3,7 @@ package keensparrow.core.meaning;
 import java.util.HashSet;
 import java.util.Set;
 
-/** Words of headings in the eight languages whose files are read, without accents, and what they say of a column. */
+/** HeadingWords of headings in the eight languages whose files are read, without accents, and what they say of a column. */
 final class Vocabulary {
     private Vocabulary() {}
 

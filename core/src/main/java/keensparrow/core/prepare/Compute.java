@@ -13,6 +13,8 @@ import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 
 /**
  * Adds a column of numbers computed from others.
@@ -24,18 +26,20 @@ public record Compute(String name, String label, String expression) implements S
     static final StepKind KIND = new StepKind(
             "compute",
             Compute.class,
-            "Compute a column",
-            List.of(Slot.text("label", "name"), Slot.expression("expression", "expression")));
+            Words.say("prepare.computeAColumn"),
+            List.of(
+                    Slot.text("label", Words.say("prepare.name")),
+                    Slot.expression("expression", Words.say("prepare.expression"))));
 
     @Override
     public Table apply(Table before) {
         if (name.isBlank() || label.isBlank()) {
-            throw new UserException(ErrorCode.STEP_DOES_NOT_FIT, "The new column needs a name. Type one.");
+            throw new UserException(ErrorCode.STEP_DOES_NOT_FIT, Text.of("prepare.theNewColumnNeedsA"));
         }
         if (before.schema().has(name)) {
             throw new UserException(
                     ErrorCode.STEP_DOES_NOT_FIT,
-                    "There is already a column " + UserException.quote(name) + ". Type another name.");
+                    Text.of("prepare.thereIsAlreadyAColumn", "name", UserException.quote(name)));
         }
         Column computed = Expressions.compute(expression, before);
         ColumnInfo info = new ColumnInfo(name, label.strip(), computed.type(), Role.MEASURE);
@@ -44,18 +48,13 @@ public record Compute(String name, String label, String expression) implements S
 
     private Additivity additivity() {
         return expression.indexOf('/') >= 0
-                ? new Additivity(Additivity.Kind.AVERAGE, "it is one number over another")
+                ? new Additivity(Additivity.Kind.AVERAGE, Words.say("prepare.itIsOneNumberOver"))
                 : Meanings.byHeading(label, null);
     }
 
     @Override
     public Sentence sentence(Schema before) {
-        return Sentence.builder()
-                .say("Compute ")
-                .stress(label)
-                .say(" as ")
-                .control("expression", expression)
-                .say(".")
-                .build();
+        return Sentence.of(
+                "prepare.computeSentence", Sentence.stress("label", label), Sentence.control("expression", expression));
     }
 }

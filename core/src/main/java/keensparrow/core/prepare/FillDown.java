@@ -6,11 +6,15 @@ import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Slot;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Words;
 
 /** Gives each blank row of a column the value of the nearest row above that has one; blanks at the top stay. */
 public record FillDown(String column) implements Step {
     static final StepKind KIND = new StepKind(
-            "fillDown", FillDown.class, "Fill blanks with what stands above", List.of(Slot.column("column", "column")));
+            "fillDown",
+            FillDown.class,
+            Words.say("prepare.fillBlanksWithWhatStands"),
+            List.of(Slot.column("column", Words.say("prepare.column"))));
 
     @Override
     public Table apply(Table before) {
@@ -26,10 +30,6 @@ public record FillDown(String column) implements Step {
 
     @Override
     public Sentence sentence(Schema before) {
-        return Sentence.builder()
-                .say("Fill ")
-                .control("column", before.label(column))
-                .say(" down: a blank is what stands above it.")
-                .build();
+        return Sentence.of("prepare.fillDownSentence", Sentence.control("column", before.label(column)));
     }
 }

@@ -18,6 +18,8 @@ import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -31,13 +33,13 @@ import org.jspecify.annotations.Nullable;
 public record JoinPeriod(String year, String part, @Nullable String day, Period period, String name, String label)
         implements Step {
     static final StepKind KIND =
-            new StepKind("joinPeriod", JoinPeriod.class, "Join a year and its part into one time", List.of());
+            new StepKind("joinPeriod", JoinPeriod.class, Words.say("prepare.joinAYearAndIts"), List.of());
 
     /** What the second column holds. */
     public enum Period {
-        MONTH("month", ColumnFormat.MONTH, 12),
-        QUARTER("quarter", ColumnFormat.QUARTER, 4),
-        WEEK("week", ColumnFormat.WEEK, 53);
+        MONTH(Words.say("prepare.month"), ColumnFormat.MONTH, 12),
+        QUARTER(Words.say("prepare.quarter"), ColumnFormat.QUARTER, 4),
+        WEEK(Words.say("prepare.week"), ColumnFormat.WEEK, 53);
 
         private final String label;
         private final ColumnFormat format;
@@ -84,15 +86,17 @@ public record JoinPeriod(String year, String part, @Nullable String day, Period 
         ColumnInfo years = before.schema().get(year);
         before.schema().get(part);
         if (label.isBlank() || name.isBlank() || before.schema().has(name)) {
-            throw new UserException(
-                    ErrorCode.STEP_DOES_NOT_FIT,
-                    "The new column needs a name that no other column has. Type another one.");
+            throw new UserException(ErrorCode.STEP_DOES_NOT_FIT, Text.of("prepare.theNewColumnNeedsA2"));
         }
         if (years.type() != ColumnType.DATE && years.type() != ColumnType.WHOLE) {
             throw new UserException(
                     ErrorCode.STEP_DOES_NOT_FIT,
-                    UserException.quote(years.label()) + " holds "
-                            + years.type().label() + ", no years. Pick a column of years.");
+                    Text.of(
+                            "prepare.holdsNoYearsPickA",
+                            "years",
+                            UserException.quote(years.label()),
+                            "type",
+                            years.type().label()));
         }
         ColumnInfo info =
                 new ColumnInfo(name, label.strip(), ColumnType.DATE, Role.TIME, day == null ? period.format : null);
@@ -137,15 +141,12 @@ public record JoinPeriod(String year, String part, @Nullable String day, Period 
 
     @Override
     public Sentence sentence(Schema before) {
-        return Sentence.builder()
-                .say("Join ")
-                .control("year", before.label(year))
-                .say(day == null ? " and " : ", ")
-                .control("part", before.label(part))
-                .say(day == null ? "" : " and " + before.label(day))
-                .say(day == null ? " into the " + period.label + " " : " into the date ")
-                .control("label", label)
-                .say(".")
-                .build();
+        Sentence.Filled first = Sentence.control("year", before.label(year));
+        Sentence.Filled second = Sentence.control("part", before.label(part));
+        Sentence.Filled made = Sentence.control("label", label);
+        return day == null
+                ? Sentence.of("prepare.joinPeriodSentence", first, second, Sentence.plain("period", period.label), made)
+                : Sentence.of(
+                        "prepare.joinDateSentence", first, second, Sentence.plain("day", before.label(day)), made);
     }
 }

@@ -11,6 +11,7 @@ import keensparrow.core.sentence.Slot;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Words;
 
 /**
  * Leaves out the rows that have one of these values in a column.
@@ -22,8 +23,10 @@ public record LeaveOutRows(String column, List<String> values, boolean blank) im
     static final StepKind KIND = new StepKind(
             "leaveOutRows",
             LeaveOutRows.class,
-            "Leave out rows",
-            List.of(Slot.column("column", "column"), Slot.values("values", "values")));
+            Words.say("prepare.leaveOutRows"),
+            List.of(
+                    Slot.column("column", Words.say("prepare.column")),
+                    Slot.values("values", Words.say("prepare.values"))));
 
     public LeaveOutRows {
         values = List.copyOf(new LinkedHashSet<>(values));
@@ -39,14 +42,11 @@ public record LeaveOutRows(String column, List<String> values, boolean blank) im
     public Sentence sentence(Schema before) {
         List<String> named = new ArrayList<>(values);
         if (blank) {
-            named.add("blank");
+            named.add(Words.say("prepare.blank"));
         }
-        return Sentence.builder()
-                .say("Leave out the rows where ")
-                .stress(before.label(column))
-                .say(" is ")
-                .control("values", Wording.either(named))
-                .say(".")
-                .build();
+        return Sentence.of(
+                "prepare.leaveOutRowsSentence",
+                Sentence.stress("column", before.label(column)),
+                Sentence.control("values", Wording.either(named)));
     }
 }

@@ -12,6 +12,7 @@ import keensparrow.core.meaning.TimeWords;
 import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Words;
 
 /**
  * Steps that a newly read table asks for. Each is a step like others and can be taken back.
@@ -39,28 +40,28 @@ public record Proposals(List<Step> steps, List<String> notes, List<LoadReport.Am
         for (TotalRows.Found total : new TotalRows(table).find()) {
             if (total.sums()) {
                 steps.add(new LeaveOutRows(total.column().name(), List.of(total.value()), false));
-                notes.add("The rows where “" + total.column().label() + "” is “" + total.value()
-                        + "” sum up the others and were left out by a step.");
+                notes.add(Words.say(
+                        "prepare.theRowsWhereIsSum", "column", total.column().label(), "total", total.value()));
             } else {
                 ambiguities.add(LoadReport.Ambiguity.ofTotal(
                         total.column().name(),
-                        "“" + total.column().label() + "” has a value “" + total.value()
-                                + "”. Do its rows sum up the others? Then they are counted twice and must be left out.",
+                        Words.say(
+                                "prepare.hasAValueDoIts",
+                                "column",
+                                total.column().label(),
+                                "total",
+                                total.value()),
                         total.column().type(),
                         total.value()));
             }
         }
         Table without = Steps.run(table, steps).table();
         List<Step> joining = joiningOfPeriods(without);
-        joining.forEach(step ->
-                notes.add("Year and part of the year stand in columns of their own and were joined by a step."));
+        joining.forEach(step -> notes.add(Words.say("prepare.yearAndPartOfThe")));
         steps.addAll(joining);
         for (ColumnInfo label : LabelsOnce.find(table)) {
             ambiguities.add(LoadReport.Ambiguity.ofLabelsOnce(
-                    label.name(),
-                    "“" + label.label() + "” stands only in the first row of each block: below it the column is"
-                            + " blank. Is a blank what stands above it?",
-                    label.type()));
+                    label.name(), Words.say("prepare.standsOnlyInTheFirst", "label", label.label()), label.type()));
         }
         return new Proposals(steps, notes, ambiguities);
     }

@@ -7,14 +7,18 @@ import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Slot;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 
 /** Gives a column another label; its name stays, so that nothing that uses it breaks. */
 public record Relabel(String column, String label) implements Step {
     static final StepKind KIND = new StepKind(
             "relabel",
             Relabel.class,
-            "Call a column",
-            List.of(Slot.column("column", "column"), Slot.text("label", "label")));
+            Words.say("prepare.callAColumn"),
+            List.of(
+                    Slot.column("column", Words.say("prepare.column")),
+                    Slot.text("label", Words.say("prepare.label"))));
 
     private static final int MAX_LENGTH = 120;
 
@@ -23,19 +27,16 @@ public record Relabel(String column, String label) implements Step {
         String trimmed = label.strip();
         if (trimmed.isEmpty() || trimmed.length() > MAX_LENGTH) {
             throw new UserException(
-                    ErrorCode.STEP_DOES_NOT_FIT, "A label needs 1 to " + MAX_LENGTH + " characters. Type another one.");
+                    ErrorCode.STEP_DOES_NOT_FIT, Text.of("prepare.aLabelNeeds1To", "maxLength", MAX_LENGTH));
         }
         return before.withInfo(before.schema().get(column).withLabel(trimmed));
     }
 
     @Override
     public Sentence sentence(Schema before) {
-        return Sentence.builder()
-                .say("Label ")
-                .stress(before.label(column))
-                .say(" as ")
-                .control("label", label)
-                .say(".")
-                .build();
+        return Sentence.of(
+                "prepare.relabelSentence",
+                Sentence.stress("column", before.label(column)),
+                Sentence.control("label", label));
     }
 }

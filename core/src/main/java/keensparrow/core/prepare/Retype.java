@@ -8,6 +8,7 @@ import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Slot;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -24,12 +25,12 @@ public record Retype(
     static final StepKind KIND = new StepKind(
             "retype",
             Retype.class,
-            "Read a column as another type",
+            Words.say("prepare.readAColumnAsAnother"),
             List.of(
-                    Slot.column("column", "column"),
+                    Slot.column("column", Words.say("prepare.column")),
                     Slot.option(
                             "type",
-                            "type",
+                            Words.say("prepare.type"),
                             Stream.of(ColumnType.values())
                                     .map(type -> new Slot.Option(type.name(), type.label()))
                                     .toList())));
@@ -47,14 +48,15 @@ public record Retype(
 
     @Override
     public Sentence sentence(Schema before) {
-        return Sentence.builder()
-                .say("Read ")
-                .stress(before.label(column))
-                .say(" as ")
-                .control("type", type.label())
-                .say(dates == null ? "" : ", " + dates.label())
-                .say(decimalMark == null ? "" : ", with a decimal " + (decimalMark == ',' ? "comma" : "point"))
-                .say(".")
-                .build();
+        return Sentence.of(
+                "prepare.retypeSentence",
+                Sentence.stress("column", before.label(column)),
+                Sentence.control("type", type.label()),
+                Sentence.plain(
+                        "how",
+                        (dates == null ? "" : ", " + dates.label())
+                                + (decimalMark == null
+                                        ? ""
+                                        : Words.say("prepare.withADecimal", "decimalMark", decimalMark == ','))));
     }
 }

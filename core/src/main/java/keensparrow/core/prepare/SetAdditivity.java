@@ -11,18 +11,20 @@ import keensparrow.core.table.Additivity;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 
 /** Says how the numbers of a column are put together over rows. */
 public record SetAdditivity(String column, Additivity.Kind additivity) implements Step {
     static final StepKind KIND = new StepKind(
             "setAdditivity",
             SetAdditivity.class,
-            "Say how numbers add up",
+            Words.say("prepare.sayHowNumbersAddUp"),
             List.of(
-                    Slot.column("column", "column", ColumnType.WHOLE, ColumnType.DECIMAL),
+                    Slot.column("column", Words.say("prepare.column"), ColumnType.WHOLE, ColumnType.DECIMAL),
                     Slot.option(
                             "additivity",
-                            "how they add up",
+                            Words.say("prepare.howTheyAddUp"),
                             Stream.of(Additivity.Kind.values())
                                     .map(kind -> new Slot.Option(kind.name(), kind.label()))
                                     .toList())));
@@ -33,20 +35,21 @@ public record SetAdditivity(String column, Additivity.Kind additivity) implement
         if (!info.type().isNumber()) {
             throw new UserException(
                     ErrorCode.STEP_DOES_NOT_FIT,
-                    UserException.quote(info.label()) + " holds " + info.type().label()
-                            + ": only numbers are added up or averaged. Change its type first.");
+                    Text.of(
+                            "prepare.holdsOnlyNumbersAreAdded",
+                            "info",
+                            UserException.quote(info.label()),
+                            "type",
+                            info.type().label()));
         }
-        return before.withInfo(info.withAdditivity(new Additivity(additivity, "a step says so")));
+        return before.withInfo(info.withAdditivity(new Additivity(additivity, Words.say("prepare.aStepSaysSo"))));
     }
 
     @Override
     public Sentence sentence(Schema before) {
-        return Sentence.builder()
-                .say("Have ")
-                .stress(before.label(column))
-                .say(" ")
-                .control("additivity", additivity.label())
-                .say(".")
-                .build();
+        return Sentence.of(
+                "prepare.additivitySentence",
+                Sentence.stress("column", before.label(column)),
+                Sentence.control("additivity", additivity.label()));
     }
 }

@@ -11,16 +11,18 @@ import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 
 /** Says how the numbers of a column are shown, wherever they stand; the numbers stay what they are. */
 public record SetFormat(String column, ColumnFormat format) implements Step {
     static final StepKind KIND = new StepKind(
             "setFormat",
             SetFormat.class,
-            "Say how numbers are shown",
+            Words.say("prepare.sayHowNumbersAreShown"),
             List.of(
-                    Slot.column("column", "column", ColumnType.WHOLE, ColumnType.DECIMAL),
-                    Slot.format("format", "format")));
+                    Slot.column("column", Words.say("prepare.column"), ColumnType.WHOLE, ColumnType.DECIMAL),
+                    Slot.format("format", Words.say("prepare.format"))));
 
     private static final Map<String, String> DURATIONS =
             Map.of("s", "seconds", "min", "minutes", "h", "hours", "d", "days");
@@ -30,17 +32,21 @@ public record SetFormat(String column, ColumnFormat format) implements Step {
         ColumnInfo info = before.schema().get(column);
         String quoted = UserException.quote(info.label());
         if (!info.type().isNumber()) {
-            throw misfit(quoted + " holds " + info.type().label() + ": only numbers are shown this way. Change its type"
-                    + " first.");
+            throw misfit(Text.of(
+                    "prepare.holdsOnlyNumbersAreShown",
+                    "quoted",
+                    quoted,
+                    "type",
+                    info.type().label()));
         }
         String fault = format.faultForNumbers();
         if (fault != null) {
-            throw misfit(quoted + ": " + fault);
+            throw misfit(Text.of("prepare.columnFault", "column", quoted, "fault", fault));
         }
         return before.withInfo(info.withFormat(format));
     }
 
-    private static UserException misfit(String text) {
+    private static UserException misfit(Text text) {
         return new UserException(ErrorCode.STEP_DOES_NOT_FIT, text);
     }
 
@@ -48,20 +54,27 @@ public record SetFormat(String column, ColumnFormat format) implements Step {
     public Sentence sentence(Schema before) {
         String unit = format.unit() == null ? "" : format.unit();
         String as = switch (format.kind()) {
-            case PERCENT -> "percentages";
-            case MONEY -> "money in " + unit;
-            case DURATION -> "durations, counted in " + DURATIONS.getOrDefault(unit, unit);
-            default -> unit.isEmpty() ? "plain numbers" : "numbers of " + unit;
+            case PERCENT -> Words.say("prepare.percentages");
+            case MONEY -> Words.say("prepare.moneyIn", "unit", unit);
+            case DURATION -> Words.say("prepare.durationsCountedIn", "unit", DURATIONS.getOrDefault(unit, unit));
+            default ->
+                unit.isEmpty() ? Words.say("prepare.plainNumbers") : Words.say("prepare.numbersOf", "unit", unit);
         };
         Integer decimals = format.decimals();
-        String places = decimals == null ? "" : decimals == 1 ? ", with 1 decimal" : ", with " + decimals + " decimals";
-        return Sentence.builder()
-                .say("Show ")
-                .stress(before.label(column))
-                .say(" as ")
-                .control(
-                        "format", as + places + (Boolean.TRUE.equals(format.compact()) ? ", cut to a few figures" : ""))
-                .say(".")
-                .build();
+        String places = decimals == null
+                ? ""
+                : decimals == 1
+                        ? Words.say("prepare.with1Decimal")
+                        : Words.say("prepare.withDecimals", "decimals", decimals);
+        return Sentence.of(
+                "prepare.formatSentence",
+                Sentence.stress("column", before.label(column)),
+                Sentence.control(
+                        "format",
+                        as
+                                + places
+                                + (Boolean.TRUE.equals(format.compact())
+                                        ? Words.say("prepare.cutToAFewFigures")
+                                        : "")));
     }
 }

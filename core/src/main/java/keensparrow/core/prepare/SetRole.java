@@ -11,18 +11,20 @@ import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 
 /** Says what a column is for. */
 public record SetRole(String column, Role role) implements Step {
     static final StepKind KIND = new StepKind(
             "setRole",
             SetRole.class,
-            "Use a column as",
+            Words.say("prepare.useAColumnAs"),
             List.of(
-                    Slot.column("column", "column"),
+                    Slot.column("column", Words.say("prepare.column")),
                     Slot.option(
                             "role",
-                            "role",
+                            Words.say("prepare.role"),
                             Stream.of(Role.values())
                                     .map(role -> new Slot.Option(role.name(), role.label()))
                                     .toList())));
@@ -33,20 +35,23 @@ public record SetRole(String column, Role role) implements Step {
         if (!Roles.possible(info.type()).contains(role)) {
             throw new UserException(
                     ErrorCode.STEP_DOES_NOT_FIT,
-                    UserException.quote(info.label()) + " holds " + info.type().label() + " and cannot be used as "
-                            + role.label() + ". Change its type first.");
+                    Text.of(
+                            "prepare.holdsAndCannotBeUsed",
+                            "info",
+                            UserException.quote(info.label()),
+                            "type",
+                            info.type().label(),
+                            "role",
+                            role.label()));
         }
         return before.withInfo(info.withRole(role));
     }
 
     @Override
     public Sentence sentence(Schema before) {
-        return Sentence.builder()
-                .say("Use ")
-                .stress(before.label(column))
-                .say(" as ")
-                .control("role", role.label())
-                .say(".")
-                .build();
+        return Sentence.of(
+                "prepare.roleSentence",
+                Sentence.stress("column", before.label(column)),
+                Sentence.control("role", role.label()));
     }
 }

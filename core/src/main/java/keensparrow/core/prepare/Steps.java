@@ -9,6 +9,8 @@ import keensparrow.core.infer.guess.TypeOverride;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 
 /** Replays steps in order. */
 public final class Steps {
@@ -28,6 +30,11 @@ public final class Steps {
      * @throws UserException with the code of the step that does not fit, naming the step by number and sentence
      */
     public static Run run(Table raw, List<Step> steps) {
+        return run(raw, steps, 1);
+    }
+
+    /** @param first the number of the first of these steps, where others came before */
+    public static Run run(Table raw, List<Step> steps, int first) {
         Table table = raw;
         List<Done> done = new ArrayList<>();
         for (int i = 0; i < steps.size(); i++) {
@@ -40,7 +47,14 @@ public final class Steps {
             } catch (UserException failure) {
                 throw new UserException(
                         failure.code(),
-                        "Step " + (i + 1) + ", “" + sentence.text() + "”, does not fit: " + failure.text(),
+                        Text.of(
+                                "prepare.stepDoesNotFit",
+                                "i",
+                                first + i,
+                                "sentence",
+                                sentence.text(),
+                                "failure",
+                                failure.text()),
                         failure.span().orElse(null));
             }
         }
@@ -49,24 +63,34 @@ public final class Steps {
 
     private static String effect(Step step, Table before, Table after) {
         if (step instanceof LeaveOutRows) {
-            return Wording.number(before.rowCount() - (long) after.rowCount()) + " of "
-                    + Wording.number(before.rowCount()) + " rows left out";
+            return Words.say(
+                    "prepare.ofRowsLeftOut",
+                    "rowCount",
+                    Wording.number(before.rowCount() - (long) after.rowCount()),
+                    "rowCount2",
+                    Wording.number(before.rowCount()));
         }
         if (step instanceof Compute compute) {
             int blanks = after.column(compute.name()).blankCount();
-            return blanks == 0 ? "no blanks" : Wording.number(blanks) + " blank";
+            return blanks == 0
+                    ? Words.say("prepare.noBlanks")
+                    : Words.say("prepare.blank2", "blanks", Wording.number(blanks));
         }
         if (step instanceof JoinPeriod joined) {
             int blanks = after.column(joined.name()).blankCount();
-            return blanks == 0 ? "no blanks" : Wording.number(blanks) + " blank";
+            return blanks == 0
+                    ? Words.say("prepare.noBlanks")
+                    : Words.say("prepare.blank2", "blanks", Wording.number(blanks));
         }
         if (step instanceof Retype retype) {
             int blanks = after.column(retype.column()).blankCount();
-            return blanks == 0 ? "no blanks" : Wording.number(blanks) + " blank";
+            return blanks == 0
+                    ? Words.say("prepare.noBlanks")
+                    : Words.say("prepare.blank2", "blanks", Wording.number(blanks));
         }
         return before.columns().size() == after.columns().size()
                 ? ""
-                : after.columns().size() + " columns stay";
+                : Words.say("prepare.columnsStay", "columns", after.columns().size());
     }
 
     /** The types asked for while reading; of several for one column the last counts. */

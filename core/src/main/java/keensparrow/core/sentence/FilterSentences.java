@@ -13,6 +13,7 @@ import keensparrow.core.filter.RangePair;
 import keensparrow.core.filter.RelativePeriod;
 import keensparrow.core.filter.TextSearch;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.Words;
 
 /** Filters in words. */
 public final class FilterSentences {
@@ -21,10 +22,10 @@ public final class FilterSentences {
     /** A phrase for the reading line: {@code route is Vienna–Hamburg or 3 more}. */
     public static String phrase(Filter filter, Schema schema) {
         String second = filter instanceof RangePair box
-                ? " and " + schema.label(box.up().column()) + " " + range(box.up())
+                ? Words.say("sentence.and", "column", schema.label(box.up().column()), "up", range(box.up()))
                 : "";
         return subject(filter, schema) + " " + condition(filter) + second
-                + (filter.columns().stream().allMatch(schema::has) ? "" : " (this column is gone)");
+                + (filter.columns().stream().allMatch(schema::has) ? "" : Words.say("sentence.thisColumnIsGone"));
     }
 
     /** A whole sentence, with what becomes of blanks. */
@@ -40,39 +41,39 @@ public final class FilterSentences {
     }
 
     private static String blanks(boolean kept) {
-        return kept ? "" : ", blanks left out";
+        return kept ? "" : Words.say("sentence.blanksLeftOut");
     }
 
     private static String condition(Filter filter) {
         if (filter instanceof OneOf oneOf) {
             List<String> values = new ArrayList<>(oneOf.values());
             if (oneOf.blank()) {
-                values.add("blank");
+                values.add(Words.say("sentence.blank"));
             }
-            return (oneOf.exclude() ? "is not " : "is ") + Wording.either(values);
+            return (oneOf.exclude() ? Words.say("sentence.isNot") : Words.say("sentence.is")) + Wording.either(values);
         }
         if (filter instanceof Between between) {
             return range(between);
         }
         if (filter instanceof DateRange during) {
-            return Wording.period(during.from(), during.to()) + (during.blanks() ? " or blank" : "");
+            return Wording.period(during.from(), during.to()) + (during.blanks() ? Words.say("sentence.orBlank") : "");
         }
         if (filter instanceof HasAll all) {
-            return "has all of " + Wording.all(all.tags());
+            return Words.say("sentence.hasAllOf", "tags", Wording.all(all.tags()));
         }
         if (filter instanceof RelativePeriod period) {
-            return "in " + period.name().label() + (period.blanks() ? " or blank" : "");
+            return Words.say("sentence.in", "period", period.name().label(), "blanks", period.blanks());
         }
         if (filter instanceof RangePair box) {
             return range(box.across());
         }
         if (filter instanceof TextSearch anywhere) {
-            return "contains “" + anywhere.text() + "”";
+            return Words.say("sentence.contains", "anywhere", anywhere.text());
         }
         if (filter instanceof ExpressionFilter) {
-            return "holds";
+            return Words.say("sentence.holds");
         }
-        return "contains “" + ((Containing) filter).text() + "”";
+        return Words.say("sentence.contains2", "filter", ((Containing) filter).text());
     }
 
     /** What the condition is about: the column by its label, of several all of them, or an expression as written. */
@@ -86,15 +87,23 @@ public final class FilterSentences {
     }
 
     private static String range(Between between) {
-        String blank = between.blanks() ? " or blank" : "";
+        String blank = between.blanks() ? Words.say("sentence.orBlank") : "";
         if (between.from() == null) {
             String to = between.to() == null ? "" : Wording.number(between.to());
-            return (between.belowTo() ? "below " : "at most ") + to + blank;
+            return (between.belowTo() ? Words.say("sentence.below") : Words.say("sentence.atMost")) + to + blank;
         }
         if (between.to() == null) {
-            return "at least " + Wording.number(between.from()) + blank;
+            return Words.say("sentence.atLeast", "from", Wording.number(between.from()), "blank", blank);
         }
-        return "from " + Wording.number(between.from()) + " to " + (between.belowTo() ? "below " : "")
-                + Wording.number(between.to()) + blank;
+        return Words.say(
+                "sentence.fromTo",
+                "from",
+                Wording.number(between.from()),
+                "belowTo",
+                between.belowTo(),
+                "to",
+                Wording.number(between.to()),
+                "blank",
+                blank);
     }
 }

@@ -7,22 +7,22 @@ import java.text.DecimalFormatSymbols;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
-import java.util.Locale;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
-/** Numbers, dates, lists and labels as they stand inside sentences. English. */
+/** Numbers, dates, lists and labels as they stand inside sentences, in the language of {@link Words}. */
 public final class Wording {
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH);
-    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMM", Locale.ENGLISH);
-    private static final DateTimeFormatter MONTH_YEAR = DateTimeFormatter.ofPattern("MMM uuuu", Locale.ENGLISH);
-    private static final List<String> SMALL = List.of(
-            "no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve");
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Words.FORMATS);
+    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMM", Words.FORMATS);
+    private static final DateTimeFormatter MONTH_YEAR = DateTimeFormatter.ofPattern("MMM uuuu", Words.FORMATS);
+    private static final List<String> SMALL =
+            List.of(Words.say("sentence.numbers").split(" "));
 
     private Wording() {}
 
     /** With thousands marks, at most six decimals. */
     public static String number(BigDecimal value) {
-        DecimalFormat format = new DecimalFormat("#,##0.######", DecimalFormatSymbols.getInstance(Locale.ENGLISH));
+        DecimalFormat format = new DecimalFormat("#,##0.######", DecimalFormatSymbols.getInstance(Words.FORMATS));
         format.setRoundingMode(RoundingMode.HALF_UP);
         return format.format(value);
     }
@@ -45,42 +45,39 @@ public final class Wording {
         boolean abbreviation = label.length() > 1 && !Character.isLowerCase(label.charAt(1)) && label.charAt(1) != ' ';
         return label.isEmpty() || abbreviation
                 ? label
-                : label.substring(0, 1).toLowerCase(Locale.ENGLISH) + label.substring(1);
+                : label.substring(0, 1).toLowerCase(Words.FORMATS) + label.substring(1);
     }
 
     /** With its first letter large. */
     public static String capital(String text) {
-        return text.isEmpty() ? text : text.substring(0, 1).toUpperCase(Locale.ENGLISH) + text.substring(1);
+        return text.isEmpty() ? text : text.substring(0, 1).toUpperCase(Words.FORMATS) + text.substring(1);
     }
 
     /** {@code A}, {@code A or B}, {@code A or 3 more}. */
     public static String either(List<String> values) {
         return switch (values.size()) {
-            case 0 -> "nothing";
+            case 0 -> Words.say("sentence.nothing");
             case 1 -> values.get(0);
-            case 2 -> values.get(0) + " or " + values.get(1);
-            default -> values.get(0) + " or " + (values.size() - 1) + " more";
+            case 2 -> Words.say("sentence.either", "first", values.get(0), "second", values.get(1));
+            default -> Words.say("sentence.orMore", "first", values.get(0), "more", values.size() - 1);
         };
     }
 
     /** {@code crew, signalling and weather}. */
     public static String all(List<String> values) {
-        int last = values.size() - 1;
-        return last < 1
-                ? String.join("", values)
-                : String.join(", ", values.subList(0, last)) + " and " + values.get(last);
+        return Words.list(values);
     }
 
     /** {@code May to Aug 2026} where both ends are those of months, else days; open ends are said. */
     public static String period(@Nullable LocalDate from, @Nullable LocalDate to) {
         if (from == null) {
-            return to == null ? "any" : "up to " + day(to);
+            return to == null ? Words.say("sentence.any") : Words.say("sentence.upTo", "day", day(to));
         }
         if (to == null) {
-            return "from " + day(from);
+            return Words.say("sentence.from", "day", day(from));
         }
         if (from.getDayOfYear() == 1 && to.getDayOfYear() == to.lengthOfYear() && from.getYear() < to.getYear()) {
-            return from.getYear() + " to " + to.getYear();
+            return span(String.valueOf(from.getYear()), String.valueOf(to.getYear()));
         }
         boolean months = from.getDayOfMonth() == 1 && to.getDayOfMonth() == to.lengthOfMonth();
         if (months && from.getYear() == to.getYear()) {
@@ -89,11 +86,15 @@ public final class Wording {
             }
             return from.getMonth() == to.getMonth()
                     ? MONTH_YEAR.format(from)
-                    : MONTH.format(from) + " to " + MONTH_YEAR.format(to);
+                    : span(MONTH.format(from), MONTH_YEAR.format(to));
         }
         if (months) {
-            return MONTH_YEAR.format(from) + " to " + MONTH_YEAR.format(to);
+            return span(MONTH_YEAR.format(from), MONTH_YEAR.format(to));
         }
-        return from.equals(to) ? day(from) : day(from) + " to " + day(to);
+        return from.equals(to) ? day(from) : span(day(from), day(to));
+    }
+
+    private static String span(String from, String to) {
+        return Words.say("sentence.span", "from", from, "to", to);
     }
 }

@@ -1,5 +1,7 @@
 package keensparrow.core.table;
 
+import keensparrow.core.words.Words;
+
 /**
  * How the values of a number column may be put together over rows, and why it is thought so.
  *
@@ -9,11 +11,11 @@ public record Additivity(Kind kind, String reason) {
     /** What a measure of the column does unless told otherwise. */
     public enum Kind {
         /** Added up over everything. */
-        SUM("added up"),
+        SUM(Words.say("table.addedUp")),
         /** Averaged: its sum means nothing. */
-        AVERAGE("averaged"),
+        AVERAGE(Words.say("table.averaged")),
         /** A level: added up over groups, never over time, of which the last counts. */
-        LAST("added up over groups and taken last over time");
+        LAST(Words.say("table.addedUpOverGroupsAnd"));
 
         private final String label;
 

@@ -3,6 +3,7 @@ package keensparrow.core.table;
 import java.time.LocalDate;
 import java.time.temporal.IsoFields;
 import java.util.Set;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -60,14 +61,13 @@ public record ColumnFormat(
             default -> false;
         };
         if (!fits) {
-            return "Numbers are shown plainly, as percentages, as money with its currency, or as durations of s, min, h or"
-                    + " d. Pick one of these.";
+            return Words.say("table.numbersAreShownPlainlyAs");
         }
         if (unit != null && unit.length() > MAX_UNIT) {
-            return "A unit has at most " + MAX_UNIT + " characters.";
+            return Words.say("table.aUnitHasAtMost", "maxUnit", MAX_UNIT);
         }
         return decimals != null && (decimals < 0 || decimals > MAX_DECIMALS)
-                ? "Numbers are shown with 0 to " + MAX_DECIMALS + " places after the decimal mark."
+                ? Words.say("table.numbersAreShownWith0", "maxDecimals", MAX_DECIMALS)
                 : null;
     }
 

@@ -7,6 +7,7 @@ import java.util.Set;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.Nearest;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 
 /** The columns of a table, in order. */
 public record Schema(List<ColumnInfo> columns) {
@@ -51,6 +52,11 @@ public record Schema(List<ColumnInfo> columns) {
         List<String> names = columns.stream().map(ColumnInfo::name).toList();
         return new UserException(
                 ErrorCode.COLUMN_NOT_FOUND,
-                "There is no column " + UserException.quote(name) + " in this dataset." + Nearest.hint(name, names));
+                Text.of(
+                        "table.thereIsNoColumnIn",
+                        "name",
+                        UserException.quote(name),
+                        "name2",
+                        Nearest.hint(name, names)));
     }
 }

@@ -6,6 +6,7 @@ import java.io.InputStream;
 import java.util.concurrent.atomic.AtomicLong;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 
 /** Bytes that come out of a packed file, as many as can be meant: what unpacks to far more than its size is refused. */
 public final class ArchiveLimits extends FilterInputStream {
@@ -54,8 +55,7 @@ public final class ArchiveLimits extends FilterInputStream {
         if (bytes > 0 && budget.left.addAndGet(-bytes) < 0) {
             throw new UserException(
                     ErrorCode.FILE_NOT_READABLE,
-                    "“" + budget.name + "” unpacks to more than " + TIMES
-                            + " times its size and is refused. Unpack it yourself and load what is needed.");
+                    Text.of("formats.archive.unpacksToMoreThanTimes", "name", budget.name, "times", TIMES));
         }
     }
 }

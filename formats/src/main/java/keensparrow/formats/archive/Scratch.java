@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.concurrent.atomic.AtomicLong;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -52,8 +53,7 @@ public final class Scratch {
         if (now > MAX_BYTES) {
             throw new UserException(
                     ErrorCode.FILE_NOT_READABLE,
-                    "The file unpacks to more than " + (MAX_BYTES >> 30)
-                            + " GB. Unpack it yourself and load what is needed.");
+                    Text.of("formats.archive.theFileUnpacksToMore", "maxBytes", MAX_BYTES >> 30));
         }
         long before = asked.get();
         if (now - before >= ASKED_EVERY && asked.compareAndSet(before, now)) {

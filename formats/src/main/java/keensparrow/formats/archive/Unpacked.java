@@ -16,6 +16,7 @@ import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 
 /** Takes files out of gzip and zip, each into a file of its own. */
 public final class Unpacked {
@@ -60,8 +61,7 @@ public final class Unpacked {
                 if (members.size() == MAX_FILES) {
                     throw new UserException(
                             ErrorCode.FILE_NOT_READABLE,
-                            "“" + name + "” holds more than " + MAX_FILES
-                                    + " files. Pack those that are needed, or load them by themselves.");
+                            Text.of("formats.archive.holdsMoreThanFilesPack", "name", name, "maxFiles", MAX_FILES));
                 }
                 Path file = scratch.newFile(".unpacked");
                 members.add(new Member(entry.getName().substring(entry.getName().lastIndexOf('/') + 1), file));
@@ -75,8 +75,7 @@ public final class Unpacked {
             boolean locked = String.valueOf(e.getMessage()).contains("encrypted");
             throw locked
                     ? new UserException(
-                            ErrorCode.FILE_NOT_READABLE,
-                            "“" + name + "” is locked with a password. Unpack it and load the file inside.")
+                            ErrorCode.FILE_NOT_READABLE, Text.of("formats.archive.isLockedWithAPassword", "name", name))
                     : damaged(name);
         } catch (IllegalArgumentException e) {
             throw damaged(name); // names in no known encoding
@@ -105,7 +104,6 @@ public final class Unpacked {
 
     private static UserException damaged(String name) {
         return new UserException(
-                ErrorCode.FILE_NOT_READABLE,
-                "“" + name + "” is packed, and damaged or cut off. Pack it again, or load what is inside by itself.");
+                ErrorCode.FILE_NOT_READABLE, Text.of("formats.archive.isPackedAndDamagedOr", "name", name));
     }
 }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** Finds which character stands between the cells: the one that cuts most lines into the same number of cells. */
@@ -44,7 +45,7 @@ public final class Delimiter {
         int lineEnd = text.indexOf('\n');
         String first = (lineEnd < 0 ? text : text.substring(0, lineEnd)).strip().replace("\"", "");
         if (first.length() == 5 && first.regionMatches(true, 0, "sep=", 0, 4)) {
-            return new Found(first.charAt(4), "the first line names it");
+            return new Found(first.charAt(4), Words.say("formats.detect.theFirstLineNamesIt"));
         }
         Counts best = best(text, quote, USUAL);
         if (best == null || best.alike < ENOUGH) {
@@ -56,18 +57,24 @@ public final class Delimiter {
             best = spaces != null ? spaces : best;
         }
         if (best != null && best.areDecimals()) {
-            return new Found(';', "its commas stand in numbers only, and none in the first line");
+            return new Found(';', Words.say("formats.detect.itsCommasStandInNumbers"));
         }
         if (best == null) {
-            return new Found(',', "there is one cell in each line");
+            return new Found(',', Words.say("formats.detect.thereIsOneCellIn"));
         }
         if (best.alike < ENOUGH && best.isScattered()) {
-            return new Found(absent(text), "most lines hold no sign that could part cells");
+            return new Found(absent(text), Words.say("formats.detect.mostLinesHoldNoSign"));
         }
         return new Found(
                 best.delimiter,
-                "it cuts " + best.cut() + " of the first " + best.lines.size() + " lines into " + (best.commonest + 1)
-                        + " cells",
+                Words.say(
+                        "formats.detect.itCutsOfTheFirst",
+                        "cut",
+                        best.cut(),
+                        "lines",
+                        best.lines.size(),
+                        "commonest",
+                        best.commonest + 1),
                 best.delimiter == ' ' ? Math.max(0, best.firstOfMost()) : 0);
     }
 

@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** Finds which encoding a text is written in, from its bytes. */
@@ -73,7 +74,7 @@ public final class Encodings {
             return new Found(
                     big ? StandardCharsets.UTF_16BE : StandardCharsets.UTF_16LE,
                     0,
-                    "every second byte is zero, as in UTF-16");
+                    Words.say("formats.detect.everySecondByteIsZero"));
         }
         Utf8Check check = new Utf8Check();
         byte[] buffer = new byte[1 << 16];
@@ -87,12 +88,18 @@ public final class Encodings {
             }
         }
         if (check.isWhole()) {
-            String reason = check.isAscii() ? "it has no character beyond ASCII" : "all its bytes are valid UTF-8";
+            String reason = check.isAscii()
+                    ? Words.say("formats.detect.itHasNoCharacterBeyond")
+                    : Words.say("formats.detect.allItsBytesAreValid");
             return new Found(StandardCharsets.UTF_8, 0, reason);
         }
         Utf8Damage damage = Utf8Damage.of(file);
         if (damage.isSlight()) {
-            return new Found(StandardCharsets.UTF_8, 0, "nearly all its characters are valid UTF-8", damage.sentence());
+            return new Found(
+                    StandardCharsets.UTF_8,
+                    0,
+                    Words.say("formats.detect.nearlyAllItsCharactersAre"),
+                    damage.sentence());
         }
         try (InputStream in = Files.newInputStream(file)) {
             sample = in.readNBytes(SAMPLE);
@@ -102,7 +109,7 @@ public final class Encodings {
             }
         }
         String best = SingleByteCharsets.best(sample, EIGHT_BITS);
-        return new Found(Charset.forName(best), 0, "its bytes are no valid UTF-8, and read best so");
+        return new Found(Charset.forName(best), 0, Words.say("formats.detect.itsBytesAreNoValid"));
     }
 
     private static boolean isAscii(byte[] bytes) {
@@ -116,13 +123,13 @@ public final class Encodings {
 
     private static @Nullable Found byMark(byte[] head) {
         if (head.length >= 3 && (head[0] & 0xFF) == 0xEF && (head[1] & 0xFF) == 0xBB && (head[2] & 0xFF) == 0xBF) {
-            return new Found(StandardCharsets.UTF_8, 3, "its first bytes say so");
+            return new Found(StandardCharsets.UTF_8, 3, Words.say("formats.detect.itsFirstBytesSaySo"));
         }
         if (head.length >= 2 && (head[0] & 0xFF) == 0xFF && (head[1] & 0xFF) == 0xFE) {
-            return new Found(StandardCharsets.UTF_16LE, 2, "its first bytes say so");
+            return new Found(StandardCharsets.UTF_16LE, 2, Words.say("formats.detect.itsFirstBytesSaySo"));
         }
         if (head.length >= 2 && (head[0] & 0xFF) == 0xFE && (head[1] & 0xFF) == 0xFF) {
-            return new Found(StandardCharsets.UTF_16BE, 2, "its first bytes say so");
+            return new Found(StandardCharsets.UTF_16BE, 2, Words.say("formats.detect.itsFirstBytesSaySo"));
         }
         return null;
     }

@@ -13,18 +13,20 @@ import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.formats.archive.ArchiveLimits;
 
 /** What kind of file some bytes are: told by the bytes, never by the name. */
 public enum FileKind {
-    DELIMITED("delimited text"),
-    JSON("JSON"),
-    XLSX("workbook"),
-    XLS("workbook of the old kind"),
-    ODS("OpenDocument workbook"),
-    HTML("web page"),
-    GZIP("packed with gzip"),
-    ZIP("packed with zip");
+    DELIMITED(Words.say("formats.detect.delimitedText")),
+    JSON(Words.say("formats.detect.json")),
+    XLSX(Words.say("formats.detect.workbook")),
+    XLS(Words.say("formats.detect.workbookOfTheOldKind")),
+    ODS(Words.say("formats.detect.opendocumentWorkbook")),
+    HTML(Words.say("formats.detect.webPage")),
+    GZIP(Words.say("formats.detect.packedWithGzip")),
+    ZIP(Words.say("formats.detect.packedWithZip"));
 
     private static final Pattern WEB_PAGE = Pattern.compile(
             "(?s)<(!doctype html|html|head|body|table|meta|style|div|tr|td|center|font|p|h\\d|script|title)\\b.*");
@@ -55,8 +57,7 @@ public enum FileKind {
     public static FileKind of(Path file, String name) throws IOException {
         byte[] head = head(file);
         if (head.length == 0) {
-            throw new UserException(
-                    ErrorCode.FILE_EMPTY, "“" + name + "” is empty (0 bytes). Check that it is the right file.");
+            throw new UserException(ErrorCode.FILE_EMPTY, Text.of("formats.detect.isEmpty0BytesCheck", "name", name));
         }
         if (starts(head, 'P', 'K', 3, 4) || starts(head, 'P', 'K', 5, 6)) {
             return ofZip(file, name);
@@ -77,8 +78,7 @@ public enum FileKind {
             boolean workbook = zip.getEntry("[Content_Types].xml") != null;
             boolean openDocument = zip.getEntry("content.xml") != null && zip.getEntry("META-INF/manifest.xml") != null;
             if (zip.getEntry("word/document.xml") != null || zip.getEntry("ppt/presentation.xml") != null) {
-                throw notText(
-                        name, "is a document or slides, not a workbook. Save its table as XLSX or CSV and load that.");
+                throw notText(name, Words.say("formats.detect.isADocumentOrSlides"));
             }
             requireOfSensibleSize(zip, Files.size(file), name, workbook || openDocument);
             if (workbook) {
@@ -90,17 +90,12 @@ public enum FileKind {
             }
             if (name.matches("(?i).*\\.(xlsx|xlsm|xltx|ods)")) {
                 throw new UserException(
-                        ErrorCode.FILE_NOT_READABLE,
-                        "“" + name
-                                + "” is named like a workbook, but is a zip archive without the parts of one. Save the"
-                                + " workbook again and load that; if it is an archive of files, give it the ending .zip.");
+                        ErrorCode.FILE_NOT_READABLE, Text.of("formats.detect.isNamedLikeAWorkbook", "name", name));
             }
             return ZIP;
         } catch (ZipException | EOFException | IllegalArgumentException e) {
             throw new UserException(
-                    ErrorCode.FILE_NOT_READABLE,
-                    "“" + name
-                            + "” is a workbook or an archive that is damaged or cut off. Save or pack it again and load that.");
+                    ErrorCode.FILE_NOT_READABLE, Text.of("formats.detect.isAWorkbookOrAn", "name", name));
         }
     }
 
@@ -111,13 +106,14 @@ public enum FileKind {
         if (unpacked > ArchiveLimits.most(packed)) {
             throw new UserException(
                     ErrorCode.FILE_NOT_READABLE,
-                    "“" + name + "” would unpack to " + unpacked / 1_000_000
-                            + " MB, far more than its size can mean, and is"
-                            + " refused. "
-                            + (workbook
-                                    ? "Open the workbook, leave out empty rows and columns that were formatted, and save it"
-                                            + " again, or save the sheet as CSV."
-                                    : "Unpack it yourself and load what is needed."));
+                    Text.of(
+                            "formats.detect.wouldUnpackToMbFar",
+                            "name",
+                            name,
+                            "unpacked",
+                            unpacked / 1_000_000,
+                            "workbook",
+                            workbook));
         }
     }
 
@@ -127,9 +123,7 @@ public enum FileKind {
             try (InputStream in = zip.getInputStream(type)) {
                 String mime = new String(in.readNBytes(200), StandardCharsets.ISO_8859_1);
                 if (mime.contains("opendocument") && !mime.contains("spreadsheet")) {
-                    throw notText(
-                            name,
-                            "is a document or slides, not a workbook. Save its table as a spreadsheet and load that.");
+                    throw notText(name, Words.say("formats.detect.isADocumentOrSlides2"));
                 }
             }
         }
@@ -151,20 +145,20 @@ public enum FileKind {
                 || starts(head, 0xFD, '7', 'z', 'X', 'Z')
                 || starts(head, 0x28, 0xB5, 0x2F, 0xFD);
         if (packed) {
-            throw notText(name, "is packed in a way that is not read. Unpack it, or pack it with zip or gzip.");
+            throw notText(name, Words.say("formats.detect.isPackedInAWay"));
         }
         if (starts(head, 'P', 'A', 'R', '1') || starts(head, 'S', 'Q', 'L', 'i', 't', 'e', ' ', 'f')) {
-            throw notText(name, "is a file of a database. Save its table as CSV and load that.");
+            throw notText(name, Words.say("formats.detect.isAFileOfA"));
         }
     }
 
     private static void requireText(byte[] head, String name) {
         String text = new String(head, 0, Math.min(head.length, 4000), StandardCharsets.ISO_8859_1);
         if (text.startsWith("%PDF")) {
-            throw notText(name, "is a PDF. Load the spreadsheet or the text file that it was made from.");
+            throw notText(name, Words.say("formats.detect.isAPdfLoadThe"));
         }
         if (text.startsWith("{\\rtf")) {
-            throw notText(name, "is a text document (RTF). Save its table as CSV or as a workbook and load that.");
+            throw notText(name, Words.say("formats.detect.isATextDocumentRtf"));
         }
         if (head.length > 2 && head[0] == 9 && head[2] == (head[1] == 8 ? 8 : 4) || starts(head, 9, 0, 4, 0)) {
             throw oldWorkbook(name);
@@ -177,11 +171,7 @@ public enum FileKind {
         for (int i = 0; i < head.length; i++) {
             line += head[i] == '\n' ? 1 : 0;
             if (head[i] == 0) {
-                throw notText(
-                        name,
-                        "is damaged or no text: byte " + (i + 1) + ", in line " + line
-                                + ", is zero, which no text has. Save or copy it again, or load delimited text, JSON or a"
-                                + " workbook.");
+                throw notText(name, Words.say("formats.detect.isDamagedOrNoText", "i", i + 1, "line", line));
             }
         }
     }
@@ -189,9 +179,7 @@ public enum FileKind {
     /** Workbooks of the programs before 1997. */
     public static UserException oldWorkbook(String name) {
         return new UserException(
-                ErrorCode.FILE_NOT_READABLE,
-                "“" + name
-                        + "” is a workbook of 1995 or older. Open it in a spreadsheet program, save it as XLSX and load that.");
+                ErrorCode.FILE_NOT_READABLE, Text.of("formats.detect.isAWorkbookOf1995", "name", name));
     }
 
     /** The text behind declarations and comments of markup, in small letters; empty where it is none. */
@@ -211,12 +199,10 @@ public enum FileKind {
     private static void requireNoMarkup(byte[] head, String name) {
         String bare = markup(head);
         if (bare.contains("urn:schemas-microsoft-com:office:spreadsheet") && !bare.startsWith("<html")) {
-            throw notText(
-                    name,
-                    "is a workbook saved as XML by an old office program. Open it, save it as XLSX and load that.");
+            throw notText(name, Words.say("formats.detect.isAWorkbookSavedAs"));
         }
         if (!WEB_PAGE.matcher(bare).matches() && XML.matcher(bare).matches()) {
-            throw notText(name, "is XML, which is not read. Save its table as CSV, JSON or XLSX and load that.");
+            throw notText(name, Words.say("formats.detect.isXmlWhichIsNot"));
         }
     }
 
@@ -230,6 +216,6 @@ public enum FileKind {
     }
 
     private static UserException notText(String name, String why) {
-        return new UserException(ErrorCode.FILE_NOT_TEXT, "“" + name + "” " + why);
+        return new UserException(ErrorCode.FILE_NOT_TEXT, Text.of("formats.detect.named", "name", name, "what", why));
     }
 }

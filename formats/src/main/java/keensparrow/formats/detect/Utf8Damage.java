@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import keensparrow.core.words.Words;
 
 /**
  * Bytes of a text that are no UTF-8, beside characters beyond ASCII that are.
@@ -57,13 +58,14 @@ record Utf8Damage(long broken, long whole, List<Long> lines) {
     }
 
     String sentence() {
-        String where = lines.size() == 1 ? "Line " + lines.get(0) + " has " : "Lines " + named() + " have ";
-        return where + (broken == 1 ? "a byte that is" : "bytes that are") + " no UTF-8, as all the rest is: "
-                + (broken == 1 ? "it reads" : "they read") + " as �.";
+        String where = lines.size() == 1
+                ? Words.say("formats.detect.lineHas", "lines", lines.get(0))
+                : Words.say("formats.detect.linesHave", "named", named());
+        return Words.say("formats.detect.noUtf8AsAll", "where", where, "broken", broken);
     }
 
     private String named() {
         String all = String.join(", ", lines.stream().map(String::valueOf).toList());
-        return lines.size() == MAX_LINES ? all + " and perhaps more" : all;
+        return lines.size() == MAX_LINES ? Words.say("formats.detect.andPerhapsMore", "all", all) : all;
     }
 }

@@ -14,6 +14,8 @@ import keensparrow.core.layout.FoundTable;
 import keensparrow.core.layout.RawSheet;
 import keensparrow.core.layout.ReadingChoices;
 import keensparrow.core.layout.TableFinder;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.formats.archive.Scratch;
 import keensparrow.formats.archive.Unpacked;
 import keensparrow.formats.detect.FileKind;
@@ -73,13 +75,14 @@ public final class Document implements Closeable {
             if (document.parts.isEmpty()) {
                 throw new UserException(
                         ErrorCode.FILE_EMPTY,
-                        "“" + name + "” is "
-                                + (document.kind == FileKind.DELIMITED
-                                        ? "empty: it holds nothing but blank lines"
-                                        : document.kind == FileKind.ZIP || document.kind == FileKind.GZIP
-                                                ? "empty: there is no table in it"
-                                                : "an empty workbook: none of its sheets has a cell")
-                                + ". Check that it is the right file.");
+                        Text.of(
+                                "formats.document.isCheckThatItIs",
+                                "name",
+                                name,
+                                "kind",
+                                document.kind == FileKind.DELIMITED,
+                                "kind2",
+                                document.kind == FileKind.ZIP || document.kind == FileKind.GZIP));
             }
             whole = true;
             return document;
@@ -95,8 +98,7 @@ public final class Document implements Closeable {
             addByKind(file, called, choices, depth);
         } catch (ZipException | EOFException e) {
             throw new UserException( // what is packed ends too early, whoever unpacked it
-                    ErrorCode.FILE_NOT_READABLE,
-                    "“" + called + "” is damaged or cut off. Save or pack it again and load that.");
+                    ErrorCode.FILE_NOT_READABLE, Text.of("formats.document.isDamagedOrCutOff", "called", called));
         }
     }
 
@@ -124,8 +126,7 @@ public final class Document implements Closeable {
     private static void requireFlat(String called, int depth) {
         if (depth > 1) {
             throw new UserException(
-                    ErrorCode.FILE_NOT_READABLE,
-                    "“" + called + "” is packed in what is packed itself. Unpack it and load the files inside.");
+                    ErrorCode.FILE_NOT_READABLE, Text.of("formats.document.isPackedInWhatIs", "called", called));
         }
     }
 
@@ -138,7 +139,7 @@ public final class Document implements Closeable {
                 add(member.file(), member.name(), choices, depth);
             } catch (UserException e) {
                 last = e;
-                notes.add("In “" + called + "”, " + e.text());
+                notes.add(Words.say("formats.document.in", "called", called, "e", e.text()));
             }
         }
         if (parts.isEmpty() && last != null) {

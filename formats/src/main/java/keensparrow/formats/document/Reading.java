@@ -27,6 +27,8 @@ import keensparrow.core.layout.ReadingChoices;
 import keensparrow.core.layout.TableChoice;
 import keensparrow.core.layout.TableFinder;
 import keensparrow.core.sentence.Wording;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.formats.text.TextFormat;
 import org.jspecify.annotations.Nullable;
 
@@ -87,8 +89,7 @@ public final class Reading {
                 .max(Comparator.comparingDouble(group -> score(group.getKey(), group.getValue())))
                 .map(Map.Entry::getValue);
         List<Chosen> group = best.orElseThrow(() -> new UserException(
-                ErrorCode.FILE_NO_ROWS,
-                "In “" + document.name() + "” no table was found. Check that it is the right file."));
+                ErrorCode.FILE_NO_ROWS, Text.of("formats.document.inNoTableWasFound", "document", document.name())));
         boolean alike = shape(group.get(0).found).size() > 1
                 && group.get(0).found.area().headingRows() > 0;
         return alike
@@ -142,10 +143,18 @@ public final class Reading {
         throw new UserException(
                 ErrorCode.INVALID_REQUEST,
                 choice.file() == null
-                        ? "“" + document.name() + "” has no sheet "
-                                + UserException.quote(String.valueOf(choice.sheet())) + " with a table."
-                        : "“" + document.name() + "” holds no file " + UserException.quote(choice.file())
-                                + " with a table. Choose again what is read of it.");
+                        ? Text.of(
+                                "formats.document.hasNoSheetWithA",
+                                "document",
+                                document.name(),
+                                "sheet",
+                                UserException.quote(String.valueOf(choice.sheet())))
+                        : Text.of(
+                                "formats.document.holdsNoFileWithA",
+                                "document",
+                                document.name(),
+                                "file",
+                                UserException.quote(choice.file())));
     }
 
     private void tell(Document document, List<Chosen> of) {
@@ -165,13 +174,16 @@ public final class Reading {
         boolean same = of.stream().map(one -> shape(one.found)).distinct().count() == 1;
         boolean alike = of.stream().allMatch(one -> areSimilar(shape(of.get(0).found), shape(one.found)));
         if (several && !alike) {
-            notes.add("The tables have different columns and cannot be put under one another. Choose one of them, or"
-                    + " tables with the same headings.");
+            notes.add(Words.say("formats.document.theTablesHaveDifferentColumns"));
         } else if (several) {
-            notes.add(Wording.capital(Wording.small(of.size()))
-                    + (of.get(0).part.sheet().name().isEmpty() ? " files" : " tables")
-                    + (same ? " with the same columns" : " with nearly the same columns")
-                    + " were put under one another.");
+            notes.add(Words.say(
+                    "formats.document.werePutUnderOneAnother",
+                    "of",
+                    Wording.capital(Wording.small(of.size())),
+                    "sheet",
+                    of.get(0).part.sheet().name().isEmpty(),
+                    "same",
+                    same));
         }
         List<String> others = new ArrayList<>();
         for (Document.Part part : document.parts()) {
@@ -180,17 +192,30 @@ public final class Reading {
                 int index = i;
                 boolean used = of.stream().anyMatch(one -> one.part == part && one.table == index);
                 if (!used) {
-                    others.add((part.sheet().name().isEmpty()
-                                    ? "“" + part.file() + "”"
-                                    : "“" + part.sheet().name() + "”")
-                            + " from row " + Math.max(1, table.area().headingRow()));
+                    others.add(Words.say(
+                            "formats.document.fromRow",
+                            "sheet",
+                            part.sheet().name().isEmpty(),
+                            "file",
+                            part.file(),
+                            "sheet2",
+                            part.sheet().name(),
+                            "headingRow",
+                            Math.max(1, table.area().headingRow())));
                 }
             }
         }
         if (!others.isEmpty()) {
-            notes.add("Not loaded " + (others.size() == 1 ? "is another table: " : "are other tables: ")
-                    + Wording.all(others.subList(0, Math.min(6, others.size())))
-                    + (others.size() > 6 ? " and " + (others.size() - 6) + " more" : "") + ".");
+            notes.add(Words.say(
+                    "formats.document.notLoaded",
+                    "others",
+                    others.size(),
+                    "others2",
+                    Wording.all(others.subList(0, Math.min(6, others.size()))),
+                    "others3",
+                    others.size() > 6,
+                    "others4",
+                    others.size() - 6));
         }
     }
 
@@ -200,12 +225,26 @@ public final class Reading {
         boolean readRows = !Boolean.FALSE.equals(one.choice.hiddenRows());
         boolean readColumns = !Boolean.FALSE.equals(one.choice.hiddenColumns());
         if (rows > 0) {
-            notes.add(where + (rows == 1 ? "1 row is" : Wording.number(rows) + " rows are")
-                    + " hidden in the sheet and " + (readRows ? "read all the same." : "left out."));
+            notes.add(Words.say(
+                    "formats.document.hiddenInTheSheetAnd",
+                    "where",
+                    where,
+                    "rows",
+                    rows,
+                    "rows2",
+                    Wording.number(rows),
+                    "readRows",
+                    readRows));
         }
         if (columns > 0) {
-            notes.add(where + (columns == 1 ? "1 column is" : columns + " columns are") + " hidden in the sheet and "
-                    + (readColumns ? "read all the same." : "left out."));
+            notes.add(Words.say(
+                    "formats.document.hiddenInTheSheetAnd2",
+                    "where",
+                    where,
+                    "columns",
+                    columns,
+                    "readColumns",
+                    readColumns));
         }
     }
 
@@ -227,7 +266,7 @@ public final class Reading {
     public String sourceLabel() {
         boolean sheets =
                 chosen.stream().noneMatch(one -> one.part.sheet().name().isEmpty());
-        return sheets && !severalFiles ? "Sheet" : "File";
+        return sheets && !severalFiles ? Words.say("formats.document.sheet") : Words.say("formats.document.file");
     }
 
     /** The rows of the tables, one source for each. */

@@ -10,6 +10,8 @@ import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.source.CellKind;
 import keensparrow.core.layout.Merge;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.formats.archive.Scratch;
 import keensparrow.formats.sheet.SheetWriter;
 import org.jsoup.Jsoup;
@@ -26,7 +28,7 @@ public final class HtmlReader {
     /** @return one for each table, to be closed by the caller. @throws UserException FILE_NOT_TEXT without any table */
     public static List<SheetWriter> read(Path file, String name, Scratch scratch) throws IOException {
         if (Files.size(file) > MAX_BYTES) {
-            throw told(name, "is a web page of more than 40 MB. Save its table as CSV or XLSX and load that.");
+            throw told(name, Words.say("formats.html.isAWebPageOf"));
         }
         List<SheetWriter> sheets = new ArrayList<>();
         boolean whole = false;
@@ -40,15 +42,18 @@ public final class HtmlReader {
                     Element caption = table.selectFirst("caption");
                     String called = caption == null ? "" : caption.text().strip();
                     SheetWriter sheet = new SheetWriter(
-                            name, called.isEmpty() ? "Table " + number : called + " (" + number + ")", false, scratch);
+                            name,
+                            called.isEmpty()
+                                    ? Words.say("formats.html.table", "number", number)
+                                    : called + " (" + number + ")",
+                            false,
+                            scratch);
                     sheets.add(sheet);
                     copy(table, sheet);
                 }
             }
             if (sheets.isEmpty()) {
-                throw told(
-                        name,
-                        "is a web page, and no table is in it. Open it, save what you need as CSV or XLSX and load that.");
+                throw told(name, Words.say("formats.html.isAWebPageAnd"));
             }
             whole = true;
             return sheets;
@@ -62,7 +67,7 @@ public final class HtmlReader {
     }
 
     private static UserException told(String name, String what) {
-        return new UserException(ErrorCode.FILE_NOT_TEXT, "“" + name + "” " + what);
+        return new UserException(ErrorCode.FILE_NOT_TEXT, Text.of("formats.detect.named", "name", name, "what", what));
     }
 
     private static void copy(Element table, SheetWriter sheet) {

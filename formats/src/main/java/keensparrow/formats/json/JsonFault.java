@@ -12,6 +12,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** What is wrong in a JSON text and where, in a person's words. */
@@ -49,7 +50,9 @@ record JsonFault(String text) {
                 } else if (whole == 0 && line.strip().length() < 3) {
                     return null; // an object that is set out over several lines
                 } else {
-                    return whole == 0 ? null : new JsonFault("line " + number + " is no whole object, " + why(fault));
+                    return whole == 0
+                            ? null
+                            : new JsonFault(Words.say("formats.json.noWholeObject", "line", number, "why", why(fault)));
                 }
             }
             return null;
@@ -74,20 +77,20 @@ record JsonFault(String text) {
         Matcher character = CHARACTER.matcher(message);
         Matcher token = TOKEN.matcher(message);
         if (message.startsWith("Unexpected end-of-input")) {
-            return "it ends too early: a bracket or a quote is not closed";
+            return Words.say("formats.json.itEndsTooEarlyA");
         }
         if (token.find()) {
-            return "“" + token.group(1) + "” is neither a text in quotes nor a number";
+            return Words.say("formats.json.isNeitherATextIn", "group", token.group(1));
         }
         if (character.find()) {
-            return "“" + character.group(1) + "” stands where a comma, a colon or a value should";
+            return Words.say("formats.json.standsWhereACommaA", "group", character.group(1));
         }
         if (message.contains("Illegal unquoted character")) {
-            return "a text runs over the end of its line: a quote is not closed";
+            return Words.say("formats.json.aTextRunsOverThe");
         }
         if (message.contains("UTF-8")) {
-            return "it is not written in UTF-8";
+            return Words.say("formats.json.itIsNotWrittenIn");
         }
-        return "something is wrong";
+        return Words.say("formats.json.somethingIsWrong");
     }
 }

@@ -14,6 +14,8 @@ import java.util.Objects;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.source.CellKind;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.formats.archive.Scratch;
 import keensparrow.formats.sheet.NumberFormats;
 import keensparrow.formats.sheet.SheetWriter;
@@ -50,10 +52,7 @@ public final class JsonReader {
             row.keySet().forEach(reader::column);
         });
         if (rows[0] == 0) {
-            throw new UserException(
-                    ErrorCode.FILE_NO_ROWS,
-                    "“" + name
-                            + "” holds no list of objects. Rows are read from a JSON array of objects, or from one object a line.");
+            throw new UserException(ErrorCode.FILE_NO_ROWS, Text.of("formats.json.holdsNoListOfObjects", "name", name));
         }
         SheetWriter sheet = new SheetWriter(name, "", false, scratch);
         boolean whole = false;
@@ -73,8 +72,7 @@ public final class JsonReader {
         if (columns.size() > MAX_COLUMNS) {
             throw new UserException(
                     ErrorCode.FILE_NOT_READABLE,
-                    "“" + name + "” has objects with more than " + MAX_COLUMNS
-                            + " different names. Leave out what is not needed.");
+                    Text.of("formats.json.hasObjectsWithMoreThan", "name", name, "maxColumns", MAX_COLUMNS));
         }
     }
 
@@ -130,8 +128,7 @@ public final class JsonReader {
                 if (++cells > MAX_CELLS) {
                     throw new UserException(
                             ErrorCode.FILE_NOT_READABLE,
-                            "“" + name + "” has its columns one after the other, with more than " + MAX_CELLS
-                                    + " values. Write it as an array of objects, or as one object a line.");
+                            Text.of("formats.json.hasItsColumnsOneAfter", "name", name, "maxCells", MAX_CELLS));
                 }
             }
         }
@@ -171,8 +168,12 @@ public final class JsonReader {
         } catch (JsonProcessingException e) {
             throw new UserException(
                     ErrorCode.FILE_NOT_READABLE,
-                    "“" + name + "” is no valid JSON: " + JsonFault.of(file, e).text()
-                            + ". Correct it there and load it again.");
+                    Text.of(
+                            "formats.json.isNoValidJsonCorrect",
+                            "name",
+                            name,
+                            "file",
+                            JsonFault.of(file, e).text()));
         }
     }
 
@@ -239,7 +240,7 @@ public final class JsonReader {
             } else if (token == JsonToken.START_ARRAY) {
                 arrays = true;
                 for (int at = 0; json.nextToken() != JsonToken.END_ARRAY; at++) {
-                    value(json, "column " + (at + 1), row);
+                    value(json, Words.say("formats.json.column", "at", at + 1), row);
                 }
             } else {
                 value(json, "value", row);

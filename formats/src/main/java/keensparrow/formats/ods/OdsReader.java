@@ -18,6 +18,7 @@ import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.source.CellKind;
 import keensparrow.core.layout.Merge;
+import keensparrow.core.words.Text;
 import keensparrow.formats.archive.ArchiveLimits;
 import keensparrow.formats.archive.Scratch;
 import keensparrow.formats.sheet.NumberFormats;
@@ -83,16 +84,11 @@ public final class OdsReader {
 
     private static UserException locked(String name) {
         return new UserException(
-                ErrorCode.FILE_NOT_READABLE,
-                "“" + name + "” is locked with a password. Save it without one and load that.");
+                ErrorCode.FILE_NOT_READABLE, Text.of("formats.ods.isLockedWithAPassword", "name", name));
     }
 
     private static UserException damaged(String name) {
-        return new UserException(
-                ErrorCode.FILE_NOT_READABLE,
-                "“" + name
-                        + "” is a workbook that is damaged or cut off. Open it in the program that made it, save it again and load"
-                        + " that.");
+        return new UserException(ErrorCode.FILE_NOT_READABLE, Text.of("formats.ods.isAWorkbookThatIs", "name", name));
     }
 
     private void read(InputStream in) throws IOException, XMLStreamException {

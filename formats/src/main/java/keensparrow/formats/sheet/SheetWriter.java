@@ -14,6 +14,8 @@ import keensparrow.core.layout.Grid;
 import keensparrow.core.layout.Merge;
 import keensparrow.core.layout.RawSheet;
 import keensparrow.core.layout.TableArea;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.formats.archive.Scratch;
 
 /** Takes the cells of one sheet, wherever they stand, while its workbook is read once. */
@@ -55,8 +57,14 @@ public final class SheetWriter {
         if (at >= MAX_COLUMNS) {
             throw new UserException(
                     ErrorCode.FILE_NOT_READABLE,
-                    "“" + file + "”, sheet “" + name + "”, has a cell beyond column " + MAX_COLUMNS
-                            + ". Leave out what is not needed and load it again.");
+                    Text.of(
+                            "formats.sheet.sheetHasACellBeyond",
+                            "file",
+                            file,
+                            "name",
+                            name,
+                            "maxColumns",
+                            MAX_COLUMNS));
         }
         for (; column < at; column++) {
             target.cell(nothing, 0, 0);
@@ -140,10 +148,9 @@ public final class SheetWriter {
         if (formulas == 0) {
             return List.of();
         }
-        String cells = String.join(", ", formulaCells) + (formulas > MAX_NAMED ? " and more" : "");
-        return List.of((formulas == 1 ? "1 formula has" : formulas + " formulas have")
-                + " no stored result and " + (formulas == 1 ? "is" : "are") + " read as blank (" + cells
-                + "). Open the workbook in a spreadsheet program and save it again: then the results are in it.");
+        String cells =
+                String.join(", ", formulaCells) + (formulas > MAX_NAMED ? Words.say("formats.sheet.andMore") : "");
+        return List.of(Words.say("formats.sheet.noStoredResultAndRead", "formulas", formulas, "cells", cells));
     }
 
     public void merge(Merge merge) {

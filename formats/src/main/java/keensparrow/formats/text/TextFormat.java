@@ -10,6 +10,8 @@ import java.util.regex.Pattern;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.layout.ReadingChoices;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.formats.detect.Delimiter;
 import keensparrow.formats.detect.Encodings;
 import keensparrow.formats.detect.FileKind;
@@ -55,11 +57,13 @@ public record TextFormat(
         Encodings.Found encoding = encoding(file, choices.encoding());
         byte[] head = FileKind.head(file);
         String text = new String(head, encoding.markLength(), head.length - encoding.markLength(), encoding.charset());
-        char quote = choices.quote() != null ? one(choices.quote(), "The quote") : quote(text);
-        char escape = choices.escape() != null ? one(choices.escape(), "The escape") : escape(text, quote);
+        char quote = choices.quote() != null ? one(choices.quote(), Words.say("formats.text.theQuote")) : quote(text);
+        char escape = choices.escape() != null
+                ? one(choices.escape(), Words.say("formats.text.theEscape"))
+                : escape(text, quote);
         String plain = escape == 0 ? text : text.replace("" + escape + quote, "");
         Delimiter.Found delimiter = choices.delimiter() != null
-                ? new Delimiter.Found(delimiter(choices.delimiter()), "chosen by hand")
+                ? new Delimiter.Found(delimiter(choices.delimiter()), Words.say("formats.text.chosenByHand"))
                 : Delimiter.find(plain, quote);
         List<Integer> positions = List.of();
         boolean spaces = delimiter.delimiter() == ' ' && choices.delimiter() == null;
@@ -67,24 +71,20 @@ public record TextFormat(
             positions = Positions.underHeadings(plain);
         }
         if (!positions.isEmpty()) {
-            delimiter =
-                    new Delimiter.Found(PositionsReader.DELIMITER, "columns stand under their headings in all lines");
+            delimiter = new Delimiter.Found(
+                    PositionsReader.DELIMITER, Words.say("formats.text.columnsStandUnderTheirHeadings"));
         } else if (choices.delimiter() == null && !Delimiter.partsLines(plain, quote)) {
             positions = Positions.find(plain);
             if (!positions.isEmpty()) {
                 delimiter =
-                        new Delimiter.Found(PositionsReader.DELIMITER, "columns stand at the same places in all lines");
+                        new Delimiter.Found(PositionsReader.DELIMITER, Words.say("formats.text.columnsStandAtTheSame"));
             } else if (Prose.isProse(plain)) {
-                throw new UserException(
-                        ErrorCode.FILE_NOT_READABLE,
-                        "“" + name
-                                + "” is a text to be read, not a table: nothing parts its lines into cells. Load the table"
-                                + " by itself; if each line is one value, give it a heading and choose a delimiter by hand.");
+                throw new UserException(ErrorCode.FILE_NOT_READABLE, Text.of("formats.text.isATextToBe", "name", name));
             }
         }
         int heading = commentedHeading(text, delimiter.delimiter());
         char comment = choices.comment() != null
-                ? one(choices.comment(), "The mark of comments")
+                ? one(choices.comment(), Words.say("formats.text.theMarkOfComments"))
                 : heading >= 0 ? COMMENT : comment(text, delimiter.delimiter());
         return new TextFormat(
                 encoding.charset(),
@@ -109,25 +109,30 @@ public record TextFormat(
         try {
             Charset charset = Charset.forName(wanted);
             int mark = charset.equals(found.charset()) ? found.markLength() : 0;
-            return new Encodings.Found(charset, mark, "chosen by hand");
+            return new Encodings.Found(charset, mark, Words.say("formats.text.chosenByHand"));
         } catch (IllegalCharsetNameException | UnsupportedCharsetException e) {
             throw new UserException(
                     ErrorCode.INVALID_REQUEST,
-                    "There is no encoding " + UserException.quote(wanted) + ". Choose one of "
-                            + String.join(", ", Encodings.NAMES) + ".");
+                    Text.of(
+                            "formats.text.thereIsNoEncodingChoose",
+                            "wanted",
+                            UserException.quote(wanted),
+                            "names",
+                            String.join(", ", Encodings.NAMES)));
         }
     }
 
     private static char one(String text, String what) {
         if (text.length() > 1) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, what + " must be one character, or empty for none.");
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST, Text.of("formats.text.mustBeOneCharacterOr", "what", what));
         }
         return text.isEmpty() ? 0 : text.charAt(0);
     }
 
     private static char delimiter(String text) {
         if (text.length() != 1 || text.equals("\n") || text.equals("\r")) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, "The delimiter must be one character, and no line end.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("formats.text.theDelimiterMustBeOne"));
         }
         return text.charAt(0);
     }

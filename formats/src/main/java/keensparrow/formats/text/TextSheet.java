@@ -26,6 +26,8 @@ import keensparrow.core.infer.source.RowSource;
 import keensparrow.core.layout.Grid;
 import keensparrow.core.layout.RawRow;
 import keensparrow.core.layout.RawSheet;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import org.apache.commons.io.input.ReaderInputStream;
 import org.jspecify.annotations.Nullable;
 
@@ -257,19 +259,24 @@ public final class TextSheet implements RawSheet {
             return e;
         }
         String why = messages.indexOf("buffer") >= 0
-                ? "a cell is longer than 16 MB. Probably a closing quote is missing"
-                : "a quote that opens a cell is never closed";
+                ? Words.say("formats.text.aCellIsLongerThan")
+                : Words.say("formats.text.aQuoteThatOpensA");
         return new UserException(
                 ErrorCode.FILE_NOT_READABLE,
-                "“" + name + "” cannot be read after line " + line + ": " + why
-                        + ". Correct the quotes there, or read it without quotes, and load it again.");
+                Text.of("formats.text.cannotBeReadAfterLine", "name", name, "line", line, "why", why));
     }
 
     private UserException notInEncoding(long line) {
         return new UserException(
                 ErrorCode.FILE_NOT_TEXT,
-                "“" + name + "” is not written in " + format.charset().name() + ": after line " + line
-                        + " come bytes that no such text has. Choose another encoding, or save it in UTF-8 and load it again.");
+                Text.of(
+                        "formats.text.isNotWrittenInAfter",
+                        "name",
+                        name,
+                        "charset",
+                        format.charset().name(),
+                        "line",
+                        line));
     }
 
     /** Hands cells on as they are parsed, without making Strings. */

@@ -9,6 +9,8 @@ import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.source.CellKind;
 import keensparrow.core.layout.Merge;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.formats.archive.Scratch;
 import keensparrow.formats.detect.FileKind;
 import keensparrow.formats.sheet.NumberFormats;
@@ -34,9 +36,7 @@ public final class XlsReader {
     /** @return one for each sheet, to be closed by the caller. @throws UserException FILE_NOT_READABLE */
     public static List<SheetWriter> read(Path file, String name, Scratch scratch) throws IOException {
         if (Files.size(file) > MAX_BYTES) {
-            throw told(
-                    name,
-                    "is larger than 200 MB, too large for a workbook of the old kind. Save it as XLSX and load that.");
+            throw told(name, Words.say("formats.xls.isLargerThan200Mb"));
         }
         List<SheetWriter> sheets = new ArrayList<>();
         boolean whole = false;
@@ -45,9 +45,7 @@ public final class XlsReader {
                 throw locked(name);
             }
             if (!hasWorkbook(container)) {
-                throw told(
-                        name,
-                        "is a document of an office program, not a workbook. Save its table as XLSX or CSV and load that.");
+                throw told(name, Words.say("formats.xls.isADocumentOfAn"));
             }
             try (HSSFWorkbook workbook = new HSSFWorkbook(container)) {
                 boolean from1904 = workbook.getInternalWorkbook().isUsing1904DateWindowing();
@@ -67,9 +65,7 @@ public final class XlsReader {
         } catch (UserException e) {
             throw e;
         } catch (IOException | RuntimeException e) {
-            throw told(
-                    name,
-                    "is a workbook that is damaged, cut off or of a kind that cannot be read. Save it as XLSX and load that.");
+            throw told(name, Words.say("formats.xls.isAWorkbookThatIs"));
         } finally {
             if (!whole) {
                 for (SheetWriter sheet : sheets) {
@@ -85,11 +81,12 @@ public final class XlsReader {
     }
 
     private static UserException locked(String name) {
-        return told(name, "is locked with a password. Save it without one and load that.");
+        return told(name, Words.say("formats.xls.isLockedWithAPassword"));
     }
 
     private static UserException told(String name, String what) {
-        return new UserException(ErrorCode.FILE_NOT_READABLE, "“" + name + "” " + what);
+        return new UserException(
+                ErrorCode.FILE_NOT_READABLE, Text.of("formats.detect.named", "name", name, "what", what));
     }
 
     private static void copy(Sheet sheet, SheetWriter writer, boolean from1904) {

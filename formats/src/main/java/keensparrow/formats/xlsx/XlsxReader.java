@@ -16,6 +16,7 @@ import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 import keensparrow.formats.archive.ArchiveLimits;
 import keensparrow.formats.archive.Scratch;
 import keensparrow.formats.sheet.NumberFormats;
@@ -71,17 +72,13 @@ public final class XlsxReader {
         if (e instanceof UserException || e instanceof java.io.UncheckedIOException) {
             return (RuntimeException) e;
         }
-        return new UserException(
-                ErrorCode.FILE_NOT_READABLE,
-                "“" + name
-                        + "” is a workbook that is damaged or cut off. Open it in the program that made it, save it again and load"
-                        + " that.");
+        return new UserException(ErrorCode.FILE_NOT_READABLE, Text.of("formats.xlsx.isAWorkbookThatIs", "name", name));
     }
 
     private void readAll(List<SheetWriter> sheets) throws IOException, XMLStreamException {
         if (zip.getEntry("xl/workbook.bin") != null) {
             throw new UserException(
-                    ErrorCode.FILE_NOT_READABLE, "“" + name + "” is a binary workbook. Save it as XLSX and load that.");
+                    ErrorCode.FILE_NOT_READABLE, Text.of("formats.xlsx.isABinaryWorkbookSave", "name", name));
         }
         String workbook = relations("", "_rels/.rels").ofKind("officeDocument", "xl/workbook.xml");
         String folder = workbook.substring(0, workbook.lastIndexOf('/') + 1);
@@ -152,9 +149,7 @@ public final class XlsxReader {
         InputStream in = entry(path);
         if (in == null) {
             throw new UserException(
-                    ErrorCode.FILE_NOT_READABLE,
-                    "“" + name
-                            + "” is no workbook that can be read: its list of sheets is missing. Save it as XLSX and load that.");
+                    ErrorCode.FILE_NOT_READABLE, Text.of("formats.xlsx.isNoWorkbookThatCan", "name", name));
         }
         try (in) {
             XMLStreamReader xml = Xml.open(in);

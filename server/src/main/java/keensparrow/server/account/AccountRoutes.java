@@ -3,6 +3,7 @@ package keensparrow.server.account;
 import io.javalin.http.Context;
 import java.time.Instant;
 import java.util.List;
+import keensparrow.core.words.Words;
 import keensparrow.server.audit.AuditAction;
 import keensparrow.server.audit.AuditLog;
 import keensparrow.server.http.Access;
@@ -79,7 +80,7 @@ public final class AccountRoutes {
         api.get("/api/account/sessions", Access.SIGNED_IN, "Where you are signed in", SignIns.class, this::signIns);
         api.delete("/api/account/sessions", Access.SIGNED_IN, "End your other sign-ins", (ctx, caller) -> {
             service.endOtherSignIns(caller.id(), here(ctx));
-            audit.note(ctx, caller, AuditAction.SESSION_ENDED, "all others");
+            audit.note(ctx, caller, AuditAction.SESSION_ENDED, Words.say("server.account.allOthers"));
             ctx.status(204);
         });
         api.delete("/api/account/sessions/{id}", Access.SIGNED_IN, "End one of your sign-ins", (ctx, caller) -> {
@@ -113,9 +114,9 @@ public final class AccountRoutes {
         started(
                 ctx,
                 service.setUp(
-                        Requests.required(request.token(), "The token"),
-                        Requests.name(request.name(), "The name", 80),
-                        Requests.required(request.password(), "The password"),
+                        Requests.required(request.token(), Words.say("server.account.theToken")),
+                        Requests.name(request.name(), Words.say("server.account.theName"), 80),
+                        Requests.required(request.password(), Words.say("server.account.thePassword")),
                         ctx.ip(),
                         device(ctx)));
     }
@@ -139,8 +140,8 @@ public final class AccountRoutes {
         started(
                 ctx,
                 service.signIn(
-                        Requests.name(request.name(), "The name", 80),
-                        Requests.required(request.password(), "The password"),
+                        Requests.name(request.name(), Words.say("server.account.theName"), 80),
+                        Requests.required(request.password(), Words.say("server.account.thePassword")),
                         ctx.ip(),
                         device(ctx)));
     }
@@ -177,8 +178,8 @@ public final class AccountRoutes {
         PasswordRequest request = Requests.body(ctx, PasswordRequest.class);
         service.changePassword(
                 new Account(caller.id(), caller.name(), caller.role(), false),
-                Requests.required(request.current(), "Your present password"),
-                Requests.required(request.password(), "The new password"),
+                Requests.required(request.current(), Words.say("server.account.yourPresentPassword")),
+                Requests.required(request.password(), Words.say("server.account.theNewPassword")),
                 here(ctx),
                 ctx.ip());
         audit.note(ctx, caller, AuditAction.PASSWORD_CHANGED, "");
@@ -206,7 +207,7 @@ public final class AccountRoutes {
 
     private void addToken(Context ctx, Caller caller) {
         TokenRequest request = Requests.body(ctx, TokenRequest.class);
-        String label = Requests.name(request.label(), "The label", 120);
+        String label = Requests.name(request.label(), Words.say("server.account.theLabel"), 120);
         int days = request.days() == null ? AccountService.USUAL_TOKEN_DAYS : request.days();
         String token = service.addToken(caller.id(), label, days);
         audit.note(ctx, caller, AuditAction.TOKEN_MADE, label);

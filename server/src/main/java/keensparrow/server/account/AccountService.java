@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 import keensparrow.server.audit.AuditAction;
 import keensparrow.server.audit.AuditLog;
 import keensparrow.server.http.Caller;
@@ -63,10 +64,7 @@ public final class AccountService {
                 && MessageDigest.isEqual(
                         expected.getBytes(StandardCharsets.UTF_8), token.getBytes(StandardCharsets.UTF_8));
         if (!right) {
-            throw new UserException(
-                    ErrorCode.NOT_ALLOWED,
-                    "This address to create the administrator was used or has run out. Restart the server without"
-                            + " accounts to get a new one, or sign in.");
+            throw new UserException(ErrorCode.NOT_ALLOWED, Text.of("server.account.thisAddressToCreateThe"));
         }
         people.add(name, password, Caller.Role.ADMINISTRATOR);
         setupToken = null;
@@ -86,15 +84,13 @@ public final class AccountService {
                 password, stored.map(AccountRepository.Stored::passwordHash).orElseGet(Passwords::ofNobody));
         if (!right || stored.isEmpty()) {
             audit.note(null, name, address, AuditAction.SIGN_IN_REFUSED, "");
-            throw new UserException(
-                    ErrorCode.SIGN_IN_FAILED, "Name and password do not go together. Check both and try again.");
+            throw new UserException(ErrorCode.SIGN_IN_FAILED, Text.of("server.account.nameAndPasswordDoNot"));
         }
         throttle.succeeded(name, address);
         Account account = stored.get().account();
         if (account.disabled()) {
             audit.note(account.id(), account.name(), address, AuditAction.SIGN_IN_REFUSED, "disabled");
-            throw new UserException(
-                    ErrorCode.NOT_ALLOWED, "This account is disabled. Ask an administrator to enable it.");
+            throw new UserException(ErrorCode.NOT_ALLOWED, Text.of("server.account.thisAccountIsDisabledAsk"));
         }
         String cookie = Secrets.token();
         String pageToken = Secrets.token();
@@ -153,8 +149,7 @@ public final class AccountService {
                 .map(AccountRepository.Stored::passwordHash)
                 .orElseGet(Passwords::ofNobody);
         if (!Passwords.matches(current, stored)) {
-            throw new UserException(
-                    ErrorCode.SIGN_IN_FAILED, "This is not your present password. Check it and try again.");
+            throw new UserException(ErrorCode.SIGN_IN_FAILED, Text.of("server.account.thisIsNotYourPresent"));
         }
         throttle.succeeded(account.name(), address);
         String hash = Passwords.hash(next);
@@ -169,8 +164,12 @@ public final class AccountService {
         if (password.length() < Passwords.SHORTEST || password.length() > Passwords.MAX_LENGTH) {
             throw new UserException(
                     ErrorCode.INVALID_REQUEST,
-                    "A password needs " + Passwords.SHORTEST + " to " + Passwords.MAX_LENGTH
-                            + " characters. A few words in a row are a good one.");
+                    Text.of(
+                            "server.account.aPasswordNeedsToCharacters",
+                            "shortest",
+                            Passwords.SHORTEST,
+                            "maxLength",
+                            Passwords.MAX_LENGTH));
         }
     }
 
@@ -180,7 +179,7 @@ public final class AccountService {
 
     void endSignIn(long accountId, String id) {
         if (!database.change(connection -> sessions.removeSignIn(connection, accountId, id))) {
-            throw new UserException(ErrorCode.NOT_FOUND, "There is no such sign-in any more.");
+            throw new UserException(ErrorCode.NOT_FOUND, Text.of("server.account.thereIsNoSuchSign"));
         }
     }
 
@@ -194,14 +193,16 @@ public final class AccountService {
     String addToken(long accountId, String label, int days) {
         if (days < 1 || days > MAX_TOKEN_DAYS) {
             throw new UserException(
-                    ErrorCode.INVALID_REQUEST, "A token holds for 1 to " + MAX_TOKEN_DAYS + " days. Name so many.");
+                    ErrorCode.INVALID_REQUEST,
+                    Text.of("server.account.aTokenHoldsFor1", "maxTokenDays", MAX_TOKEN_DAYS));
         }
         String token = Secrets.token();
         Instant now = clock.instant();
         database.act(connection -> {
             if (sessions.tokens(connection, accountId, now).size() >= MAX_TOKENS) {
                 throw new UserException(
-                        ErrorCode.INVALID_REQUEST, "You have " + MAX_TOKENS + " tokens. End one you no longer need.");
+                        ErrorCode.INVALID_REQUEST,
+                        Text.of("server.account.youHaveTokensEndOne", "maxTokens", MAX_TOKENS));
             }
             sessions.addToken(
                     connection,
@@ -221,7 +222,7 @@ public final class AccountService {
 
     void removeToken(long accountId, String id) {
         if (!database.change(connection -> sessions.removeToken(connection, accountId, id))) {
-            throw new UserException(ErrorCode.NOT_FOUND, "There is no such token.");
+            throw new UserException(ErrorCode.NOT_FOUND, Text.of("server.account.thereIsNoSuchToken"));
         }
     }
 }

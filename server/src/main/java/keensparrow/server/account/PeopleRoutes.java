@@ -2,6 +2,7 @@ package keensparrow.server.account;
 
 import io.javalin.http.Context;
 import java.util.List;
+import keensparrow.core.words.Words;
 import keensparrow.server.audit.AuditAction;
 import keensparrow.server.audit.AuditLog;
 import keensparrow.server.http.Access;
@@ -82,25 +83,37 @@ public final class PeopleRoutes {
 
     private void addAccount(Context ctx, Caller caller) {
         NewAccount request = Requests.body(ctx, NewAccount.class);
-        String name = Requests.name(request.name(), "The name", 80);
-        Caller.Role role = Requests.present(request.role(), "The role");
-        service.add(name, Requests.required(request.password(), "The password"), role);
-        audit.note(ctx, caller, AuditAction.ACCOUNT_ADDED, name + ", who " + role.label());
+        String name = Requests.name(request.name(), Words.say("server.account.theName"), 80);
+        Caller.Role role = Requests.present(request.role(), Words.say("server.account.theRole"));
+        service.add(name, Requests.required(request.password(), Words.say("server.account.thePassword")), role);
+        audit.note(
+                ctx,
+                caller,
+                AuditAction.ACCOUNT_ADDED,
+                Words.say("server.account.who", "name", name, "role", role.label()));
         ctx.status(204);
     }
 
     private void change(Context ctx, Caller caller) {
         ChangeRequest request = Requests.body(ctx, ChangeRequest.class);
         Account before = service.change(Requests.id(ctx), request.role(), request.disabled());
-        String what = (request.role() == null ? "" : ", who " + request.role().label())
-                + (request.disabled() == null ? "" : request.disabled() ? ", disabled" : ", enabled");
+        String what = (request.role() == null
+                        ? ""
+                        : Words.say(
+                                "server.account.who2", "role", request.role().label()))
+                + (request.disabled() == null
+                        ? ""
+                        : request.disabled()
+                                ? Words.say("server.account.disabled")
+                                : Words.say("server.account.enabled"));
         audit.note(ctx, caller, AuditAction.ACCOUNT_CHANGED, before.name() + what);
         ctx.status(204);
     }
 
     private void setPassword(Context ctx, Caller caller) {
         PasswordRequest request = Requests.body(ctx, PasswordRequest.class);
-        Account account = service.setPassword(Requests.id(ctx), Requests.required(request.password(), "The password"));
+        Account account = service.setPassword(
+                Requests.id(ctx), Requests.required(request.password(), Words.say("server.account.thePassword")));
         audit.note(ctx, caller, AuditAction.PASSWORD_RESET, account.name());
         ctx.status(204);
     }
@@ -114,7 +127,7 @@ public final class PeopleRoutes {
 
     private void removeToken(Context ctx, Caller caller) {
         Account account = service.removeToken(Requests.id(ctx), ctx.pathParam("token"));
-        audit.note(ctx, caller, AuditAction.TOKEN_ENDED, "of " + account.name());
+        audit.note(ctx, caller, AuditAction.TOKEN_ENDED, Words.say("server.account.of", "account", account.name()));
         ctx.status(204);
     }
 }

@@ -6,6 +6,7 @@ import java.time.Clock;
 import java.util.List;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 import keensparrow.server.http.Caller;
 import keensparrow.server.store.Database;
 import org.jspecify.annotations.Nullable;
@@ -34,7 +35,8 @@ public final class PeopleService {
                 database.change(connection -> accounts.add(connection, name.strip(), hash, role, clock.instant()));
         if (!added) {
             throw new UserException(
-                    ErrorCode.CONFLICT, "There is already an account named " + UserException.quote(name) + ".");
+                    ErrorCode.CONFLICT,
+                    Text.of("server.account.thereIsAlreadyAnAccount", "name", UserException.quote(name)));
         }
     }
 
@@ -80,16 +82,16 @@ public final class PeopleService {
             if (heir != null) {
                 Account to = known(connection, heir);
                 if (heir == id || to.role() == Caller.Role.READER) {
-                    throw new UserException(
-                            ErrorCode.INVALID_REQUEST,
-                            "Apps can be handed to another account that makes apps. Pick one of these.");
+                    throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.account.appsCanBeHandedTo"));
                 }
                 accounts.handOver(connection, id, heir);
             } else if (accounts.ownsAnything(connection, id)) {
                 throw new UserException(
                         ErrorCode.CONFLICT,
-                        UserException.quote(account.name())
-                                + " has apps, datasets or connections. Say to whom they are handed.");
+                        Text.of(
+                                "server.account.hasAppsDatasetsOrConnections",
+                                "account",
+                                UserException.quote(account.name())));
             }
             accounts.removeLeftovers(connection, id);
             accounts.remove(connection, id);
@@ -108,7 +110,7 @@ public final class PeopleService {
         return database.change(connection -> {
             Account account = known(connection, id);
             if (!sessions.removeToken(connection, id, tokenId)) {
-                throw new UserException(ErrorCode.NOT_FOUND, "There is no such token.");
+                throw new UserException(ErrorCode.NOT_FOUND, Text.of("server.account.thereIsNoSuchToken"));
             }
             return account;
         });
@@ -122,14 +124,14 @@ public final class PeopleService {
     private Account known(Connection connection, long id) throws SQLException {
         return accounts.find(connection, id)
                 .map(AccountRepository.Stored::account)
-                .orElseThrow(() -> new UserException(ErrorCode.NOT_FOUND, "There is no such account."));
+                .orElseThrow(
+                        () -> new UserException(ErrorCode.NOT_FOUND, Text.of("server.account.thereIsNoSuchAccount")));
     }
 
     private void requireAnotherAdministrator(Connection connection, Account account) throws SQLException {
         boolean needed = account.role() == Caller.Role.ADMINISTRATOR && !account.disabled();
         if (needed && accounts.otherAdministrators(connection, account.id()) == 0) {
-            throw new UserException(
-                    ErrorCode.CONFLICT, "This is the last administrator who can sign in. Make another one first.");
+            throw new UserException(ErrorCode.CONFLICT, Text.of("server.account.thisIsTheLastAdministrator"));
         }
     }
 }

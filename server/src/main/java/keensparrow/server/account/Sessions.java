@@ -10,6 +10,7 @@ import java.util.Locale;
 import java.util.Optional;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 import keensparrow.server.http.Api;
 import keensparrow.server.http.Caller;
 import org.jspecify.annotations.Nullable;
@@ -31,8 +32,8 @@ public final class Sessions implements Api.Identity {
         String authorization = ctx.header("Authorization");
         if (authorization != null && authorization.startsWith(BEARER)) {
             Account account = accounts.byToken(authorization.substring(BEARER.length()))
-                    .orElseThrow(() -> new UserException(
-                            ErrorCode.SIGN_IN_NEEDED, "This token is not known. Make a new one and use that."));
+                    .orElseThrow(() ->
+                            new UserException(ErrorCode.SIGN_IN_NEEDED, Text.of("server.account.thisTokenIsNotKnown")));
             return caller(account);
         }
         String cookie = ctx.cookie(COOKIE);
@@ -45,8 +46,7 @@ public final class Sessions implements Api.Identity {
         }
         boolean reads = ctx.method() == HandlerType.GET || ctx.method() == HandlerType.HEAD;
         if (!reads && !same(signIn.get().pageToken(), ctx.header(PAGE_TOKEN))) {
-            throw new UserException(
-                    ErrorCode.NOT_ALLOWED, "This page is older than your sign-in. Load the page again.");
+            throw new UserException(ErrorCode.NOT_ALLOWED, Text.of("server.account.thisPageIsOlderThan"));
         }
         return caller(signIn.get().account());
     }
@@ -63,9 +63,7 @@ public final class Sessions implements Api.Identity {
         boolean json = type != null && type.toLowerCase(Locale.ROOT).startsWith("application/json");
         boolean own = site == null || site.equals("same-origin") || site.equals("none");
         if (!json || !own || !isOwnOrigin(ctx)) {
-            throw new UserException(
-                    ErrorCode.NOT_ALLOWED,
-                    "Signing in takes JSON, from the pages of this server or from a program. Open the sign-in page.");
+            throw new UserException(ErrorCode.NOT_ALLOWED, Text.of("server.account.signingInTakesJsonFrom"));
         }
     }
 

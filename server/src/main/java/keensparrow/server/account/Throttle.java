@@ -10,6 +10,7 @@ import java.util.Locale;
 import java.util.Map;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 
 /**
  * Slows down the guessing of passwords: after some tries in a row each further one has to wait, twice as long every time.
@@ -65,9 +66,7 @@ final class Throttle {
             if (tries != null && now.isBefore(tries.next)) {
                 long seconds = Math.max(1, Duration.between(now, tries.next).toSeconds());
                 throw new UserException(
-                        ErrorCode.TOO_MANY_TRIES,
-                        "Too many wrong tries. Wait " + seconds + (seconds == 1 ? " second" : " seconds")
-                                + ", then try again.");
+                        ErrorCode.TOO_MANY_TRIES, Text.of("server.account.tooManyWrongTriesWait", "seconds", seconds));
             }
         }
         keys.forEach(key -> count(key, now));

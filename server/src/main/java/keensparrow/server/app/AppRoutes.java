@@ -8,6 +8,7 @@ import keensparrow.core.app.Grammar;
 import keensparrow.core.app.choice.Proposing;
 import keensparrow.core.app.view.View;
 import keensparrow.core.draft.FirstDraft;
+import keensparrow.core.words.Words;
 import keensparrow.server.dataset.AnswerLine;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
@@ -107,15 +108,15 @@ public final class AppRoutes {
     }
 
     private void create(Context ctx, Caller caller) {
-        String datasetId =
-                Requests.required(Requests.body(ctx, CreateRequest.class).datasetId(), "The dataset");
+        String datasetId = Requests.required(
+                Requests.body(ctx, CreateRequest.class).datasetId(), Words.say("server.app.theDataset"));
         ctx.json(draft(service.create(caller.id(), datasetId)));
     }
 
     private void save(Context ctx, Caller caller) {
         DraftRequest request = Requests.body(ctx, DraftRequest.class);
-        App app = Requests.present(request.app(), "The app");
-        int revision = Requests.present(request.revision(), "The revision");
+        App app = Requests.present(request.app(), Words.say("server.app.theApp"));
+        int revision = Requests.present(request.revision(), Words.say("server.app.theRevision"));
         ctx.json(draft(service.save(caller.id(), ctx.pathParam("id"), app, revision)));
     }
 

@@ -6,6 +6,7 @@ import keensparrow.core.app.App;
 import keensparrow.core.draft.FirstDraft;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
 import keensparrow.server.store.Database;
@@ -44,8 +45,7 @@ public final class AppService {
     }
 
     static UserException notFound() {
-        return new UserException(
-                ErrorCode.NOT_FOUND, "There is no such app, or it is not yours. Go back to the start page.");
+        return new UserException(ErrorCode.NOT_FOUND, Text.of("server.app.thereIsNoSuchApp"));
     }
 
     public List<AppRecord> list(long ownerId) {
@@ -59,9 +59,7 @@ public final class AppService {
                 database.change(connection -> apps.save(connection, ownerId, id, draft, revision, clock.instant()));
         AppRecord now = get(ownerId, id);
         if (!saved) {
-            throw new UserException(
-                    ErrorCode.CONFLICT,
-                    "This app was changed in another window. Load the page again to go on from there.");
+            throw new UserException(ErrorCode.CONFLICT, Text.of("server.app.thisAppWasChangedIn"));
         }
         return now;
     }

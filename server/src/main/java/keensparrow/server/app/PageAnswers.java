@@ -32,6 +32,8 @@ import keensparrow.core.question.Answered;
 import keensparrow.core.question.Limits;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.formats.csv.FormulaGuard;
 import keensparrow.server.dataset.AnswerLine;
 import keensparrow.server.dataset.AnswerStream;
@@ -174,9 +176,7 @@ public final class PageAnswers {
     /** A failure as whoever follows a link may know it: the nearest names of other columns are none of their business. */
     static UserException told(UserException failure) {
         return failure.code() == ErrorCode.COLUMN_NOT_FOUND || failure.code() == ErrorCode.EXPRESSION_SYNTAX
-                ? new UserException(
-                        failure.code(),
-                        "This needs a column that is not in the data any more. Tell the author of this app.")
+                ? new UserException(failure.code(), Text.of("server.app.thisNeedsAColumnThat"))
                 : failure;
     }
 
@@ -252,12 +252,12 @@ public final class PageAnswers {
     }
 
     static Selection selection(Request request) {
-        List<Filter> filters = given(request.filters(), "A filter");
-        List<Selection.Mark> marks = given(request.marks(), "A mark");
+        List<Filter> filters = given(request.filters(), Words.say("server.app.aFilter"));
+        List<Selection.Mark> marks = given(request.marks(), Words.say("server.app.aMark"));
         List<Filter> all = new ArrayList<>(filters);
         for (Selection.Mark mark : marks) {
-            Requests.present(mark.view(), "The view of a mark");
-            all.add(Requests.present(mark.filter(), "The filter of a mark"));
+            Requests.present(mark.view(), Words.say("server.app.theViewOfAMark"));
+            all.add(Requests.present(mark.filter(), Words.say("server.app.theFilterOfAMark")));
         }
         Limits.check(all);
         return new Selection(filters, marks);
@@ -265,20 +265,28 @@ public final class PageAnswers {
 
     /** Page, views and slices of a request within what a page can hold. */
     private static void requireBounded(Request request) {
-        Limits.most(request.page() == null ? 0 : request.page().length(), MAX_ID, "characters in a page's name");
-        given(request.views(), "A view").forEach(view -> {});
-        Limits.most(request.views() == null ? 0 : request.views().size(), App.MAX_VIEWS, "views");
-        Limits.most(orEmpty(request.tables()).size(), App.MAX_VIEWS, "tables");
-        Limits.most(orEmpty(request.choices()).size(), App.MAX_CHOICES, "choices");
-        Limits.most(orEmpty(request.finds()).size(), App.MAX_FILTERS, "texts to find");
+        Limits.most(
+                request.page() == null ? 0 : request.page().length(),
+                MAX_ID,
+                Words.say("server.app.charactersInAPagesName"));
+        given(request.views(), Words.say("server.app.aView")).forEach(view -> {});
+        Limits.most(request.views() == null ? 0 : request.views().size(), App.MAX_VIEWS, Words.say("server.app.views"));
+        Limits.most(orEmpty(request.tables()).size(), App.MAX_VIEWS, Words.say("server.app.tables"));
+        Limits.most(orEmpty(request.choices()).size(), App.MAX_CHOICES, Words.say("server.app.choices"));
+        Limits.most(orEmpty(request.finds()).size(), App.MAX_FILTERS, Words.say("server.app.textsToFind"));
         orEmpty(request.finds())
                 .values()
                 .forEach(text -> Limits.most(
-                        Requests.present(text, "A text to find").length(), Limits.TEXT, "characters to find"));
+                        Requests.present(text, Words.say("server.app.aTextToFind"))
+                                .length(),
+                        Limits.TEXT,
+                        Words.say("server.app.charactersToFind")));
         orEmpty(request.tables())
                 .values()
-                .forEach(slice -> Limits.checkSort(
-                        given(Requests.present(slice, "A slice of a table").sort(), "A column to sort by")));
+                .forEach(slice -> Limits.checkSort(given(
+                        Requests.present(slice, Words.say("server.app.aSliceOfATable"))
+                                .sort(),
+                        Words.say("server.app.aColumnToSortBy"))));
     }
 
     private static <T> List<T> given(@Nullable List<T> list, String what) {

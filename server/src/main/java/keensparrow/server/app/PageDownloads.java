@@ -23,6 +23,8 @@ import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.server.dataset.CsvResponse;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
@@ -106,13 +108,13 @@ public final class PageDownloads {
             throw new UserException(
                     ErrorCode.NOT_ALLOWED,
                     wanted == Downloads.ROWS
-                            ? "The author of this app lets no rows be downloaded. Ask them if you need some."
-                            : "The author of this app lets nothing be downloaded. Ask them if you need something.");
+                            ? Text.of("server.app.theAuthorOfThisApp")
+                            : Text.of("server.app.theAuthorOfThisApp2"));
         }
     }
 
     private static UserException noSuchView() {
-        return new UserException(ErrorCode.VIEW_NOT_FOUND, "This app has no such table to download.");
+        return new UserException(ErrorCode.VIEW_NOT_FOUND, Text.of("server.app.thisAppHasNoSuch"));
     }
 
     private record Asked(Selection selection, Map<String, String> choices) {}
@@ -136,9 +138,9 @@ public final class PageDownloads {
             return table.sort();
         }
         SortRequest sort = Requests.parse(json, SortRequest.class);
-        String column = Requests.required(sort.column(), "The column to sort by");
+        String column = Requests.required(sort.column(), Words.say("server.app.theColumnToSortBy"));
         if (!table.columns().contains(column)) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, "A table is sorted by its own columns alone.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.app.aTableIsSortedBy"));
         }
         return List.of(new Question.Sort(column, Boolean.TRUE.equals(sort.descending())));
     }

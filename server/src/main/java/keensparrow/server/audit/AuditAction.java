@@ -1,24 +1,26 @@
 package keensparrow.server.audit;
 
+import keensparrow.core.words.Words;
+
 /** What is recorded. */
 public enum AuditAction {
-    SIGNED_IN("signed in"),
-    SIGN_IN_REFUSED("was refused at signing in"),
-    SIGNED_OUT("signed out"),
-    PASSWORD_CHANGED("changed the own password"),
-    SESSION_ENDED("ended an own sign-in"),
-    TOKEN_MADE("made a token"),
-    TOKEN_ENDED("ended a token"),
-    ACCOUNT_ADDED("added an account"),
-    ACCOUNT_CHANGED("changed an account"),
-    ACCOUNT_REMOVED("removed an account"),
-    PASSWORD_RESET("set the password of an account"),
-    PUBLISHED("published an edition"),
-    ACCESS_CHANGED("changed who may open a link"),
-    LINK_RENEWED("renewed a link"),
-    LINK_WITHDRAWN("withdrew a link"),
-    DOWNLOADED("downloaded"),
-    BACKED_UP("took a backup");
+    SIGNED_IN(Words.say("server.audit.signedIn")),
+    SIGN_IN_REFUSED(Words.say("server.audit.wasRefusedAtSigningIn")),
+    SIGNED_OUT(Words.say("server.audit.signedOut")),
+    PASSWORD_CHANGED(Words.say("server.audit.changedTheOwnPassword")),
+    SESSION_ENDED(Words.say("server.audit.endedAnOwnSignIn")),
+    TOKEN_MADE(Words.say("server.audit.madeAToken")),
+    TOKEN_ENDED(Words.say("server.audit.endedAToken")),
+    ACCOUNT_ADDED(Words.say("server.audit.addedAnAccount")),
+    ACCOUNT_CHANGED(Words.say("server.audit.changedAnAccount")),
+    ACCOUNT_REMOVED(Words.say("server.audit.removedAnAccount")),
+    PASSWORD_RESET(Words.say("server.audit.setThePasswordOfAn")),
+    PUBLISHED(Words.say("server.audit.publishedAnEdition")),
+    ACCESS_CHANGED(Words.say("server.audit.changedWhoMayOpenA")),
+    LINK_RENEWED(Words.say("server.audit.renewedALink")),
+    LINK_WITHDRAWN(Words.say("server.audit.withdrewALink")),
+    DOWNLOADED(Words.say("server.audit.downloaded")),
+    BACKED_UP(Words.say("server.audit.tookABackup"));
 
     private final String words;
 

@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.Locale;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.server.dataset.CsvResponse;
 import keensparrow.server.http.Access;
 import keensparrow.server.http.Api;
@@ -69,7 +71,7 @@ public final class AuditRoutes {
                         entry.action().name(),
                         entry.subject()))
                 .toList();
-        CsvResponse.of(ctx, "what people did", "")
+        CsvResponse.of(ctx, Words.say("server.audit.whatPeopleDid"), "")
                 .records(List.of("time", "account", "address", "action", "subject"), rows);
     }
 
@@ -81,7 +83,9 @@ public final class AuditRoutes {
         try {
             return AuditAction.valueOf(name.toUpperCase(Locale.ROOT));
         } catch (IllegalArgumentException e) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, "There is no action " + UserException.quote(name) + ".");
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST,
+                    Text.of("server.audit.thereIsNoAction", "name", UserException.quote(name)));
         }
     }
 
@@ -93,7 +97,7 @@ public final class AuditRoutes {
         try {
             return Long.valueOf(id);
         } catch (NumberFormatException e) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, "“before” is the id of an entry, a whole number.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.audit.beforeIsTheIdOf"));
         }
     }
 }

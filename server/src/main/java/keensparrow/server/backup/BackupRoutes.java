@@ -10,6 +10,8 @@ import java.time.LocalDate;
 import java.time.ZoneOffset;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.server.audit.AuditAction;
 import keensparrow.server.audit.AuditLog;
 import keensparrow.server.http.Access;
@@ -54,10 +56,9 @@ public final class BackupRoutes {
                 && MessageDigest.isEqual(
                         given.getBytes(StandardCharsets.UTF_8), localToken.getBytes(StandardCharsets.UTF_8));
         if (!right) {
-            throw new UserException(
-                    ErrorCode.NOT_ALLOWED, "This address takes the token that lies in the data folder of the server.");
+            throw new UserException(ErrorCode.NOT_ALLOWED, Text.of("server.backup.thisAddressTakesTheToken"));
         }
-        send(ctx, caller, "by the command line");
+        send(ctx, caller, Words.say("server.backup.byTheCommandLine"));
     }
 
     private void download(Context ctx, Caller caller) throws IOException {

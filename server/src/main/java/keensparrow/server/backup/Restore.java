@@ -17,6 +17,7 @@ import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipInputStream;
+import keensparrow.core.words.Words;
 import keensparrow.server.http.Json;
 import org.jspecify.annotations.Nullable;
 
@@ -71,13 +72,13 @@ public final class Restore {
         try (ZipInputStream zip = new ZipInputStream(Files.newInputStream(backup))) {
             for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
                 if (!NAMES.matcher(entry.getName()).matches()) {
-                    throw notABackup("it holds “" + entry.getName() + "”");
+                    throw notABackup(Words.say("server.backup.itHolds", "getName", entry.getName()));
                 }
                 Path to = beside.resolve(entry.getName());
                 Files.createDirectories(to.getParent());
                 String digest = copy(zip, to);
                 if (entry.getName().startsWith("files/") && !entry.getName().endsWith(digest)) {
-                    throw notABackup("the original " + entry.getName() + " is damaged");
+                    throw notABackup(Words.say("server.backup.theOriginalIsDamaged", "getName", entry.getName()));
                 }
                 seen.add(entry.getName());
                 if (entry.getName().equals(BackupService.ABOUT)) {
@@ -85,7 +86,7 @@ public final class Restore {
                 }
             }
         } catch (ZipException | java.io.EOFException e) {
-            throw notABackup("it is damaged or cut off");
+            throw notABackup(Words.say("server.backup.itIsDamagedOrCut"));
         }
     }
 
@@ -96,10 +97,10 @@ public final class Restore {
                 || !seen.contains(BackupService.RECORDS)
                 || !seen.contains(BackupService.KEY)
                 || originals != known.files()) {
-            throw notABackup("parts of it are missing");
+            throw notABackup(Words.say("server.backup.partsOfItAreMissing"));
         }
         if (known.format() > BackupService.FORMAT) {
-            throw notABackup("it was taken by a newer program");
+            throw notABackup(Words.say("server.backup.itWasTakenByA"));
         }
         return known.files();
     }

@@ -18,6 +18,8 @@ import keensparrow.core.prepare.Step;
 import keensparrow.core.prepare.Steps;
 import keensparrow.core.profile.Profile;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.formats.document.Document;
 import keensparrow.formats.document.Reading;
 import keensparrow.formats.snapshot.DamagedSnapshotException;
@@ -90,7 +92,7 @@ final class DatasetLoader {
         requireRoom(before, rows);
         List<ColumnPlan> earlier = before == null || rows.afresh ? List.of() : before.plan();
         LoadedTable raw = read(dataset, rows, steps, earlier, watch(job), job::isCancelled);
-        job.says("Replaying the steps", 0, 0);
+        job.says(Words.say("server.dataset.replayingTheSteps"), 0, 0);
         Proposals proposals = before == null && steps.isEmpty() ? Proposals.of(raw.table()) : Proposals.NONE;
         List<Step> all = before == null && steps.isEmpty() ? proposals.steps() : steps;
         Steps.Run run = Steps.run(raw.table(), all);
@@ -114,19 +116,13 @@ final class DatasetLoader {
     /** Applies steps that were added at the end to the table as it stands, without reading the files again. */
     Dataset.Version extend(Job job, Dataset dataset, Dataset.Version before, List<Step> steps) {
         List<Step> added = steps.subList(before.steps().size(), steps.size());
-        job.says("Applying the step", 0, 0);
+        job.says(Words.say("server.dataset.applyingTheStep"), 0, 0);
         Table now = engines.get(
                         new DatasetRepository.VersionId(dataset.id(), before.number()),
                         folder.snapshotBytes(dataset.id(), before.number()),
                         () -> table(before))
                 .table();
-        Steps.Run run;
-        try {
-            run = Steps.run(now, added);
-        } catch (UserException e) {
-            String numbered = e.text().replaceFirst("^Step 1,", "Step " + steps.size() + ",");
-            throw new UserException(e.code(), numbered, e.span().orElse(null));
-        }
+        Steps.Run run = Steps.run(now, added, before.steps().size() + 1);
         List<Steps.Done> done = new ArrayList<>(before.stepsDone());
         done.addAll(run.done());
         LoadedTable raw = new LoadedTable(now, before.plan(), before.report());
@@ -165,13 +161,12 @@ final class DatasetLoader {
     private Dataset.Version record(Job job, Dataset dataset, Dataset.@Nullable Version before, Made made) {
         Table table = made.run.table();
         if (table.rowCount() == 0) {
-            throw new UserException(
-                    ErrorCode.FILE_NO_ROWS, "The steps leave out every row. Undo the last one, or pick other values.");
+            throw new UserException(ErrorCode.FILE_NO_ROWS, Text.of("server.dataset.theStepsLeaveOutEvery"));
         }
         engines.requireFits(table.sizeBytes());
-        job.says("Looking at the columns", table.rowCount(), table.rowCount());
+        job.says(Words.say("server.dataset.lookingAtTheColumns"), table.rowCount(), table.rowCount());
         Profile profile = Profile.of(table);
-        job.says("Storing", table.rowCount(), table.rowCount());
+        job.says(Words.say("server.dataset.storing"), table.rowCount(), table.rowCount());
         int number = 1 + database.inTransaction(connection -> datasets.lastVersion(connection, dataset.id()));
         Dataset.Version version = new Dataset.Version(
                 dataset.id(),
@@ -204,8 +199,7 @@ final class DatasetLoader {
             moved = database.change(connection -> {
                 if (!datasets.addVersion(connection, version, expected)) {
                     throw new UserException(
-                            ErrorCode.CONFLICT,
-                            "The dataset was changed meanwhile by another load. Look at it and try again.");
+                            ErrorCode.CONFLICT, Text.of("server.dataset.theDatasetWasChangedMeanwhile"));
                 }
                 return true;
             });
@@ -250,12 +244,12 @@ final class DatasetLoader {
         return new LoadWatch() {
             @Override
             public void looking(long rows) {
-                job.says("Finding out the types", rows, 0);
+                job.says(Words.say("server.dataset.findingOutTheTypes"), rows, 0);
             }
 
             @Override
             public void reading(long rows, long ofRows) {
-                job.says("Reading the rows", rows, ofRows);
+                job.says(Words.say("server.dataset.readingTheRows"), rows, ofRows);
             }
         };
     }

@@ -24,6 +24,7 @@ import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
+import keensparrow.core.words.Words;
 import keensparrow.server.http.Access;
 import keensparrow.server.http.Api;
 import keensparrow.server.http.Caller;
@@ -226,7 +227,7 @@ public final class DatasetRoutes {
     }
 
     private void upload(Context ctx, Caller caller) {
-        String name = Requests.name(ctx.queryParam("name"), "The file name", MAX_NAME);
+        String name = Requests.name(ctx.queryParam("name"), Words.say("server.dataset.theFileName"), MAX_NAME);
         String length = ctx.header("Content-Length");
         long expected = length == null ? -1 : Long.parseLong(length);
         ctx.json(service.upload(caller.id(), name, new SteadyInput(ctx.bodyInputStream()), expected));
@@ -244,7 +245,9 @@ public final class DatasetRoutes {
         QueryService.Query query = request.query();
         Job job = query != null
                 ? service.createFromQuery(
-                        caller.id(), query, Requests.name(request.name(), "The name of the dataset", MAX_NAME))
+                        caller.id(),
+                        query,
+                        Requests.name(request.name(), Words.say("server.dataset.theNameOfTheDataset"), MAX_NAME))
                 : fromFiles(request, caller);
         started(ctx, job);
     }
@@ -255,7 +258,10 @@ public final class DatasetRoutes {
         return link != null
                 ? service.createFromLink(caller.id(), link, request.name(), reading)
                 : service.createFromFiles(
-                        caller.id(), Requests.present(request.files(), "The list of files"), request.name(), reading);
+                        caller.id(),
+                        Requests.present(request.files(), Words.say("server.dataset.theListOfFiles")),
+                        request.name(),
+                        reading);
     }
 
     private static ReadingChoices asFound(@Nullable ReadingChoices reading) {
@@ -299,8 +305,8 @@ public final class DatasetRoutes {
         service.rename(
                 caller.id(),
                 ctx.pathParam("id"),
-                Requests.name(request.name(), "The name", MAX_NAME),
-                Requests.name(request.noun(), "The word for a row", 80));
+                Requests.name(request.name(), Words.say("server.dataset.theName"), MAX_NAME),
+                Requests.name(request.noun(), Words.say("server.dataset.theWordForARow"), 80));
         ctx.status(204);
     }
 
@@ -314,8 +320,8 @@ public final class DatasetRoutes {
     }
 
     private void changeSteps(Context ctx, Caller caller) {
-        List<Step> steps =
-                Requests.present(Requests.body(ctx, StepsRequest.class).steps(), "The list of steps");
+        List<Step> steps = Requests.present(
+                Requests.body(ctx, StepsRequest.class).steps(), Words.say("server.dataset.theListOfSteps"));
         started(ctx, service.changeSteps(caller.id(), ctx.pathParam("id"), steps));
     }
 
@@ -329,7 +335,8 @@ public final class DatasetRoutes {
             conditions.add(new QuestionSet.ActiveFilter(String.valueOf(conditions.size()), filter));
         }
         List<QuestionSet.Asked> asked = new ArrayList<>();
-        for (Question question : Requests.present(request.questions(), "The list of questions")) {
+        for (Question question :
+                Requests.present(request.questions(), Words.say("server.dataset.theListOfQuestions"))) {
             asked.add(new QuestionSet.Asked(String.valueOf(asked.size()), question, Set.of()));
         }
         QuestionSet questions = new QuestionSet(conditions, asked);
@@ -355,7 +362,7 @@ public final class DatasetRoutes {
         List<Filter> filters = orEmpty(request.filters());
         Limits.check(filters);
         Limits.checkSort(orEmpty(request.sort()));
-        Limits.most(orEmpty(request.columns()).size(), Limits.COLUMNS, "columns");
+        Limits.most(orEmpty(request.columns()).size(), Limits.COLUMNS, Words.say("server.dataset.columns"));
         filters.forEach(engine::check);
         List<String> columns = request.columns() == null
                 ? engine.schema().columns().stream().map(ColumnInfo::name).toList()

@@ -22,6 +22,8 @@ import keensparrow.core.error.UserException;
 import keensparrow.core.layout.ReadingChoices;
 import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.core.prepare.Step;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.server.job.Job;
 import keensparrow.server.job.Jobs;
 import keensparrow.server.job.PerPerson;
@@ -51,7 +53,7 @@ public final class DatasetService {
     private final Documents documents;
     private final UrlFetcher links;
     private final MemoryWatch memory;
-    private final PerPerson looks = new PerPerson(MAX_LOOKS, "looks at files");
+    private final PerPerson looks = new PerPerson(MAX_LOOKS, Words.say("server.dataset.looksAtFiles"));
     private final DatasetLoader loads;
     private final Cache<DatasetRepository.VersionId, Dataset.Version> versions =
             Caffeine.newBuilder().maximumSize(VERSIONS_IN_USE).build();
@@ -91,7 +93,7 @@ public final class DatasetService {
         });
         if (!Files.exists(folder.file(stored.sha256()))) { // the last dataset with this content went at this moment
             throw new UserException(
-                    ErrorCode.UPLOAD_INCOMPLETE, "The upload was disturbed. Nothing was stored. Load the file again.");
+                    ErrorCode.UPLOAD_INCOMPLETE, Text.of("server.dataset.theUploadWasDisturbedNothing"));
         }
         return new Uploaded(id, name, stored.sizeBytes());
     }
@@ -106,7 +108,7 @@ public final class DatasetService {
         Dataset dataset = new Dataset(Secrets.id(), ownerId, title, noun, List.of(), null, null, null, 0);
         return jobs.start(
                 ownerId,
-                "Load " + files.get(0).name(),
+                Words.say("server.dataset.load", "files", files.get(0).name()),
                 job -> create(job, dataset, new DatasetLoader.Rows(files, reading, true)));
     }
 
@@ -116,7 +118,7 @@ public final class DatasetService {
         String title = name == null || name.isBlank() ? FirstDraft.titleFrom(target.fileName()) : name.strip();
         String noun = FirstDraft.nounFrom(target.fileName());
         Dataset dataset = new Dataset(Secrets.id(), ownerId, title, noun, List.of(), null, null, link, 0);
-        return jobs.start(ownerId, "Fetch " + target.fileName(), job -> {
+        return jobs.start(ownerId, Words.say("server.dataset.fetch", "fileName", target.fileName()), job -> {
             Dataset.FileRef file = links.fetch(job, target, folder);
             create(job, dataset, new DatasetLoader.Rows(List.of(file), reading, true));
         });
@@ -163,8 +165,7 @@ public final class DatasetService {
 
     private static void requireFile(Dataset dataset) {
         if (dataset.query() != null) {
-            throw new UserException(
-                    ErrorCode.INVALID_REQUEST, "This dataset is the result of a query: there is no file to look at.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.dataset.thisDatasetIsTheResult"));
         }
     }
 
@@ -174,7 +175,7 @@ public final class DatasetService {
         requireFile(dataset);
         Dataset.Version before = version(dataset);
         boolean afresh = database.inTransaction(connection -> datasets.appsOn(connection, id)) == 0;
-        return jobs.start(ownerId, "Read " + dataset.name() + " again", job -> {
+        return jobs.start(ownerId, Words.say("server.dataset.readAgain", "dataset", dataset.name()), job -> {
             job.concerns(id);
             loads.load(job, dataset, before, new DatasetLoader.Rows(before.files(), choices, afresh), dataset.steps());
         });
@@ -188,7 +189,7 @@ public final class DatasetService {
                 new Dataset(Secrets.id(), ownerId, name, noun, List.of(), query.connectionId(), query.sql(), null, 0);
         return jobs.start(
                 ownerId,
-                "Load query " + name,
+                Words.say("server.dataset.loadQuery", "name", name),
                 job -> create(
                         job,
                         dataset,
@@ -222,14 +223,15 @@ public final class DatasetService {
 
     private List<Dataset.FileRef> files(long ownerId, List<String> ids) {
         if (ids.isEmpty() || ids.size() > MAX_FILES) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, "Name 1 to " + MAX_FILES + " uploaded files to load.");
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST, Text.of("server.dataset.name1ToUploadedFiles", "maxFiles", MAX_FILES));
         }
         return database.inTransaction(connection -> {
             List<Dataset.FileRef> files = new ArrayList<>();
             for (String id : ids) {
                 files.add(datasets.findFile(connection, ownerId, id)
                         .orElseThrow(() -> new UserException(
-                                ErrorCode.NOT_FOUND, "There is no such uploaded file. Upload it again.")));
+                                ErrorCode.NOT_FOUND, Text.of("server.dataset.thereIsNoSuchUploaded"))));
             }
             return files;
         });
@@ -239,11 +241,17 @@ public final class DatasetService {
     Job refreshFromFiles(long ownerId, String id, List<String> fileIds) {
         Dataset dataset = get(ownerId, id);
         List<Dataset.FileRef> files = files(ownerId, fileIds);
-        return jobs.start(ownerId, "Load " + files.get(0).name(), job -> {
-            job.concerns(id);
-            Dataset.Version before = version(dataset);
-            loads.load(job, dataset, before, new DatasetLoader.Rows(files, before.reading(), false), dataset.steps());
-        });
+        return jobs.start(
+                ownerId, Words.say("server.dataset.load", "files", files.get(0).name()), job -> {
+                    job.concerns(id);
+                    Dataset.Version before = version(dataset);
+                    loads.load(
+                            job,
+                            dataset,
+                            before,
+                            new DatasetLoader.Rows(files, before.reading(), false),
+                            dataset.steps());
+                });
     }
 
     /** Runs the query of a dataset again, or fetches its link again. @throws UserException INVALID_REQUEST when it has none */
@@ -252,7 +260,7 @@ public final class DatasetService {
         String link = dataset.link();
         if (link != null) {
             UrlFetcher.Target target = links.target(link);
-            return jobs.start(ownerId, "Fetch " + target.fileName(), job -> {
+            return jobs.start(ownerId, Words.say("server.dataset.fetch", "fileName", target.fileName()), job -> {
                 job.concerns(id);
                 Dataset.FileRef file = links.fetch(job, target, folder);
                 Dataset.Version before = version(dataset);
@@ -267,11 +275,10 @@ public final class DatasetService {
         String connectionId = dataset.connectionId();
         String sql = dataset.query();
         if (connectionId == null || sql == null) {
-            throw new UserException(
-                    ErrorCode.INVALID_REQUEST, "This dataset comes from a file. Load a newer file instead.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.dataset.thisDatasetComesFromA"));
         }
         QueryService.Query query = new QueryService.Query(connectionId, sql, null, null);
-        return jobs.start(ownerId, "Run query " + dataset.name(), job -> {
+        return jobs.start(ownerId, Words.say("server.dataset.runQuery", "dataset", dataset.name()), job -> {
             job.concerns(id);
             Dataset.FileRef result = run(job, ownerId, query, dataset.name());
             loads.load(
@@ -286,11 +293,12 @@ public final class DatasetService {
     /** Replays with other steps; the last version stays if one does not fit. */
     Job changeSteps(long ownerId, String id, List<Step> steps) {
         if (steps.size() > MAX_STEPS) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, "A dataset has at most " + MAX_STEPS + " steps.");
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST, Text.of("server.dataset.aDatasetHasAtMost", "maxSteps", MAX_STEPS));
         }
         Dataset dataset = get(ownerId, id);
         Dataset.Version before = version(dataset);
-        return jobs.start(ownerId, "Prepare " + dataset.name(), job -> {
+        return jobs.start(ownerId, Words.say("server.dataset.prepare", "dataset", dataset.name()), job -> {
             job.concerns(id);
             if (DatasetLoader.canExtend(before, steps)) {
                 loads.extend(job, dataset, before, steps);
@@ -321,8 +329,7 @@ public final class DatasetService {
     }
 
     private static UserException notFound() {
-        return new UserException(
-                ErrorCode.NOT_FOUND, "There is no such dataset, or it is not yours. Go back to the start page.");
+        return new UserException(ErrorCode.NOT_FOUND, Text.of("server.dataset.thereIsNoSuchDataset"));
     }
 
     /** The version a dataset stands at. Versions never change: each is read from the records once while it is in use. */
@@ -358,8 +365,7 @@ public final class DatasetService {
                 throw notFound();
             }
             if (datasets.appsOn(connection, id) > 0) {
-                throw new UserException(
-                        ErrorCode.CONFLICT, "An app shows this dataset. Remove the app first, then the dataset.");
+                throw new UserException(ErrorCode.CONFLICT, Text.of("server.dataset.anAppShowsThisDataset"));
             }
             versions.addAll(datasets.versionNumbers(connection, id));
             contents.addAll(datasets.contentsOf(connection, id));

@@ -15,6 +15,7 @@ import java.util.function.BooleanSupplier;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.layout.ReadingChoices;
+import keensparrow.core.words.Text;
 import keensparrow.formats.detect.FileKind;
 import keensparrow.formats.document.Document;
 import keensparrow.server.store.DataFolder;
@@ -96,9 +97,7 @@ final class Documents {
     private static UserException damaged(Dataset.FileRef file) {
         LOG.error("the stored original {} ({}) is damaged or missing", file.sha256(), file.name());
         return new UserException(
-                ErrorCode.FILE_NOT_READABLE,
-                "The server's copy of “" + file.name() + "” is damaged or gone, so it is not read. The last version"
-                        + " stays as it is. Load the file again, or ask the administrator for a backup.");
+                ErrorCode.FILE_NOT_READABLE, Text.of("server.dataset.theServersCopyOfIs", "file", file.name()));
     }
 
     /** @param stopped whether nobody waits for it any more. @throws keensparrow.core.error.UserException as {@link Document#open} */

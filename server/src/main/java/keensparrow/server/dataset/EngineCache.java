@@ -10,6 +10,7 @@ import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
 import keensparrow.server.store.StoreException;
 
 /**
@@ -45,9 +46,12 @@ final class EngineCache {
         if (bytes > budgetBytes) {
             throw new UserException(
                     ErrorCode.MEMORY_FULL,
-                    "This dataset needs about " + megabytes(bytes) + " MB of memory, and the server may use "
-                            + megabytes(budgetBytes) + " MB for tables. Leave out columns or rows that are not needed,"
-                            + " or ask the administrator for more memory.");
+                    Text.of(
+                            "server.dataset.thisDatasetNeedsAboutMb",
+                            "bytes",
+                            megabytes(bytes),
+                            "budgetBytes",
+                            megabytes(budgetBytes)));
         }
     }
 

@@ -143,7 +143,9 @@ record FilePreview(
                 .toList();
         int part = shown != null ? shown : chosen.get(0).part;
         if (part < 0 || part >= parts.size()) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, "There is no part " + part + " of this file.");
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST,
+                    keensparrow.core.words.Text.of("server.dataset.thereIsNoPartOf", "part", part));
         }
         int fromColumn = from == null ? 0 : Math.max(0, from);
         var grid = opened.get(part).sheet().grid();

@@ -25,6 +25,8 @@ import java.util.function.Predicate;
 import javax.net.ssl.SSLException;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.server.job.Job;
 import keensparrow.server.store.DataFolder;
 
@@ -70,30 +72,32 @@ public final class UrlFetcher {
     Target target(String link) {
         try {
             if (link.length() > MAX_LINK) {
-                throw refused("The link is longer than " + MAX_LINK + " characters.");
+                throw refused(Text.of("server.dataset.theLinkIsLongerThan", "maxLink", MAX_LINK));
             }
             URI address = new URI(link.strip());
             String scheme = String.valueOf(address.getScheme()).toLowerCase(Locale.ROOT);
             if (!(scheme.equals("http") || scheme.equals("https")) || address.getHost() == null) {
-                throw refused("Give a link that starts with http:// or https://.");
+                throw refused(Text.of("server.dataset.giveALinkThatStarts"));
             }
             if (address.getUserInfo() != null) {
-                throw refused("The link holds a name or password. Give one without.");
+                throw refused(Text.of("server.dataset.theLinkHoldsAName"));
             }
             String path = address.getPath() == null ? "" : address.getPath();
             String name = path.substring(path.lastIndexOf('/') + 1);
             return new Target(address, name.isBlank() ? address.getHost() : name);
         } catch (URISyntaxException e) {
-            throw refused("This is no link: " + UserException.quote(link) + ".");
+            throw refused(Text.of("server.dataset.thisIsNoLink", "link", UserException.quote(link)));
         }
     }
 
-    private static UserException refused(String why) {
+    private static UserException refused(Text why) {
         return new UserException(ErrorCode.INVALID_REQUEST, why);
     }
 
     private static UserException failed(Target target, String why) {
-        return new UserException(ErrorCode.FILE_NOT_READABLE, "“" + target.fileName + "” could not be fetched: " + why);
+        return new UserException(
+                ErrorCode.FILE_NOT_READABLE,
+                Text.of("server.dataset.couldNotBeFetched", "fileName", target.fileName, "why", why));
     }
 
     /**
@@ -114,11 +118,11 @@ public final class UrlFetcher {
             }
             if (status != 200) {
                 close(response);
-                throw failed(target, "the other side answered " + status + ". Check the link in a browser.");
+                throw failed(target, Words.say("server.dataset.theOtherSideAnsweredCheck", "status", status));
             }
             return stored(job, target, response, folder);
         }
-        throw failed(target, "it leads from one address to another more than " + MAX_REDIRECTS + " times.");
+        throw failed(target, Words.say("server.dataset.itLeadsFromOneAddress", "maxRedirects", MAX_REDIRECTS));
     }
 
     private void requireAllowed(Target target, URI address) {
@@ -127,15 +131,16 @@ public final class UrlFetcher {
             String bare = host.startsWith("[") ? host.substring(1, host.length() - 1) : host;
             for (InetAddress found : InetAddress.getAllByName(bare)) {
                 if (!allowed.test(found)) {
-                    throw failed(
-                            target,
-                            "its address lies inside of a network that is not public. Upload the file instead.");
+                    throw failed(target, Words.say("server.dataset.itsAddressLiesInsideOf"));
                 }
             }
         } catch (UnknownHostException e) {
             throw failed(
                     target,
-                    "there is no host " + UserException.quote(String.valueOf(address.getHost())) + ". Check the link.");
+                    Words.say(
+                            "server.dataset.thereIsNoHostCheck",
+                            "getHost",
+                            UserException.quote(String.valueOf(address.getHost()))));
         }
     }
 
@@ -173,16 +178,14 @@ public final class UrlFetcher {
         try {
             return client.send(request, HttpResponse.BodyHandlers.ofInputStream());
         } catch (HttpTimeoutException e) {
-            throw failed(
-                    target, "the other side did not answer within " + patience.toSeconds() + " s. Try again later.");
+            throw failed(target, Words.say("server.dataset.theOtherSideDidNot", "toSeconds", patience.toSeconds()));
         } catch (SSLException e) {
-            throw failed(
-                    target, "its certificate is not valid, so it may not be what it says. Upload the file instead.");
+            throw failed(target, Words.say("server.dataset.itsCertificateIsNotValid"));
         } catch (IOException e) {
-            throw failed(target, "the connection failed (" + shorter(e) + "). Check the link.");
+            throw failed(target, Words.say("server.dataset.theConnectionFailedCheckThe", "e", shorter(e)));
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            throw failed(target, "it was interrupted.");
+            throw failed(target, Words.say("server.dataset.itWasInterrupted"));
         }
     }
 
@@ -206,11 +209,11 @@ public final class UrlFetcher {
             String scheme = String.valueOf(to.getScheme()).toLowerCase(Locale.ROOT);
             boolean downgraded = "https".equalsIgnoreCase(from.getScheme()) && !scheme.equals("https");
             if (to.getHost() == null || !(scheme.equals("http") || scheme.equals("https")) || downgraded) {
-                throw failed(target, "it leads on to an address that is not taken.");
+                throw failed(target, Words.say("server.dataset.itLeadsOnToAn"));
             }
             return to;
         } catch (URISyntaxException e) {
-            throw failed(target, "it leads on to what is no address.");
+            throw failed(target, Words.say("server.dataset.itLeadsOnToWhat"));
         }
     }
 
@@ -235,11 +238,14 @@ public final class UrlFetcher {
         } catch (UserException e) {
             job.stopIfCancelled();
             if (stalled.get()) {
-                throw failed(target, "nothing more came for " + patience.toSeconds() + " s. Try again later.");
+                throw failed(
+                        target, Words.say("server.dataset.nothingMoreCameForS", "toSeconds", patience.toSeconds()));
             }
-            throw e.code() == ErrorCode.UPLOAD_INCOMPLETE ? failed(target, "the connection broke off. Try again.") : e;
+            throw e.code() == ErrorCode.UPLOAD_INCOMPLETE
+                    ? failed(target, Words.say("server.dataset.theConnectionBrokeOffTry"))
+                    : e;
         } catch (IOException e) {
-            throw failed(target, "the connection failed (" + shorter(e) + "). Try again.");
+            throw failed(target, Words.say("server.dataset.theConnectionFailedTryAgain", "e", shorter(e)));
         } finally {
             watching.cancel(false);
         }
@@ -264,7 +270,7 @@ public final class UrlFetcher {
             int read = in.read(bytes, offset, Math.min(length, BUFFER));
             count += Math.max(0, read);
             lastByte.set(System.nanoTime());
-            job.says("Fetching the file, in bytes", count, Math.max(0, announced));
+            job.says(Words.say("server.dataset.fetchingTheFileInBytes"), count, Math.max(0, announced));
             return read;
         }
     }

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.concurrent.ThreadLocalRandom;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.MDC;
 
@@ -121,8 +122,7 @@ public final class Api {
             default -> true;
         };
         if (!allowed) {
-            throw new UserException(
-                    ErrorCode.NOT_ALLOWED, "Your account may not do this. Ask an administrator if you need to.");
+            throw new UserException(ErrorCode.NOT_ALLOWED, Text.of("server.http.yourAccountMayNotDo"));
         }
     }
 }

@@ -2,6 +2,8 @@ package keensparrow.server.http;
 
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -14,9 +16,9 @@ public record Caller(@Nullable Long accountId, String name, Role role) {
 
     /** What an account may do. */
     public enum Role {
-        READER("reads apps"),
-        AUTHOR("reads and makes apps"),
-        ADMINISTRATOR("administers");
+        READER(Words.say("server.http.readsApps")),
+        AUTHOR(Words.say("server.http.readsAndMakesApps")),
+        ADMINISTRATOR(Words.say("server.http.administers"));
 
         private final String label;
 
@@ -32,7 +34,7 @@ public record Caller(@Nullable Long accountId, String name, Role role) {
     /** @throws UserException SIGN_IN_NEEDED */
     public long id() {
         if (accountId == null) {
-            throw new UserException(ErrorCode.SIGN_IN_NEEDED, "Sign in to see this.");
+            throw new UserException(ErrorCode.SIGN_IN_NEEDED, Text.of("server.http.signInToSeeThis"));
         }
         return accountId;
     }

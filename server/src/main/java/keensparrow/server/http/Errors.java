@@ -13,6 +13,8 @@ import java.util.List;
 import java.util.Map;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.server.store.DataFolder;
 import keensparrow.server.store.StoreException;
 import org.eclipse.jetty.io.EofException;
@@ -38,16 +40,14 @@ public final class Errors {
         config.routes.exception(EOFException.class, (e, ctx) -> ctx.status(400)); // the caller has gone
         config.routes.exception(StoreException.class, (e, ctx) -> {
             LOG.error("{} {}", ctx.method(), ctx.path(), e);
-            write(ctx, 503, "STORE_FAILED", "The server cannot reach its data at the moment. Try again in a minute.");
+            write(ctx, 503, "STORE_FAILED", Words.say("server.http.theServerCannotReachIts"));
         });
         config.routes.exception(HttpResponseException.class, (e, ctx) -> framework(ctx, e));
         config.routes.exception(
                 UnsupportedCharsetException.class,
                 (e, ctx) -> answer(
                         ctx,
-                        new UserException(
-                                ErrorCode.INVALID_REQUEST,
-                                "The character set of the request is not known: use UTF-8.")));
+                        new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.http.theCharacterSetOfThe"))));
         config.routes.exception(IOException.class, (e, ctx) -> failed(ctx, e, e));
         config.routes.exception(UncheckedIOException.class, (e, ctx) -> failed(ctx, e, e.getCause()));
         config.routes.exception(Exception.class, (e, ctx) -> fault(ctx, e));
@@ -71,18 +71,15 @@ public final class Errors {
 
     private static void fault(Context ctx, Exception e) {
         LOG.error("{} {}", ctx.method(), ctx.path(), e);
-        write(
-                ctx,
-                500,
-                "INTERNAL",
-                "Something went wrong on the server. It has been logged; nothing was changed. Try again, and tell"
-                        + " the administrator if it happens once more.");
+        write(ctx, 500, "INTERNAL", Words.say("server.http.somethingWentWrongOnThe"));
     }
 
     /** A failure that the web server finds by itself, as JSON. */
     static String ofWebServer(int status) {
-        return Json.write(
-                problem(status, status == 404 ? "NOT_FOUND" : "INVALID_REQUEST", detail(status, "this call")));
+        return Json.write(problem(
+                status,
+                status == 404 ? "NOT_FOUND" : "INVALID_REQUEST",
+                detail(status, Words.say("server.http.thisCall"))));
     }
 
     private static void framework(Context ctx, HttpResponseException e) {
@@ -92,16 +89,14 @@ public final class Errors {
 
     private static String detail(int status, String method) {
         return switch (status) {
-            case 404 -> "There is nothing at this address.";
-            case 405 -> "This address does not take " + method + ".";
-            case 408 -> "The request took too long to arrive. Send it again.";
-            case 413 -> "The request is larger than this address takes.";
-            case 414, 431 -> "The address or the headers of the request are too long.";
-            case 429, 503 -> "The server has too much to do at the moment, or is being stopped. Try again in a minute.";
-            case 500 ->
-                "Something went wrong on the server. Try again, and tell the administrator if it happens once"
-                        + " more.";
-            default -> "The request cannot be answered as it is.";
+            case 404 -> Words.say("server.http.thereIsNothingAtThis");
+            case 405 -> Words.say("server.http.thisAddressDoesNotTake", "method", method);
+            case 408 -> Words.say("server.http.theRequestTookTooLong");
+            case 413 -> Words.say("server.http.theRequestIsLargerThan");
+            case 414, 431 -> Words.say("server.http.theAddressOrTheHeaders");
+            case 429, 503 -> Words.say("server.http.theServerHasTooMuch");
+            case 500 -> Words.say("server.http.somethingWentWrongOnThe2");
+            default -> Words.say("server.http.theRequestCannotBeAnswered");
         };
     }
 
@@ -138,17 +133,17 @@ public final class Errors {
 
     private static String title(int status) {
         return switch (status) {
-            case 400 -> "Not understood";
-            case 401 -> "Sign in needed";
-            case 403 -> "Not allowed";
-            case 404 -> "Not found";
-            case 409 -> "Changed meanwhile";
-            case 413 -> "Too large";
-            case 422 -> "Does not fit";
-            case 429 -> "Too many tries";
-            case 500, 503 -> "Server trouble";
-            case 507 -> "No room";
-            default -> "Not answered";
+            case 400 -> Words.say("server.http.notUnderstood");
+            case 401 -> Words.say("server.http.signInNeeded");
+            case 403 -> Words.say("server.http.notAllowed");
+            case 404 -> Words.say("server.http.notFound");
+            case 409 -> Words.say("server.http.changedMeanwhile");
+            case 413 -> Words.say("server.http.tooLarge");
+            case 422 -> Words.say("server.http.doesNotFit");
+            case 429 -> Words.say("server.http.tooManyTries");
+            case 500, 503 -> Words.say("server.http.serverTrouble");
+            case 507 -> Words.say("server.http.noRoom");
+            default -> Words.say("server.http.notAnswered");
         };
     }
 

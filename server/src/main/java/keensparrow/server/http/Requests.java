@@ -9,6 +9,7 @@ import java.io.IOException;
 import java.util.stream.Collectors;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 import org.jspecify.annotations.Nullable;
 
 /** Reads requests. */
@@ -35,13 +36,13 @@ public final class Requests {
         try {
             T body = reading.read();
             if (body == null) {
-                throw new UserException(ErrorCode.INVALID_REQUEST, "The request has no content.");
+                throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.http.theRequestHasNoContent"));
             }
             return body;
         } catch (JsonProcessingException e) {
             throw unreadable(e);
         } catch (IOException e) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, "The request cannot be read: it is no text.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.http.theRequestCannotBeRead"));
         }
     }
 
@@ -49,8 +50,10 @@ public final class Requests {
         if (e instanceof UnrecognizedPropertyException unknown) {
             return new UserException(
                     ErrorCode.INVALID_REQUEST,
-                    "The request has a field that is not known here: " + UserException.quote(unknown.getPropertyName())
-                            + ".");
+                    Text.of(
+                            "server.http.theRequestHasAField",
+                            "getPropertyName",
+                            UserException.quote(unknown.getPropertyName())));
         }
         if (e instanceof JsonMappingException mapping && !mapping.getPath().isEmpty()) {
             String place = mapping.getPath().stream()
@@ -61,16 +64,16 @@ public final class Requests {
             return new UserException(
                     ErrorCode.INVALID_REQUEST,
                     missing
-                            ? "The field " + UserException.quote(place) + " is missing from the request."
-                            : "The request cannot be read at " + UserException.quote(place) + ".");
+                            ? Text.of("server.http.theFieldIsMissingFrom", "place", UserException.quote(place))
+                            : Text.of("server.http.theRequestCannotBeRead2", "place", UserException.quote(place)));
         }
-        return new UserException(ErrorCode.INVALID_REQUEST, "The request is no valid JSON, or lacks a field.");
+        return new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.http.theRequestIsNoValid"));
     }
 
     /** @throws UserException INVALID_REQUEST when it is missing or blank */
     public static String required(@Nullable String value, String what) {
         if (value == null || value.isBlank()) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, what + " is missing. Fill it in.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.http.isMissingFillItIn", "what", what));
         }
         return value.strip();
     }
@@ -79,7 +82,8 @@ public final class Requests {
         String name = required(value, what);
         if (name.length() > longest) {
             throw new UserException(
-                    ErrorCode.INVALID_REQUEST, what + " is longer than " + longest + " characters. Shorten it.");
+                    ErrorCode.INVALID_REQUEST,
+                    Text.of("server.http.isLongerThanCharactersShorten", "what", what, "longest", longest));
         }
         return name;
     }
@@ -95,14 +99,15 @@ public final class Requests {
             return Long.parseLong(text);
         } catch (NumberFormatException e) {
             throw new UserException(
-                    ErrorCode.INVALID_REQUEST, UserException.quote(text) + " is no number, as an id here is.");
+                    ErrorCode.INVALID_REQUEST,
+                    Text.of("server.http.isNoNumberAsAn", "text", UserException.quote(text)));
         }
     }
 
     /** An element of a list in a request, or the list itself, that must not be null. */
     public static <T> T present(@Nullable T value, String what) {
         if (value == null) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, what + " is missing.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.http.isMissing", "what", what));
         }
         return value;
     }

@@ -1,20 +1,28 @@
 package keensparrow.server.http;
 
+import com.fasterxml.jackson.core.type.TypeReference;
+import com.fasterxml.jackson.databind.ObjectMapper;
 import io.javalin.config.JavalinConfig;
 import io.javalin.http.Context;
 import io.javalin.http.NotFoundResponse;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import keensparrow.core.words.PseudoLanguage;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** The built front end from the jar, in the packed form made at build time that the browser takes. */
 public final class WebFiles {
     private static final String ROOT = "/public";
+    private static final ObjectMapper JSON = new ObjectMapper();
     private static final Map<String, String> TYPES = Map.of(
             "js", "text/javascript; charset=utf-8",
             "css", "text/css; charset=utf-8",
@@ -23,6 +31,10 @@ public final class WebFiles {
             "woff2", "font/woff2",
             "png", "image/png",
             "json", "application/json");
+
+    private static final boolean IN_ENGLISH = Words.LANGUAGE.equals("en");
+    /** The texts of the interface in another language, for the page to take before any of its scripts runs. */
+    private static final String WORDS = IN_ENGLISH ? "" : "globalThis.sparrowWords = " + texts(Words.LANGUAGE) + ";";
 
     private final Map<String, Optional<byte[]>> cache = new ConcurrentHashMap<>();
 
@@ -37,9 +49,37 @@ public final class WebFiles {
             if (path.startsWith("/api/") || path.startsWith("/assets/")) {
                 throw new NotFoundResponse();
             }
-            send(ctx, path.equals("/favicon.svg") ? path : "/index.html");
+            if (path.equals("/words.js")) {
+                ctx.contentType("text/javascript; charset=utf-8").result(WORDS);
+            } else if (path.equals("/favicon.svg") || IN_ENGLISH) {
+                send(ctx, path.equals("/favicon.svg") ? path : "/index.html");
+            } else {
+                ctx.contentType("text/html; charset=utf-8").result(translated());
+            }
             ctx.header("Cache-Control", "no-cache");
         });
+    }
+
+    private String translated() {
+        return new String(Objects.requireNonNull(load("/index.html")), StandardCharsets.UTF_8)
+                .replace("<html lang=\"en\">", "<html lang=\"" + Words.LANGUAGE + "\">")
+                .replaceFirst("<script", "<script src=\"/words.js\"></script><script");
+    }
+
+    private static String texts(String language) {
+        if (!language.equals(PseudoLanguage.TAG)) {
+            return read("/words/" + language + ".json")
+                    .map(bytes -> new String(bytes, StandardCharsets.UTF_8))
+                    .orElse("{}");
+        }
+        try {
+            Map<String, String> english =
+                    JSON.readValue(read("/words/en.json").orElseThrow(), new TypeReference<>() {});
+            english.replaceAll((key, text) -> PseudoLanguage.of(text));
+            return JSON.writeValueAsString(english);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private void send(Context ctx, String path) {

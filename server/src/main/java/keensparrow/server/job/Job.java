@@ -4,6 +4,8 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.locks.LockSupport;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.server.memory.MemoryWatch;
 import org.jspecify.annotations.Nullable;
 
@@ -18,7 +20,7 @@ public final class Job {
     private final AtomicBoolean cancelled = new AtomicBoolean();
     private volatile long startedNanos = System.nanoTime();
     private volatile State state = State.WAITING;
-    private volatile String doing = "Waiting for its turn";
+    private volatile String doing = Words.say("server.job.waitingForItsTurn");
     private volatile long done;
     private volatile long of;
     private volatile @Nullable String message;
@@ -86,7 +88,7 @@ public final class Job {
     /** @throws UserException CANCELLED when someone pressed cancel */
     public void stopIfCancelled() {
         if (cancelled.get()) {
-            throw new UserException(ErrorCode.CANCELLED, "Cancelled. Nothing was changed.");
+            throw new UserException(ErrorCode.CANCELLED, Text.of("server.job.cancelledNothingWasChanged"));
         }
     }
 

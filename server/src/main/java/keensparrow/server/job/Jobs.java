@@ -12,6 +12,8 @@ import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.server.http.Json;
 import keensparrow.server.memory.MemoryWatch;
 import keensparrow.server.store.Database;
@@ -29,8 +31,7 @@ public final class Jobs implements AutoCloseable {
     private static final long CLOSING_SECONDS = 20;
     private static final int WAITING_FOR_ONE = 20;
     private static final int MAX_CALL = 200_000; // characters
-    private static final String INTERRUPTED =
-            "The server was restarted before this was done. Nothing was changed. Do it again.";
+    private static final String INTERRUPTED = Words.say("server.job.theServerWasRestartedBefore");
 
     private final Database database;
     private final Clock clock;
@@ -85,8 +86,7 @@ public final class Jobs implements AutoCloseable {
     /** @throws UserException TOO_MANY_TRIES when the owner has too many pieces of work waiting */
     public Job start(long ownerId, String title, Work work) {
         if (closing) {
-            throw new UserException(
-                    ErrorCode.CONFLICT, "The server is being stopped. Try again when it is back, in a minute.");
+            throw new UserException(ErrorCode.CONFLICT, Text.of("server.job.theServerIsBeingStopped"));
         }
         memory.requireRoom();
         long mine = live.values().stream()
@@ -95,7 +95,7 @@ public final class Jobs implements AutoCloseable {
                 .count();
         if (mine >= WAITING_FOR_ONE) {
             throw new UserException(
-                    ErrorCode.TOO_MANY_TRIES, "You have " + mine + " loads waiting. Wait until some are done.");
+                    ErrorCode.TOO_MANY_TRIES, Text.of("server.job.youHaveLoadsWaitingWait", "mine", mine));
         }
         Job job = new Job(Secrets.id(), ownerId, title, memory);
         database.inTransaction(connection -> Database.update(
@@ -137,11 +137,7 @@ public final class Jobs implements AutoCloseable {
             onOutOfMemory.accept(e);
         } catch (Exception e) {
             LOG.error("job {} failed", job.id(), e);
-            finish(
-                    job,
-                    Job.State.FAILED,
-                    "Something went wrong on the server. It has been logged; nothing was changed.",
-                    null);
+            finish(job, Job.State.FAILED, Words.say("server.job.somethingWentWrongOnThe"), null);
         }
     }
 
@@ -172,7 +168,7 @@ public final class Jobs implements AutoCloseable {
         return stored(ownerId).stream()
                 .filter(status -> status.id().equals(id))
                 .findFirst()
-                .orElseThrow(() -> new UserException(ErrorCode.NOT_FOUND, "There is no such job."));
+                .orElseThrow(() -> new UserException(ErrorCode.NOT_FOUND, Text.of("server.job.thereIsNoSuchJob")));
     }
 
     private List<Job.Status> stored(long ownerId) {
@@ -235,7 +231,7 @@ public final class Jobs implements AutoCloseable {
                     ownerId,
                     Job.State.INTERRUPTED.name()));
             if (forgotten == 0) {
-                throw new UserException(ErrorCode.NOT_FOUND, "There is no such job.");
+                throw new UserException(ErrorCode.NOT_FOUND, Text.of("server.job.thereIsNoSuchJob"));
             }
             return;
         }

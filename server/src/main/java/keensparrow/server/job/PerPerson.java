@@ -5,6 +5,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Supplier;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 
 /** How many of one kind of call a person may have going at once: what waits elsewhere would hold threads that others need. */
 public final class PerPerson {
@@ -25,7 +26,7 @@ public final class PerPerson {
             if (now > most) {
                 throw new UserException(
                         ErrorCode.TOO_MANY_TRIES,
-                        "You have " + most + " " + what + " going already. Wait for one to end, or cancel it.");
+                        Text.of("server.job.youHaveGoingAlreadyWait", "most", most, "what", what));
             }
             return work.get();
         } finally {

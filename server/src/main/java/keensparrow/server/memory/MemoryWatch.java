@@ -15,6 +15,7 @@ import javax.management.NotificationListener;
 import javax.management.openmbean.CompositeData;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -89,11 +90,7 @@ public final class MemoryWatch implements AutoCloseable {
     }
 
     private static UserException full() {
-        return new UserException(
-                ErrorCode.MEMORY_FULL,
-                "The server has hardly any memory left, so this was not begun or not brought to its end. Nothing was"
-                        + " changed. Try again in a minute, leave out columns or rows that are not needed, or ask"
-                        + " the administrator for more memory.");
+        return new UserException(ErrorCode.MEMORY_FULL, Text.of("server.memory.theServerHasHardlyAny"));
     }
 
     /**

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.time.Instant;
 import java.util.List;
 import keensparrow.core.app.App;
+import keensparrow.core.words.Words;
 import keensparrow.server.app.AppRecord;
 import keensparrow.server.app.AppService;
 import keensparrow.server.app.PageAnswers;
@@ -85,7 +86,10 @@ public final class PublishRoutes {
                             ctx,
                             caller,
                             AuditAction.PUBLISHED,
-                            ", edition " + state.editions().get(0).number());
+                            Words.say(
+                                    "server.publish.edition",
+                                    "number",
+                                    state.editions().get(0).number()));
                     ctx.json(state);
                 });
         api.put(
@@ -141,7 +145,8 @@ public final class PublishRoutes {
     }
 
     private static LinkAccess access(Context ctx) {
-        return Requests.present(Requests.body(ctx, AccessRequest.class).access(), "Who may open the link");
+        return Requests.present(
+                Requests.body(ctx, AccessRequest.class).access(), Words.say("server.publish.whoMayOpenTheLink"));
     }
 
     private void note(Context ctx, Caller caller, AuditAction action, String more) {
@@ -191,11 +196,12 @@ public final class PublishRoutes {
     /** What is refused was not downloaded; what its caller breaks off was, as far as it went. */
     private void downloaded(Context ctx, Caller caller, String what, Download download) throws IOException {
         PublishRepository.Published published = service.open(caller, ctx.pathParam("slug"));
-        String subject = what + " of “" + published.app().title() + "”";
+        String subject = Words.say(
+                "server.publish.of", "what", what, "app", published.app().title());
         try {
             download.send(ctx, published.app(), datasets.getForLink(published.datasetId()));
         } catch (IOException gone) {
-            audit.note(ctx, caller, AuditAction.DOWNLOADED, subject + ", broken off");
+            audit.note(ctx, caller, AuditAction.DOWNLOADED, Words.say("server.publish.brokenOff", "subject", subject));
             throw gone;
         }
         audit.note(ctx, caller, AuditAction.DOWNLOADED, subject);

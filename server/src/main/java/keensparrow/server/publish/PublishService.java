@@ -9,6 +9,7 @@ import java.util.Optional;
 import keensparrow.core.app.App;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 import keensparrow.server.app.AppRecord;
 import keensparrow.server.app.AppService;
 import keensparrow.server.http.Caller;
@@ -44,7 +45,7 @@ public final class PublishService {
         AppRecord app = apps.get(ownerId, appId);
         app.draft().validate();
         if (app.draft().views().isEmpty()) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, "The app has no view yet. Add one, then publish it.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.publish.theAppHasNoView"));
         }
         database.act(connection -> {
             repository.lock(connection, appId);
@@ -89,7 +90,7 @@ public final class PublishService {
     }
 
     private static UserException noLinkYet() {
-        return new UserException(ErrorCode.NOT_FOUND, "This app has no link yet. Publish it first.");
+        return new UserException(ErrorCode.NOT_FOUND, Text.of("server.publish.thisAppHasNoLink"));
     }
 
     State state(long ownerId, String appId) {
@@ -112,8 +113,7 @@ public final class PublishService {
         PublishRepository.Link link = database.inTransaction(connection -> repository.link(connection, slug))
                 .orElseThrow(PublishService::noSuchLink);
         if (link.access() == LinkAccess.SIGNED_IN && !caller.isSignedIn()) {
-            throw new UserException(
-                    ErrorCode.SIGN_IN_NEEDED, "This app is for colleagues with an account. Sign in to open it.");
+            throw new UserException(ErrorCode.SIGN_IN_NEEDED, Text.of("server.publish.thisAppIsForColleagues"));
         }
         return newest(link.appId()).orElseThrow(PublishService::noSuchLink);
     }
@@ -143,8 +143,6 @@ public final class PublishService {
     }
 
     private static UserException noSuchLink() {
-        return new UserException(
-                ErrorCode.NOT_FOUND,
-                "There is no app at this address. Check that the link is complete, or ask whoever sent it.");
+        return new UserException(ErrorCode.NOT_FOUND, Text.of("server.publish.thereIsNoAppAt"));
     }
 }

@@ -12,6 +12,8 @@ import java.util.Properties;
 import java.util.concurrent.atomic.AtomicReference;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.server.store.Secrets;
 import org.jspecify.annotations.Nullable;
 
@@ -69,9 +71,7 @@ final class Connections {
     Open open(ConnectionRecord to) {
         if (to.secret().isEmpty()) {
             throw new UserException(
-                    ErrorCode.CONNECTION_FAILED,
-                    "The password of “" + to.name() + "” was given up with the old key of this server. Make the"
-                            + " connection anew.");
+                    ErrorCode.CONNECTION_FAILED, Text.of("server.source.thePasswordOfWasGiven", "to", to.name()));
         }
         Properties properties = new Properties();
         properties.setProperty("user", to.username());
@@ -132,15 +132,10 @@ final class Connections {
             if (!known || rights.getBoolean(1)) {
                 throw new UserException(
                         ErrorCode.CONNECTION_FAILED,
-                        "The user " + UserException.quote(to.username())
-                                + " is a superuser of that database or may use the files of its server. Use one that may"
-                                + " only read, made there so: CREATE ROLE sparrow_reader LOGIN PASSWORD '…'; GRANT"
-                                + " pg_read_all_data TO sparrow_reader;");
+                        Text.of("server.source.theUserIsASuperuser", "username", UserException.quote(to.username())));
             }
             if (!rights.getBoolean(2)) {
-                throw new UserException(
-                        ErrorCode.CONNECTION_FAILED,
-                        "That database does not keep sessions read-only when asked to. Nothing is read from it.");
+                throw new UserException(ErrorCode.CONNECTION_FAILED, Text.of("server.source.thatDatabaseDoesNotKeep"));
             }
         } finally {
             connection.rollback();
@@ -152,8 +147,7 @@ final class Connections {
         if (!Files.exists(file)) {
             throw new UserException(
                     ErrorCode.CONNECTION_FAILED,
-                    "There is no embedded database " + UserException.quote(to.database())
-                            + " in the warehouse folder of this server. Check the name.");
+                    Text.of("server.source.thereIsNoEmbeddedDatabase", "database", UserException.quote(to.database())));
         }
         WarehouseProcess kept = idle.getAndSet(null);
         WarehouseProcess process;
@@ -184,8 +178,10 @@ final class Connections {
             if (rights.next() && rights.getBoolean(1)) {
                 throw new UserException(
                         ErrorCode.CONNECTION_FAILED,
-                        "The user " + UserException.quote(to.username())
-                                + " administers that database. Use one that may only read.");
+                        Text.of(
+                                "server.source.theUserAdministersThatDatabase",
+                                "username",
+                                UserException.quote(to.username())));
             }
             connection.setAutoCommit(false);
             return connection;
@@ -199,17 +195,17 @@ final class Connections {
         String state = String.valueOf(e.getSQLState());
         String why;
         if (state.startsWith("28")) {
-            why = "User or password was refused. Check both.";
+            why = Words.say("server.source.userOrPasswordWasRefused");
         } else if (state.equals("3D000")) {
-            why = "There is no database " + UserException.quote(to.database()) + " there. Check its name.";
+            why = Words.say("server.source.thereIsNoDatabaseThere", "database", UserException.quote(to.database()));
         } else if (state.startsWith("08")) {
-            why = "Nothing answers at " + to.host() + ":" + to.port()
-                    + ". Check host and port, and that it is running.";
+            why = Words.say("server.source.nothingAnswersAtCheckHost", "host", to.host(), "port", to.port());
         } else {
-            why = UserException.quote(firstLine(e)) + " Check the details of the connection.";
+            why = Words.say("server.source.checkTheDetailsOfThe", "e", UserException.quote(firstLine(e)));
         }
         return new UserException(
-                ErrorCode.CONNECTION_FAILED, "The connection “" + to.name() + "” does not work. " + why);
+                ErrorCode.CONNECTION_FAILED,
+                Text.of("server.source.theConnectionDoesNotWork", "to", to.name(), "why", why));
     }
 
     static String firstLine(SQLException e) {

@@ -18,6 +18,8 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.server.http.Requests;
 import keensparrow.server.job.Job;
 import keensparrow.server.job.PerPerson;
@@ -45,7 +47,7 @@ public final class QueryService {
     private final Connections connections;
     private final Clock clock;
     private final ConnectionRepository repository = new ConnectionRepository();
-    private final PerPerson previews = new PerPerson(MAX_PREVIEWS, "previews of queries");
+    private final PerPerson previews = new PerPerson(MAX_PREVIEWS, Words.say("server.source.previewsOfQueries"));
     private final Map<String, Statement> running = new ConcurrentHashMap<>();
 
     public QueryService(Database database, Secrets secrets, DataFolder folder, Clock clock) {
@@ -84,11 +86,10 @@ public final class QueryService {
     String add(long ownerId, NewConnection wanted) {
         if (!wanted.database().matches("[A-Za-z0-9_.-]{1,100}")
                 || wanted.database().startsWith(".")) {
-            throw new UserException(
-                    ErrorCode.INVALID_REQUEST, "The name of a database is made of letters, digits, - and _.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.source.theNameOfADatabase"));
         }
         if (wanted.kind() == ConnectionKind.POSTGRESQL && !wanted.host().matches("[A-Za-z0-9.:-]{1,255}")) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, "The host is a name or an address, such as db.example.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.source.theHostIsAName"));
         }
         ConnectionRecord added = new ConnectionRecord(
                 Secrets.id(),
@@ -147,8 +148,9 @@ public final class QueryService {
 
     /** @throws UserException NOT_FOUND for an unknown connection; QUERY_NOT_READ_ONLY, INVALID_REQUEST for the text */
     public void requireRunnable(long ownerId, Query query) {
-        ConnectionRecord to = connection(ownerId, Requests.required(query.connectionId(), "The connection"));
-        SqlText.single(Requests.required(query.sql(), "The query"), to.kind());
+        ConnectionRecord to =
+                connection(ownerId, Requests.required(query.connectionId(), Words.say("server.source.theConnection")));
+        SqlText.single(Requests.required(query.sql(), Words.say("server.source.theQuery")), to.kind());
     }
 
     private ConnectionRecord connection(long ownerId, String id) {
@@ -157,8 +159,7 @@ public final class QueryService {
     }
 
     private static UserException notFound() {
-        return new UserException(
-                ErrorCode.NOT_FOUND, "There is no such connection, or it is not yours. Pick another one.");
+        return new UserException(ErrorCode.NOT_FOUND, Text.of("server.source.thereIsNoSuchConnection"));
     }
 
     public void close() {
@@ -233,7 +234,7 @@ public final class QueryService {
     public DataFolder.Stored spool(Job job, long ownerId, Query query, DataFolder folder) {
         int seconds = Math.min(MAX_SECONDS, Math.max(1, query.seconds() == null ? LOAD_SECONDS : query.seconds()));
         int most = Math.min(MAX_ROWS, Math.max(1, query.mostRows() == null ? USUAL_ROWS : query.mostRows()));
-        job.says("Running the query", 0, 0);
+        job.says(Words.say("server.source.runningTheQuery"), 0, 0);
         return folder.store(-1, out -> {
             ResultFile file = new ResultFile(out, job, most);
             run(
@@ -300,29 +301,25 @@ public final class QueryService {
             return new UserException(
                     ErrorCode.QUERY_TIMEOUT,
                     late
-                            ? "The query took too long and was stopped. Read fewer rows, group them in the query, or"
-                                    + " raise the time limit."
-                            : "The query was stopped: it was cancelled, or took longer than its time limit.");
+                            ? Text.of("server.source.theQueryTookTooLong")
+                            : Text.of("server.source.theQueryWasStoppedIt"));
         }
         if ("25006".equals(e.getSQLState()) || "90097".equals(e.getSQLState())) {
-            return new UserException(
-                    ErrorCode.QUERY_NOT_READ_ONLY, "A query may only read, and this one would change the database.");
+            return new UserException(ErrorCode.QUERY_NOT_READ_ONLY, Text.of("server.source.aQueryMayOnlyRead"));
         }
         if (OUT_OF_MEMORY.contains(String.valueOf(e.getSQLState()))) {
             return new UserException(
                     ErrorCode.QUERY_FAILED,
-                    "The query was ended: it took more than the " + WarehouseProcess.MAX_HEAP_MB
-                            + " MB that one may take. Cut long texts, or group and limit the rows in the query.");
+                    Text.of("server.source.theQueryWasEndedIt", "maxHeapMb", WarehouseProcess.MAX_HEAP_MB));
         }
         if (String.valueOf(e.getMessage()).contains("maxResultBuffer")) {
             return new UserException(
                     ErrorCode.QUERY_FAILED,
-                    "A row of the result is larger than " + Connections.MAX_RESULT_MB
-                            + " MB. Leave out or cut long texts in the query.");
+                    Text.of("server.source.aRowOfTheResult", "maxResultMb", Connections.MAX_RESULT_MB));
         }
         return new UserException(
                 ErrorCode.QUERY_FAILED,
-                "The database refused the query: " + Connections.firstLine(e) + " Correct it and run it again.");
+                Text.of("server.source.theDatabaseRefusedTheQuery", "e", Connections.firstLine(e)));
     }
 
     /** A result on its way into a file. */
@@ -349,14 +346,12 @@ public final class QueryService {
         public boolean row(List<@Nullable String> values) {
             if (++rows > mostRows) {
                 throw new UserException(
-                        ErrorCode.QUERY_FAILED,
-                        "The query gives more than " + mostRows
-                                + " rows. Group or limit them in the query, or raise the row limit.");
+                        ErrorCode.QUERY_FAILED, Text.of("server.source.theQueryGivesMoreThan", "mostRows", mostRows));
             }
             writer.writeRecord(
                     values.stream().map(value -> value == null ? "" : value).toList());
             if ((rows & 0x3FF) == 0) {
-                job.says("Reading the result", rows, 0);
+                job.says(Words.say("server.source.readingTheResult"), rows, 0);
             }
             return true;
         }

@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Locale;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 import org.jspecify.annotations.Nullable;
 
 /** Values of a result written plainly, as files have them: ISO dates, points in decimals, yes and no. */
@@ -97,9 +98,7 @@ final class ResultText {
                 text.append(buffer, 0, count);
                 if (text.length() > MAX_TEXT) {
                     throw new UserException(
-                            ErrorCode.QUERY_FAILED,
-                            "Column " + i
-                                    + " of the result holds a text of more than 1,000,000 characters. Leave it out of the query, or cut it there with LEFT.");
+                            ErrorCode.QUERY_FAILED, Text.of("server.source.columnOfTheResultHolds", "i", i));
                 }
             }
             return text.toString();

@@ -4,6 +4,8 @@ import io.javalin.http.Context;
 import java.util.List;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.server.http.Access;
 import keensparrow.server.http.Api;
 import keensparrow.server.http.Caller;
@@ -83,29 +85,29 @@ public final class SourceRoutes {
 
     private void addConnection(Context ctx, Caller caller) {
         ConnectionRequest request = Requests.body(ctx, ConnectionRequest.class);
-        ConnectionKind kind = Requests.present(request.kind(), "The kind of database");
+        ConnectionKind kind = Requests.present(request.kind(), Words.say("server.source.theKindOfDatabase"));
         boolean remote = kind == ConnectionKind.POSTGRESQL;
         int port = request.port() == null ? POSTGRESQL_PORT : request.port();
         if (remote && (port < 1 || port > 65_535)) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, "A port is a number from 1 to 65535.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.source.aPortIsANumber"));
         }
         ctx.json(new Added(service.add(
                 caller.id(),
                 new QueryService.NewConnection(
-                        Requests.name(request.name(), "The name", 120),
+                        Requests.name(request.name(), Words.say("server.source.theName"), 120),
                         kind,
-                        remote ? Requests.required(request.host(), "The host") : "",
+                        remote ? Requests.required(request.host(), Words.say("server.source.theHost")) : "",
                         remote ? port : 0,
-                        Requests.required(request.database(), "The database"),
-                        Requests.name(request.username(), "The user", 200),
-                        Requests.name(request.password(), "The password", 500)))));
+                        Requests.required(request.database(), Words.say("server.source.theDatabase")),
+                        Requests.name(request.username(), Words.say("server.source.theUser"), 200),
+                        Requests.name(request.password(), Words.say("server.source.thePassword"), 500)))));
     }
 
     private void preview(Context ctx, Caller caller) {
         PreviewRequest request = Requests.body(ctx, PreviewRequest.class);
         QueryService.Query query = new QueryService.Query(
-                Requests.required(request.connectionId(), "The connection"),
-                Requests.required(request.sql(), "The query"),
+                Requests.required(request.connectionId(), Words.say("server.source.theConnection")),
+                Requests.required(request.sql(), Words.say("server.source.theQuery")),
                 null,
                 null);
         ctx.json(service.preview(caller.id(), query, request.runId()));

@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Set;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 import org.postgresql.core.NativeQuery;
 import org.postgresql.core.Parser;
 
@@ -28,20 +29,20 @@ final class SqlText {
             bare = bare.substring(0, bare.length() - 1).strip();
         }
         if (bare.isEmpty()) {
-            throw new UserException(
-                    ErrorCode.INVALID_REQUEST, "The query is empty. Write one that starts with SELECT.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.source.theQueryIsEmptyWrite"));
         }
         if (bare.indexOf(';') >= 0) {
-            throw new UserException(
-                    ErrorCode.QUERY_NOT_READ_ONLY, "This is more than one statement. Write a single SELECT.");
+            throw new UserException(ErrorCode.QUERY_NOT_READ_ONLY, Text.of("server.source.thisIsMoreThanOne"));
         }
         String first =
                 bare.replaceFirst("^[(\\s]+", "").split("[^A-Za-z]", 2)[0].toLowerCase(Locale.ROOT);
         if (!READING.contains(first)) {
             throw new UserException(
                     ErrorCode.QUERY_NOT_READ_ONLY,
-                    "A query may only read. Start it with SELECT or WITH, not with "
-                            + UserException.quote(first.toUpperCase(Locale.ROOT)) + ".");
+                    Text.of(
+                            "server.source.aQueryMayOnlyRead2",
+                            "root",
+                            UserException.quote(first.toUpperCase(Locale.ROOT))));
         }
         int end = lexer.firstSemicolon();
         String trimmed = (end < 0 ? sql : sql.substring(0, end)).strip();
@@ -57,18 +58,15 @@ final class SqlText {
             List<NativeQuery> pieces = Parser.parseJdbcSql(sql, true, true, true, false, false);
             boolean parameters = pieces.stream().anyMatch(piece -> piece.bindPositions.length > 0);
             if (parameters) {
-                throw new UserException(
-                        ErrorCode.QUERY_FAILED,
-                        "A question mark stands for a value that nobody gives here. Write the value itself, or ?? for"
-                                + " the operator.");
+                throw new UserException(ErrorCode.QUERY_FAILED, Text.of("server.source.aQuestionMarkStandsFor"));
             }
             if (pieces.size() != 1) {
-                throw new UserException(
-                        ErrorCode.QUERY_NOT_READ_ONLY, "This is more than one statement. Write a single SELECT.");
+                throw new UserException(ErrorCode.QUERY_NOT_READ_ONLY, Text.of("server.source.thisIsMoreThanOne"));
             }
         } catch (SQLException e) {
             throw new UserException(
-                    ErrorCode.QUERY_FAILED, "The query cannot be read: " + Connections.firstLine(e) + " Correct it.");
+                    ErrorCode.QUERY_FAILED,
+                    Text.of("server.source.theQueryCannotBeRead", "e", Connections.firstLine(e)));
         }
     }
 }

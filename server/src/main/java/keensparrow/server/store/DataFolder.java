@@ -21,6 +21,7 @@ import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 import keensparrow.formats.archive.Scratch;
 import org.jspecify.annotations.Nullable;
 
@@ -112,8 +113,7 @@ public final class DataFolder {
     public Scratch scratch(BooleanSupplier stopped) {
         return new Scratch(passing(), bytes -> {
             if (stopped.getAsBoolean()) {
-                throw new UserException(
-                        ErrorCode.CANCELLED, "This was cancelled, or took too long to unpack. Nothing was changed.");
+                throw new UserException(ErrorCode.CANCELLED, Text.of("server.store.thisWasCancelledOrTook"));
             }
             requireRoom(bytes);
         });
@@ -248,10 +248,7 @@ public final class DataFolder {
     /** @throws UserException DISK_FULL when so many bytes and the reserve do not fit */
     public void requireRoom(long bytes) throws IOException {
         if (Files.getFileStore(root).getUsableSpace() < bytes + reserveBytes) {
-            throw new UserException(
-                    ErrorCode.DISK_FULL,
-                    "The disk of the server is nearly full, so this was not stored. Nothing was changed. Ask the"
-                            + " administrator to make room, then try again.");
+            throw new UserException(ErrorCode.DISK_FULL, Text.of("server.store.theDiskOfTheServer"));
         }
     }
 
@@ -269,25 +266,17 @@ public final class DataFolder {
     public static RuntimeException diskFailure(IOException e) {
         String message = String.valueOf(e.getMessage());
         return message.contains("No space left") || message.contains("quota")
-                ? new UserException(
-                        ErrorCode.DISK_FULL,
-                        "The disk of the server is full, so this was not stored. Nothing was changed. Ask the"
-                                + " administrator to make room, then try again.")
+                ? new UserException(ErrorCode.DISK_FULL, Text.of("server.store.theDiskOfTheServer2"))
                 : new StoreException("the data folder failed", e);
     }
 
     private UserException tooLarge() {
         return new UserException(
-                ErrorCode.FILE_TOO_LARGE,
-                "The file is larger than the " + (maxBytes >> 20)
-                        + " MB that this server takes. Leave out columns or rows that are not needed, or ask the"
-                        + " administrator to raise the limit.");
+                ErrorCode.FILE_TOO_LARGE, Text.of("server.store.theFileIsLargerThan", "maxBytes", maxBytes >> 20));
     }
 
     private static UserException cutOff() {
-        return new UserException(
-                ErrorCode.UPLOAD_INCOMPLETE,
-                "The upload was cut off before the end of the file. Nothing was stored. Load the file again.");
+        return new UserException(ErrorCode.UPLOAD_INCOMPLETE, Text.of("server.store.theUploadWasCutOff"));
     }
 
     /** Removes what a crash left behind: unfinished uploads, and snapshots that no version names. */

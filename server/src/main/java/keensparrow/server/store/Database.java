@@ -21,6 +21,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.locks.ReentrantReadWriteLock;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 import org.flywaydb.core.Flyway;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -161,9 +162,7 @@ public final class Database implements AutoCloseable {
             broken |= isOfClosed(e);
             if (String.valueOf(e.getSQLState()).startsWith(BROKEN_RULE) || e.getErrorCode() == LOCK_TIMEOUT) {
                 LOG.info("a transaction gave way to another one: {}", e.getMessage());
-                throw new UserException(
-                        ErrorCode.CONFLICT,
-                        "This was changed or removed by someone at the same moment. Load the page again, then go on.");
+                throw new UserException(ErrorCode.CONFLICT, Text.of("server.store.thisWasChangedOrRemoved"));
             }
             throw new StoreException("the records' database failed", e);
         } finally {
@@ -239,10 +238,7 @@ public final class Database implements AutoCloseable {
 
     private void requireRoom() {
         if (!hasRoom()) {
-            throw new UserException(
-                    ErrorCode.DISK_FULL,
-                    "The disk of the server is full, so this was not stored. Nothing was changed. Ask the administrator"
-                            + " to make room, then try again.");
+            throw new UserException(ErrorCode.DISK_FULL, Text.of("server.store.theDiskOfTheServer2"));
         }
     }
 

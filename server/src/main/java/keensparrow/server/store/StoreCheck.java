@@ -10,6 +10,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.stream.Stream;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -49,9 +50,14 @@ final class StoreCheck {
         boolean used = holdsFiles("files") || holdsFiles("snapshots");
         if (!Files.exists(records)) {
             if (used || Files.exists(key)) {
-                throw new Unsound("The records (" + records.getFileName() + ") are missing, but " + count("files")
-                        + " original files and " + count("snapshots") + " snapshots are there: accounts, datasets, apps"
-                        + " and links would be lost.");
+                throw new Unsound(Words.say(
+                        "server.store.theRecordsAreMissingBut",
+                        "getFileName",
+                        records.getFileName(),
+                        "count",
+                        count("files"),
+                        "count2",
+                        count("snapshots")));
             }
             return;
         }
@@ -62,23 +68,26 @@ final class StoreCheck {
     private void requireWholeRecords() throws IOException {
         long size = Files.size(records);
         if (size < SMALLEST_RECORDS) {
-            throw new Unsound("The records (" + records.getFileName() + ") hold " + size
-                    + " bytes: they are empty or cut off. Accounts, datasets, apps and links cannot be read.");
+            throw new Unsound(Words.say(
+                    "server.store.theRecordsHoldBytesThey", "getFileName", records.getFileName(), "size", size));
         }
         try (var in = Files.newInputStream(records)) {
             if (!new String(in.readNBytes(HEADER.length()), java.nio.charset.StandardCharsets.ISO_8859_1)
                     .equals(HEADER)) {
-                throw new Unsound("The records (" + records.getFileName()
-                        + ") do not begin as they should: they are damaged or another file.");
+                throw new Unsound(Words.say("server.store.theRecordsDoNotBegin", "getFileName", records.getFileName()));
             }
         }
         if (Files.exists(closed)) {
             long known = parse(Files.readString(closed).strip());
             if (size < known) {
-                throw new Unsound("The records (" + records.getFileName() + ") were closed with " + known
-                        + " bytes and hold " + size
-                        + " now: they are cut off, and what was stored last is gone. (If another program opened and shrank"
-                        + " them, remove records.closed.)");
+                throw new Unsound(Words.say(
+                        "server.store.theRecordsWereClosedWith",
+                        "getFileName",
+                        records.getFileName(),
+                        "known",
+                        known,
+                        "size",
+                        size));
             }
         }
     }
@@ -88,7 +97,9 @@ final class StoreCheck {
     }
 
     private void requireKey() throws IOException {
-        String why = Files.exists(key) ? isKey(Files.readString(key)) ? null : "is damaged" : "is missing";
+        String why = Files.exists(key)
+                ? isKey(Files.readString(key)) ? null : Words.say("server.store.isDamaged")
+                : Words.say("server.store.isMissing");
         if (why != null) {
             throw new IOException("The key (" + key.getFileName() + ") " + why
                     + ": the passwords of database connections cannot be read without it. Nothing was changed. Put it"

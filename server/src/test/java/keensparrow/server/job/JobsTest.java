@@ -13,6 +13,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 import keensparrow.server.memory.MemoryWatch;
 import keensparrow.server.store.Database;
 import org.junit.jupiter.api.AfterEach;
@@ -107,7 +108,7 @@ class JobsTest {
     @Test
     void whatThePersonCanActOnIsTold() {
         Job.Status status = ran(job -> {
-            throw new UserException(ErrorCode.FILE_NO_ROWS, "There is no row.");
+            throw new UserException(ErrorCode.FILE_NO_ROWS, Text.said("There is no row."));
         });
         assertThat(status.state()).isEqualTo(Job.State.FAILED);
         assertThat(status.message()).isEqualTo("There is no row.");

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import keensparrow.core.app.measure.AppWords;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -78,26 +79,25 @@ public record Choice(
     public @Nullable String fault() {
         String name = name();
         if (title.length() > MAX_TITLE) {
-            return "The title of a choice is longer than " + MAX_TITLE + " characters.";
+            return Words.say("choice.theTitleOfAChoice", "maxTitle", MAX_TITLE);
         }
         if (options.size() < 2 || options.size() > MAX_OPTIONS) {
-            return "The choice “" + name + "” needs 2 to " + MAX_OPTIONS + " options.";
+            return Words.say("choice.theChoiceNeeds2To", "name", name, "maxOptions", MAX_OPTIONS);
         }
         Set<String> ids = new HashSet<>();
         for (Option option : options) {
             if (!option.id().matches("[A-Za-z0-9_-]{1,40}") || !ids.add(option.id())) {
-                return "Two options of the choice “" + name
-                        + "” have the same id, or an id is not made of letters and digits.";
+                return Words.say("choice.twoOptionsOfTheChoice", "name", name);
             }
             if (option.label() != null && option.label().length() > MAX_TITLE) {
-                return "The words of an option are longer than " + MAX_TITLE + " characters.";
+                return Words.say("choice.theWordsOfAnOption", "maxTitle", MAX_TITLE);
             }
             if (!kind.definition().isWhole(option)) {
-                return "An option of the choice “" + name + "” does not say what it stands for. Pick it, or remove it.";
+                return Words.say("choice.anOptionOfTheChoice", "name", name);
             }
         }
         if (start != null && !ids.contains(start)) {
-            return "The choice “" + name + "” begins with an option that is not there.";
+            return Words.say("choice.theChoiceBeginsWithAn", "name", name);
         }
         return null;
     }

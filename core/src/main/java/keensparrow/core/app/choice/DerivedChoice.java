@@ -9,12 +9,13 @@ import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
+import keensparrow.core.words.Words;
 
 /** The values as they are, or what is made of them: a share of the total, a running total, a rank. */
 final class DerivedChoice implements ChoiceKind {
     @Override
     public String label() {
-        return "Shown as";
+        return Words.say("choice.shownAs");
     }
 
     @Override
@@ -29,7 +30,9 @@ final class DerivedChoice implements ChoiceKind {
 
     @Override
     public String words(Option option, AppWords words) {
-        return option.derived() == null ? "as it is" : option.derived().label();
+        return option.derived() == null
+                ? Words.say("choice.asItIs")
+                : option.derived().label();
     }
 
     @Override

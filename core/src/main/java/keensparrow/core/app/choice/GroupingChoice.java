@@ -11,6 +11,7 @@ import keensparrow.core.group.DatePart;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.words.Words;
 
 /** What groups are made of. */
 final class GroupingChoice implements ChoiceKind {
@@ -19,7 +20,7 @@ final class GroupingChoice implements ChoiceKind {
 
     @Override
     public String label() {
-        return "Grouped by";
+        return Words.say("choice.groupedBy");
     }
 
     @Override

@@ -6,12 +6,13 @@ import keensparrow.core.app.measure.AppWords;
 import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
+import keensparrow.core.words.Words;
 
 /** How it is drawn, of the ways that the view allows. */
 final class KindOfViewChoice implements ChoiceKind {
     @Override
     public String label() {
-        return "Drawn as";
+        return Words.say("choice.drawnAs");
     }
 
     @Override

@@ -8,6 +8,7 @@ import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.sentence.Wording;
+import keensparrow.core.words.Words;
 
 /** How many groups are shown by themselves. */
 final class LargestChoice implements ChoiceKind {
@@ -15,7 +16,7 @@ final class LargestChoice implements ChoiceKind {
 
     @Override
     public String label() {
-        return "How many";
+        return Words.say("choice.howMany");
     }
 
     @Override
@@ -36,8 +37,8 @@ final class LargestChoice implements ChoiceKind {
     @Override
     public String words(Option option, AppWords words) {
         return option.largest() == null || option.largest() == 0
-                ? "all of them"
-                : Wording.small(option.largest()) + " largest";
+                ? Words.say("choice.allOfThem")
+                : Words.say("choice.largest", "largest", Wording.small(option.largest()));
     }
 
     @Override

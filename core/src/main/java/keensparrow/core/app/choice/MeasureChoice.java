@@ -7,12 +7,13 @@ import keensparrow.core.app.measure.AppWords;
 import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
+import keensparrow.core.words.Words;
 
 /** Which measure. */
 final class MeasureChoice implements ChoiceKind {
     @Override
     public String label() {
-        return "Measure";
+        return Words.say("choice.measure");
     }
 
     @Override

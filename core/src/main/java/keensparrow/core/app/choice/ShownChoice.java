@@ -5,13 +5,14 @@ import keensparrow.core.app.measure.AppWords;
 import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** Whether a view is shown. */
 final class ShownChoice implements ChoiceKind {
     @Override
     public String label() {
-        return "Show";
+        return Words.say("choice.show");
     }
 
     @Override
@@ -26,7 +27,7 @@ final class ShownChoice implements ChoiceKind {
 
     @Override
     public String words(Option option, AppWords words) {
-        return Boolean.TRUE.equals(option.shown()) ? "yes" : "no";
+        return Boolean.TRUE.equals(option.shown()) ? Words.say("choice.yes") : Words.say("choice.no");
     }
 
     @Override

@@ -7,6 +7,7 @@ import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.words.Words;
 
 /** What splits the groups. */
 final class SplitChoice implements ChoiceKind {
@@ -14,7 +15,7 @@ final class SplitChoice implements ChoiceKind {
 
     @Override
     public String label() {
-        return "Split by";
+        return Words.say("choice.splitBy");
     }
 
     @Override
@@ -29,7 +30,9 @@ final class SplitChoice implements ChoiceKind {
 
     @Override
     public String words(Option option, AppWords words) {
-        return option.split() == null ? "nothing" : words.schema().label(option.split());
+        return option.split() == null
+                ? Words.say("choice.nothing")
+                : words.schema().label(option.split());
     }
 
     @Override

@@ -10,12 +10,13 @@ import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.group.TimeStep;
+import keensparrow.core.words.Words;
 
 /** How long the periods are. */
 final class StepChoice implements ChoiceKind {
     @Override
     public String label() {
-        return "Time step";
+        return Words.say("choice.timeStep");
     }
 
     @Override

@@ -9,6 +9,7 @@ import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.sentence.Wording;
+import keensparrow.core.words.Words;
 
 /** How wide the bins of a number are. */
 final class WidthChoice implements ChoiceKind {
@@ -17,7 +18,7 @@ final class WidthChoice implements ChoiceKind {
 
     @Override
     public String label() {
-        return "Width of bins";
+        return Words.say("choice.widthOfBins");
     }
 
     @Override
@@ -37,7 +38,7 @@ final class WidthChoice implements ChoiceKind {
 
     @Override
     public String words(Option option, AppWords words) {
-        return option.width() == null ? "round" : Wording.number(option.width());
+        return option.width() == null ? Words.say("choice.round") : Wording.number(option.width());
     }
 
     @Override

@@ -5,6 +5,7 @@ import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** Measures as phrases. */
@@ -36,10 +37,16 @@ public final class MeasureSentences {
         String label = schema.label(measure.column());
         return switch (measure.aggregate()) {
             case SUM -> label;
-            case DISTINCT -> "Different values of " + label;
-            case COUNT -> label + ", filled";
-            case SHARE -> "Share of " + label;
-            default -> Wording.capital(measure.aggregate().label()) + " of " + label;
+            case DISTINCT -> Words.say("measure.differentValuesOf", "label", label);
+            case COUNT -> Words.say("measure.filled", "label", label);
+            case SHARE -> Words.say("measure.shareOf", "label", label);
+            default ->
+                Words.say(
+                        "measure.of",
+                        "aggregate",
+                        Wording.capital(measure.aggregate().label()),
+                        "label",
+                        label);
         };
     }
 
@@ -49,7 +56,7 @@ public final class MeasureSentences {
             return String.valueOf(expression);
         }
         if (measure.aggregate() == Aggregate.ROWS || (measure.column() == null && expression == null)) {
-            return "number of " + noun;
+            return Words.say("measure.numberOf", "noun", noun);
         }
         String label = expression != null ? expression : label(measure.column(), schema);
         String second = beforeSecond(measure.aggregate());
@@ -61,36 +68,36 @@ public final class MeasureSentences {
     /** What stands before the column. */
     public static String before(Aggregate aggregate) {
         return switch (aggregate) {
-            case COUNT -> "filled values of";
-            case DISTINCT -> "distinct values of";
-            case WEIGHTED_AVERAGE -> "average of";
-            case RATIO, LEVEL -> "sum of";
+            case COUNT -> Words.say("measure.filledValuesOf");
+            case DISTINCT -> Words.say("measure.distinctValuesOf");
+            case WEIGHTED_AVERAGE -> Words.say("measure.averageOf");
+            case RATIO, LEVEL -> Words.say("measure.sumOf");
             case FIRST, LAST -> aggregate.label();
-            default -> aggregate.label() + " of";
+            default -> Words.say("measure.of2", "aggregate", aggregate.label());
         };
     }
 
     /** What stands before the second column; null where there is none. */
     public static @Nullable String beforeSecond(Aggregate aggregate) {
         return switch (aggregate) {
-            case WEIGHTED_AVERAGE -> "weighted by";
-            case RATIO -> "per";
-            case FIRST, LAST -> "by";
-            case LEVEL -> "at the last";
+            case WEIGHTED_AVERAGE -> Words.say("measure.weightedBy");
+            case RATIO -> Words.say("measure.per");
+            case FIRST, LAST -> Words.say("measure.by");
+            case LEVEL -> Words.say("measure.atTheLast");
             default -> null;
         };
     }
 
     private static String label(@Nullable String column, Schema schema) {
         return column == null
-                ? "no column"
-                : schema.label(column) + (schema.has(column) ? "" : " (this column is gone)");
+                ? Words.say("measure.noColumn")
+                : schema.label(column) + (schema.has(column) ? "" : Words.say("measure.thisColumnIsGone"));
     }
 
     /** {@code 95th}, {@code 1st}, {@code 99.9th}. */
     private static String ordinal(@Nullable BigDecimal number) {
         if (number == null) {
-            return "no";
+            return Words.say("measure.no");
         }
         BigDecimal plain = number.stripTrailingZeros();
         int rest = plain.scale() > 0 ? 0 : plain.intValue() % 100;

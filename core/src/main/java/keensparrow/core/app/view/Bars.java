@@ -1,17 +1,18 @@
 package keensparrow.core.app.view;
 
 import java.util.List;
+import keensparrow.core.words.Words;
 
 /** A bar for each group, in parts where they are split. */
 final class Bars extends GroupsKind {
     @Override
     public String label() {
-        return "bars";
+        return Words.say("view.bars");
     }
 
     @Override
     public String purpose() {
-        return "How do groups compare?";
+        return Words.say("view.howDoGroupsCompare");
     }
 
     @Override

@@ -5,18 +5,19 @@ import java.util.List;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.sentence.Sentence;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** For each group where its values lie: the middle half as a box, the middle value as a line in it. */
 final class Box extends GroupsKind {
     @Override
     public String label() {
-        return "boxes";
+        return Words.say("view.boxes");
     }
 
     @Override
     public String purpose() {
-        return "How do groups spread?";
+        return Words.say("view.howDoGroupsSpread");
     }
 
     @Override
@@ -45,7 +46,7 @@ final class Box extends GroupsKind {
     public @Nullable String fault(View view) {
         return measure(view).aggregate() == Aggregate.MEDIAN && measure(view).column() != null
                 ? super.fault(view)
-                : "The boxes “" + view.title() + "” show the median of a number. Pick one.";
+                : Words.say("view.theBoxesShowTheMedian", "view", view.title());
     }
 
     /** The median, the 5th, 25th, 75th and 95th percentile, the smallest, the largest and the number of values. */
@@ -64,6 +65,6 @@ final class Box extends GroupsKind {
 
     @Override
     void drawn(Sentence.Builder words, View view) {
-        words.say(", with quartiles and the 5th and 95th percentile");
+        words.say(Words.say("view.withQuartilesAndThe5th"));
     }
 }

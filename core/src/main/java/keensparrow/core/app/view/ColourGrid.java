@@ -1,15 +1,17 @@
 package keensparrow.core.app.view;
 
+import keensparrow.core.words.Words;
+
 /** A field for each pair of groups, the darker the larger. */
 final class ColourGrid extends CrossedKind {
     @Override
     public String label() {
-        return "a grid of colour";
+        return Words.say("view.aGridOfColour");
     }
 
     @Override
     public String purpose() {
-        return "Where do two things meet?";
+        return Words.say("view.whereDoTwoThingsMeet");
     }
 
     @Override

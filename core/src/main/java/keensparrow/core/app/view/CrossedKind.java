@@ -1,6 +1,7 @@
 package keensparrow.core.app.view;
 
 import java.util.List;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** What shows a measure where two groupings of any form cross. */
@@ -20,6 +21,6 @@ abstract class CrossedKind extends GroupsKind {
         String fault = super.fault(view);
         return fault != null || view.across() != null
                 ? fault
-                : "The view “" + view.title() + "” needs a second grouping to be " + label() + ". Pick it.";
+                : Words.say("view.theViewNeedsASecond", "view", view.title(), "label", label());
     }
 }

@@ -2,18 +2,19 @@ package keensparrow.core.app.view;
 
 import java.util.List;
 import keensparrow.core.app.measure.AppWords;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** A dot for each group, at the place of its two measures. */
 final class Dots extends GroupsKind {
     @Override
     public String label() {
-        return "dots";
+        return Words.say("view.dots");
     }
 
     @Override
     public String purpose() {
-        return "Do two measures go together?";
+        return Words.say("view.doTwoMeasuresGoTogether");
     }
 
     @Override
@@ -36,12 +37,14 @@ final class Dots extends GroupsKind {
         String fault = super.fault(view);
         return fault != null || !view.others().isEmpty()
                 ? fault
-                : "The dots “" + view.title() + "” need a second measure, for their height. Pick it.";
+                : Words.say("view.theDotsNeedASecond", "view", view.title());
     }
 
     @Override
     public String title(View view, AppWords names) {
-        String up = view.others().isEmpty() ? "" : names.further(view.others().get(0)) + " against ";
+        String up = view.others().isEmpty()
+                ? ""
+                : Words.say("view.against", "names", names.further(view.others().get(0)));
         return up + super.title(view, names);
     }
 }

@@ -3,17 +3,18 @@ package keensparrow.core.app.view;
 import java.util.List;
 import keensparrow.core.app.measure.AppWords;
 import keensparrow.core.sentence.Sentence;
+import keensparrow.core.words.Words;
 
 /** One number of all rows; with periods also its course, and the latest compared with an earlier one. */
 final class Figure extends GroupsKind {
     @Override
     public String label() {
-        return "a figure";
+        return Words.say("view.aFigure");
     }
 
     @Override
     public String purpose() {
-        return "How much in all?";
+        return Words.say("view.howMuchInAll");
     }
 
     @Override
@@ -47,13 +48,13 @@ final class Figure extends GroupsKind {
         measured(words, view, names);
         GroupBy by = by(view);
         if (by != null) {
-            words.say(", with its course by ").control("grouping", by.phrase(names.schema()));
+            words.phrase("view.withItsCourseBy", Sentence.control("grouping", by.phrase(names.schema())));
             ViewSettings.Comparison compare = view.drawing().compare();
             if (compare != null) {
-                words.say(" and the latest compared with ").control("comparison", compare.label());
+                words.phrase("view.andTheLatestComparedWith", Sentence.control("comparison", compare.label()));
             }
         }
-        return words.say(", as ").control("kind", label()).say(".").build();
+        return words.phrase("view.as", Sentence.control("kind", label())).build();
     }
 
     @Override

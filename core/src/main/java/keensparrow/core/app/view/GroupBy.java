@@ -9,6 +9,7 @@ import keensparrow.core.group.DatePart;
 import keensparrow.core.group.Grouping;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -79,14 +80,17 @@ public record GroupBy(
             return step.label();
         }
         if (part != null) {
-            return part.label() + " of " + label;
+            return Words.say("view.of", "part", part.label(), "label", label);
         }
         if (!isBinned()) {
             return label;
         }
         return label
                 + (width == null
-                        ? " in bins"
-                        : " in bins of " + width.stripTrailingZeros().toPlainString());
+                        ? Words.say("view.inBins")
+                        : Words.say(
+                                "view.inBinsOf",
+                                "width",
+                                width.stripTrailingZeros().toPlainString()));
     }
 }

@@ -9,6 +9,7 @@ import keensparrow.core.question.Question;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** What shows measures, of all rows or of groups of them. */
@@ -67,11 +68,10 @@ abstract class GroupsKind implements ViewKind {
         boolean fits =
                 aggregates().isEmpty() || aggregates().contains(measure(view).aggregate());
         if (!fits) {
-            return "The view “" + view.title() + "” cannot be drawn as " + label()
-                    + " of what does not add up. Pick a sum or a number of rows.";
+            return Words.say("view.theViewCannotBeDrawn", "view", view.title(), "label", label());
         }
         return by(view) == null && !isWholeWithoutGroups() && !groupings().isEmpty()
-                ? "The view “" + view.title() + "” needs something to group by. Pick it."
+                ? Words.say("view.theViewNeedsSomethingTo", "view", view.title())
                 : null;
     }
 
@@ -119,33 +119,35 @@ abstract class GroupsKind implements ViewKind {
         measured(words, view, names);
         GroupBy by = by(view);
         if (by != null) {
-            words.say(" by ").control("grouping", phrase(by, schema));
+            words.phrase("view.by", Sentence.control("grouping", phrase(by, schema)));
             GroupBy across = across(view);
             if (across != null) {
-                words.say(" and ").control("across", phrase(across, schema));
+                words.phrase("view.and", Sentence.control("across", phrase(across, schema)));
             }
             if (by.isOfValues() && view.order() == Question.Order.LABEL) {
-                words.say(", in their own order");
+                words.say(Words.say("view.inTheirOwnOrder"));
             }
             if (by.isOfValues() && view.largest() > 0) {
-                words.say(", ").control("largest", Wording.small(view.largest()) + " largest and Other");
+                words.say(", ")
+                        .control(
+                                "largest", Words.say("view.largestAndOther", "largest", Wording.small(view.largest())));
             }
             String split = split(view);
             if (split != null) {
-                words.say(", split by ").control("split", schema.label(split));
+                words.phrase("view.splitBy", Sentence.control("split", schema.label(split)));
             }
             GroupBy panels = panels(view);
             if (panels != null) {
-                words.say(panelWords()).control("panels", phrase(panels, schema));
+                words.phrase(panelsKey(), Sentence.control("panels", phrase(panels, schema)));
             }
         }
         drawn(words, view);
-        return words.say(", as ").control("kind", label()).say(".").build();
+        return words.phrase("view.as", Sentence.control("kind", label())).build();
     }
 
-    /** Before what panels are of. */
-    String panelWords() {
-        return ", a panel for each ";
+    /** What is said of the third grouping. */
+    String panelsKey() {
+        return "view.aPanelForEach";
     }
 
     /** How it is drawn, if in words. */
@@ -154,19 +156,25 @@ abstract class GroupsKind implements ViewKind {
         if (slots().contains(Slot.ARRANGEMENT) && split(view) != null && settings.arrange() != null) {
             switch (settings.arrange()) {
                 case STACKED -> {}
-                case BESIDE -> words.say(", side by side");
-                case FULL -> words.say(", as shares of each");
+                case BESIDE -> words.say(Words.say("view.sideBySide"));
+                case FULL -> words.say(Words.say("view.asSharesOfEach"));
             }
         }
         ViewSettings.Reference reference = settings.reference();
         if (slots().contains(Slot.REFERENCE) && reference != null) {
-            String label = reference.label() == null || reference.label().isBlank() ? "a line" : reference.label();
-            words.say(", with ").control("reference", label + " at " + Wording.number(reference.value()));
+            String label = reference.label() == null || reference.label().isBlank()
+                    ? Words.say("view.aLine")
+                    : reference.label();
+            words.phrase(
+                    "view.with",
+                    Sentence.control(
+                            "reference",
+                            Words.say("view.at", "label", label, "reference", Wording.number(reference.value()))));
         }
     }
 
     private static String phrase(GroupBy by, Schema schema) {
-        return by.phrase(schema) + (schema.has(by.column()) ? "" : " (this column is gone)");
+        return by.phrase(schema) + (schema.has(by.column()) ? "" : Words.say("view.thisColumnIsGone"));
     }
 
     @Override
@@ -187,6 +195,6 @@ abstract class GroupsKind implements ViewKind {
                 groups.add(more.phrase(schema));
             }
         }
-        return what + " by " + Wording.all(groups);
+        return Words.say("view.by2", "what", what, "groups", Wording.all(groups));
     }
 }

@@ -2,18 +2,19 @@ package keensparrow.core.app.view;
 
 import java.util.List;
 import keensparrow.core.app.measure.AppWords;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** How many rows lie in each span of a number. */
 final class Histogram extends GroupsKind {
     @Override
     public String label() {
-        return "a histogram";
+        return Words.say("view.aHistogram");
     }
 
     @Override
     public String purpose() {
-        return "How is it spread?";
+        return Words.say("view.howIsItSpread");
     }
 
     @Override
@@ -34,14 +35,14 @@ final class Histogram extends GroupsKind {
     @Override
     public @Nullable String fault(View view) {
         GroupBy by = view.by();
-        return by != null && by.isBinned()
-                ? null
-                : "The histogram “" + view.title() + "” needs a number in bins. Pick one.";
+        return by != null && by.isBinned() ? null : Words.say("view.theHistogramNeedsANumber", "view", view.title());
     }
 
     @Override
     public String title(View view, AppWords words) {
         GroupBy by = view.by();
-        return by == null ? "Histogram" : "Spread of " + words.schema().label(by.column());
+        return by == null
+                ? Words.say("view.histogram")
+                : Words.say("view.spreadOf", "column", words.schema().label(by.column()));
     }
 }

@@ -1,17 +1,18 @@
 package keensparrow.core.app.view;
 
 import java.util.List;
+import keensparrow.core.words.Words;
 
 /** A line over time or another order, one for each value that splits it. */
 final class Lines extends GroupsKind {
     @Override
     public String label() {
-        return "lines";
+        return Words.say("view.lines");
     }
 
     @Override
     public String purpose() {
-        return "How does it change?";
+        return Words.say("view.howDoesItChange");
     }
 
     @Override

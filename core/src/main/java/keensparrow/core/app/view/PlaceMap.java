@@ -5,6 +5,7 @@ import java.util.List;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.sentence.Sentence;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** A dot for each group where it lies, the middle of its rows; as large as its measure. */
@@ -13,12 +14,12 @@ final class PlaceMap extends GroupsKind {
 
     @Override
     public String label() {
-        return "a map";
+        return Words.say("view.aMap");
     }
 
     @Override
     public String purpose() {
-        return "Where is it?";
+        return Words.say("view.whereIsIt");
     }
 
     @Override
@@ -45,7 +46,7 @@ final class PlaceMap extends GroupsKind {
     public @Nullable String fault(View view) {
         ViewSettings settings = view.drawing();
         return settings.latitude() == null || settings.longitude() == null
-                ? "The map “" + view.title() + "” needs columns of latitude and longitude. Pick them."
+                ? Words.say("view.theMapNeedsColumnsOf", "view", view.title())
                 : super.fault(view);
     }
 
@@ -63,6 +64,6 @@ final class PlaceMap extends GroupsKind {
 
     @Override
     void drawn(Sentence.Builder words, View view) {
-        words.say(", where they lie");
+        words.say(Words.say("view.whereTheyLie"));
     }
 }

@@ -1,15 +1,17 @@
 package keensparrow.core.app.view;
 
+import keensparrow.core.words.Words;
+
 /** One row at a time, all of it. */
 final class RowRecord extends RowTable {
     @Override
     public String label() {
-        return "one record";
+        return Words.say("view.oneRecord");
     }
 
     @Override
     public String purpose() {
-        return "What does one of them say?";
+        return Words.say("view.whatDoesOneOfThem");
     }
 
     @Override

@@ -9,6 +9,8 @@ import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** The rows themselves. */
@@ -17,12 +19,12 @@ class RowTable implements ViewKind {
 
     @Override
     public String label() {
-        return "a table";
+        return Words.say("view.aTable");
     }
 
     @Override
     public String purpose() {
-        return "Which rows are they?";
+        return Words.say("view.whichRowsAreThey");
     }
 
     @Override
@@ -42,9 +44,7 @@ class RowTable implements ViewKind {
 
     @Override
     public @Nullable String fault(View view) {
-        return sortsByItsOwn(view, view.sort())
-                ? null
-                : "The table “" + view.title() + "” sorts by its own columns alone.";
+        return sortsByItsOwn(view, view.sort()) ? null : Words.say("view.theTableSortsByIts", "view", view.title());
     }
 
     private static boolean sortsByItsOwn(View view, List<Question.Sort> sort) {
@@ -54,13 +54,12 @@ class RowTable implements ViewKind {
     @Override
     public Question ask(View view, TableSlice slice) {
         if (slice.limit() < 0 || slice.limit() > MAX_ROWS || slice.offset() < 0) {
-            throw new UserException(
-                    ErrorCode.INVALID_REQUEST, "Ask for at most " + MAX_ROWS + " rows at a time, from row 0 on.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("view.askForAtMostRows", "maxRows", MAX_ROWS));
         }
         List<Question.Sort> sort = slice.sort() == null ? view.sort() : slice.sort();
         if (!sortsByItsOwn(view, sort)) {
             throw new UserException(
-                    ErrorCode.INVALID_REQUEST, "The table “" + view.title() + "” sorts by its own columns alone.");
+                    ErrorCode.INVALID_REQUEST, Text.of("view.theTableSortsByIts", "view", view.title()));
         }
         return new Question.Rows(view.columns(), sort, slice.offset(), slice.limit());
     }
@@ -69,32 +68,38 @@ class RowTable implements ViewKind {
     public Sentence sentence(View view, AppWords names) {
         Schema schema = names.schema();
         Sentence.Builder words = Sentence.builder();
-        words.control("columns", "Rows with " + columns(view, schema));
+        words.control("columns", Words.say("view.rowsWith", "view", columns(view, schema)));
         for (Question.Sort sort : view.sort()) {
-            words.say(", by ").control("sort", schema.label(sort.column()) + direction(sort, schema));
+            words.phrase("view.by3", Sentence.control("sort", schema.label(sort.column()) + direction(sort, schema)));
         }
-        return words.say(", as ").control("kind", label()).say(".").build();
+        return words.phrase("view.as", Sentence.control("kind", label())).build();
     }
 
     private static String direction(Question.Sort sort, Schema schema) {
         ColumnInfo info = schema.find(sort.column()).orElse(null);
         if (info != null && info.isTime()) {
-            return sort.descending() ? ", latest first" : ", earliest first";
+            return sort.descending() ? Words.say("view.latestFirst") : Words.say("view.earliestFirst");
         }
         if (info != null && info.type().isCoded()) {
-            return sort.descending() ? ", Z to A" : ", A to Z";
+            return sort.descending() ? Words.say("view.zToA") : Words.say("view.aToZ");
         }
-        return sort.descending() ? ", largest first" : ", smallest first";
+        return sort.descending() ? Words.say("view.largestFirst") : Words.say("view.smallestFirst");
     }
 
     private static String columns(View view, Schema schema) {
         List<String> columns = view.columns();
         return switch (columns.size()) {
-            case 0 -> "no column";
+            case 0 -> Words.say("view.noColumn");
             case 1 -> schema.label(columns.get(0));
             default ->
-                schema.label(columns.get(0)) + " and " + Wording.small(columns.size() - 1) + " more "
-                        + (columns.size() == 2 ? "column" : "columns");
+                Words.say(
+                        "view.andMore",
+                        "columns",
+                        schema.label(columns.get(0)),
+                        "columns2",
+                        Wording.small(columns.size() - 1),
+                        "columns3",
+                        columns.size() == 2);
         };
     }
 

@@ -3,17 +3,18 @@ package keensparrow.core.app.view;
 import java.util.List;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.question.Question;
+import keensparrow.core.words.Words;
 
 /** The parts of a whole, as a ring: of what adds up alone. */
 final class Shares extends GroupsKind {
     @Override
     public String label() {
-        return "a ring";
+        return Words.say("view.aRing");
     }
 
     @Override
     public String purpose() {
-        return "Which share has each?";
+        return Words.say("view.whichShareHasEach");
     }
 
     @Override

@@ -1,17 +1,18 @@
 package keensparrow.core.app.view;
 
 import java.util.List;
+import keensparrow.core.words.Words;
 
 /** A row for each group, or for each pair or three of them, with several measures and their totals. */
 final class Summary extends GroupsKind {
     @Override
     public String label() {
-        return "a summary table";
+        return Words.say("view.aSummaryTable");
     }
 
     @Override
     public String purpose() {
-        return "What are the numbers of each?";
+        return Words.say("view.whatAreTheNumbersOf");
     }
 
     @Override
@@ -35,7 +36,7 @@ final class Summary extends GroupsKind {
     }
 
     @Override
-    String panelWords() {
-        return " and ";
+    String panelsKey() {
+        return "view.andPanels";
     }
 }

@@ -8,6 +8,7 @@ import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.measure.AppWords;
 import keensparrow.core.question.Question;
 import keensparrow.core.sentence.Sentence;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** A text in Markdown. What stands in double braces is a formula of aggregates, and its number stands there instead. */
@@ -18,12 +19,12 @@ final class TextNote implements ViewKind {
 
     @Override
     public String label() {
-        return "a text";
+        return Words.say("view.aText");
     }
 
     @Override
     public String purpose() {
-        return "What is there to say?";
+        return Words.say("view.whatIsThereToSay");
     }
 
     @Override
@@ -40,9 +41,9 @@ final class TextNote implements ViewKind {
     public @Nullable String fault(View view) {
         String text = text(view);
         if (text.length() > MAX_TEXT) {
-            return "A text holds at most " + MAX_TEXT + " characters. Split it.";
+            return Words.say("view.aTextHoldsAtMost", "maxText", MAX_TEXT);
         }
-        return quoted(text).size() > MAX_QUOTED ? "A text quotes at most " + MAX_QUOTED + " numbers. Split it." : null;
+        return quoted(text).size() > MAX_QUOTED ? Words.say("view.aTextQuotesAtMost", "maxQuoted", MAX_QUOTED) : null;
     }
 
     private static String text(View view) {
@@ -73,15 +74,11 @@ final class TextNote implements ViewKind {
 
     @Override
     public Sentence sentence(View view, AppWords words) {
-        return Sentence.builder()
-                .say("A text, as ")
-                .control("kind", label())
-                .say(".")
-                .build();
+        return Sentence.of("view.aTextAs", Sentence.control("kind", label()));
     }
 
     @Override
     public String title(View view, AppWords words) {
-        return "Text";
+        return Words.say("view.text");
     }
 }

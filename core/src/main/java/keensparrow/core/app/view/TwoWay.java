@@ -1,15 +1,17 @@
 package keensparrow.core.app.view;
 
+import keensparrow.core.words.Words;
+
 /** Rows and columns of groups with their totals. */
 final class TwoWay extends CrossedKind {
     @Override
     public String label() {
-        return "a two-way table";
+        return Words.say("view.aTwoWayTable");
     }
 
     @Override
     public String purpose() {
-        return "How do two groupings cross?";
+        return Words.say("view.howDoTwoGroupingsCross");
     }
 
     @Override

@@ -1,6 +1,7 @@
 package keensparrow.core.app.view;
 
 import java.math.BigDecimal;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -35,8 +36,8 @@ public record ViewSettings(
 
     /** With what a period is compared. */
     public enum Comparison {
-        BEFORE("the one before"),
-        YEAR_BEFORE("the same a year before");
+        BEFORE(Words.say("view.theOneBefore")),
+        YEAR_BEFORE(Words.say("view.theSameAYearBefore"));
 
         private final String label;
 

@@ -30,6 +30,7 @@ import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** What filters show: rows for each value, and how rows spread over bins and periods; both out of aggregations of rows. */
@@ -65,7 +66,7 @@ public final class FilterAggregations {
             return new ByTime(name, step(name));
         }
         if (!column.type().isNumber()) {
-            throw Filter.mismatch(table.schema(), name, "numbers or dates");
+            throw Filter.mismatch(table.schema(), name, Words.say("aggregation.numbersOrDates"));
         }
         return new ByBins(name, null);
     }

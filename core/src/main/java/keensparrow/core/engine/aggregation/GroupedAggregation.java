@@ -10,6 +10,7 @@ import keensparrow.core.engine.scan.PartialResult;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.rows.RowBatches;
+import keensparrow.core.words.Text;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -99,9 +100,7 @@ public final class GroupedAggregation implements PartialResult {
     void requireFew() {
         if (tooMany) {
             throw new UserException(
-                    ErrorCode.TOO_MANY_GROUPS,
-                    "This gives more than " + MAX_CELLS
-                            + " groups, more than can be shown. Keep fewer groups, take longer periods, or drop a grouping.");
+                    ErrorCode.TOO_MANY_GROUPS, Text.of("aggregation.thisGivesMoreThanGroups", "maxCells", MAX_CELLS));
         }
     }
 

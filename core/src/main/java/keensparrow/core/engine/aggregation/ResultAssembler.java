@@ -15,6 +15,7 @@ import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
 import org.jspecify.annotations.Nullable;
 
 /** From an aggregation to an answer: the largest and Other, order, gaps in time and between bins, values derived from others, totals. */
@@ -40,10 +41,14 @@ public final class ResultAssembler {
         if (count > GroupedAggregation.MAX_CELLS) {
             throw new UserException(
                     ErrorCode.TOO_MANY_GROUPS,
-                    "This gives " + directions.get(0).places.count() + " × "
-                            + directions.get(1).places.count() + " × "
-                            + directions.get(2).places.count()
-                            + " groups, more than can be shown. Keep fewer groups, or drop the split.");
+                    Text.of(
+                            "aggregation.thisGivesGroupsMoreThan",
+                            "count",
+                            directions.get(0).places.count(),
+                            "count2",
+                            directions.get(1).places.count(),
+                            "count3",
+                            directions.get(2).places.count()));
         }
         this.cells = Rollup.of(aggregation, placesOf(question.by().size()));
     }

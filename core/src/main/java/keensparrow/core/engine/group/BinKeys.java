@@ -11,6 +11,7 @@ import keensparrow.core.filter.Filter;
 import keensparrow.core.group.ByBins;
 import keensparrow.core.group.GroupKey;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** A group for each bin of a number column. */
@@ -23,7 +24,7 @@ public final class BinKeys {
     public static Optional<Bins> bins(Table table, String column, @Nullable BigDecimal width) {
         Column any = table.column(column);
         if (!any.type().isNumber()) {
-            throw Filter.mismatch(table.schema(), column, "numbers");
+            throw Filter.mismatch(table.schema(), column, Words.say("group.numbers"));
         }
         return width == null
                 ? Bins.of(any)

@@ -11,6 +11,7 @@ import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
 
 /**
  * Bins of round numbers over a number column: lower edge included, upper excluded. A lone outlier does not flatten
@@ -76,7 +77,7 @@ public final class Bins {
             return Optional.empty();
         }
         if (width.signum() <= 0) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, "The width of a bin must be above 0.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("group.theWidthOfABin"));
         }
         Arrays.sort(sample);
         BigDecimal smallest = BigDecimal.valueOf(smallest(column, sample));
@@ -87,8 +88,14 @@ public final class Bins {
         if (bins.compareTo(BigDecimal.valueOf(MAX)) > 0) {
             throw new UserException(
                     ErrorCode.TOO_MANY_GROUPS,
-                    UserException.quote(label) + " in bins of " + width.toPlainString() + " gives "
-                            + bins.toPlainString() + " groups. Take wider bins.");
+                    Text.of(
+                            "group.inBinsOfGivesGroups",
+                            "label",
+                            UserException.quote(label),
+                            "width",
+                            width.toPlainString(),
+                            "bins",
+                            bins.toPlainString()));
         }
         List<BigDecimal> edges = new ArrayList<>();
         for (int i = 0; i <= bins.intValueExact(); i++) {

@@ -10,6 +10,7 @@ import keensparrow.core.column.PackedInts;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.group.GroupKey;
+import keensparrow.core.words.Text;
 
 /** A group for each different number, date or time of a column, in their order. */
 final class NumberKeys {
@@ -77,8 +78,12 @@ final class NumberKeys {
                 if (size > MAX) {
                     throw new UserException(
                             ErrorCode.TOO_MANY_GROUPS,
-                            UserException.quote(label) + " has more than " + MAX
-                                    + " different values, too many to group by. Group by bins, or pick another column.");
+                            Text.of(
+                                    "group.hasMoreThanDifferentValues",
+                                    "label",
+                                    UserException.quote(label),
+                                    "max",
+                                    MAX));
                 }
                 if (size > found.length / 2) {
                     found = Arrays.copyOf(found, found.length * 2);

@@ -16,6 +16,8 @@ import keensparrow.core.group.DatePart;
 import keensparrow.core.group.GroupKey;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 
 /** A group for each calendar period from the first date to the last, empty ones too, or for each value of a part of a date. */
 public final class TimeKeys {
@@ -35,7 +37,7 @@ public final class TimeKeys {
         TimeStep step = grouping.step();
         LongColumn times = times(table, grouping.column());
         if (step == TimeStep.HOUR && times.type() != ColumnType.DATE_TIME) {
-            throw Filter.mismatch(table.schema(), grouping.column(), "dates with times");
+            throw Filter.mismatch(table.schema(), grouping.column(), Words.say("group.datesWithTimes"));
         }
         return new TimeKeys(step, times).keys(table.schema().label(grouping.column()));
     }
@@ -51,9 +53,18 @@ public final class TimeKeys {
         if (periods > ByTime.MAX_PERIODS || lastDay - firstDay > MAX_DAYS) {
             throw new UserException(
                     ErrorCode.TOO_MANY_GROUPS,
-                    UserException.quote(label) + " by " + step.label() + " gives " + periods
-                            + " groups, from " + LocalDate.ofEpochDay(firstDay) + " to "
-                            + LocalDate.ofEpochDay(lastDay) + ". Pick a longer period, or correct the far-off dates.");
+                    Text.of(
+                            "group.byGivesGroupsFromTo",
+                            "label",
+                            UserException.quote(label),
+                            "step",
+                            step.label(),
+                            "periods",
+                            periods,
+                            "firstDay",
+                            LocalDate.ofEpochDay(firstDay),
+                            "lastDay",
+                            LocalDate.ofEpochDay(lastDay)));
         }
         int every = step == TimeStep.YEAR ? spacing(times, first) : 1;
         int count = (int) ((periods - 1) / every + 1);
@@ -72,7 +83,7 @@ public final class TimeKeys {
     static LongColumn times(Table table, String column) {
         Column any = table.column(column);
         if (!(any instanceof LongColumn longs) || !any.type().isTime()) {
-            throw Filter.mismatch(table.schema(), column, "dates");
+            throw Filter.mismatch(table.schema(), column, Words.say("group.dates"));
         }
         return longs;
     }
@@ -172,7 +183,7 @@ public final class TimeKeys {
         DatePart part = grouping.part();
         LongColumn times = times(table, grouping.column());
         if (part == DatePart.HOUR_OF_DAY && times.type() != ColumnType.DATE_TIME) {
-            throw Filter.mismatch(table.schema(), grouping.column(), "dates with times");
+            throw Filter.mismatch(table.schema(), grouping.column(), Words.say("group.datesWithTimes"));
         }
         long hour = 3_600_000_000L;
         GroupIds slots = part == DatePart.HOUR_OF_DAY

@@ -14,6 +14,7 @@ import keensparrow.core.error.Span;
 import keensparrow.core.error.UserException;
 import keensparrow.core.expression.Expression;
 import keensparrow.core.expression.Expressions;
+import keensparrow.core.words.Text;
 import org.jspecify.annotations.Nullable;
 
 /** An expression over aggregates: each of them is accumulated, and the arithmetic is done on their results. */
@@ -52,13 +53,10 @@ final class Formula implements Accumulator {
             collect(negative.of(), into);
         } else if (expression instanceof Expression.ColumnName name) {
             throw error(
-                    UserException.quote(name.name())
-                            + " has a value in every row. Say what to make of them, such as sum(" + name.name() + ").",
+                    Text.of("measure.hasAValueInEvery", "name", UserException.quote(name.name()), "name2", name.name()),
                     name.span());
         } else if (!(expression instanceof Expression.Literal) && !(expression instanceof Expression.Blank)) {
-            throw error(
-                    "A measure is made of aggregates, numbers, + - * /, nullif, coalesce, abs and round.",
-                    expression.span());
+            throw error(Text.of("measure.aMeasureIsMadeOf"), expression.span());
         }
     }
 
@@ -67,7 +65,7 @@ final class Formula implements Accumulator {
             if (call.name().equals("count") && call.isStar()) {
                 return Measure.ROWS;
             }
-            throw error(UserException.quote(call.name()) + " needs one value in its parentheses.", call.span());
+            throw error(Text.of("measure.needsOneValueInIts", "call", UserException.quote(call.name())), call.span());
         }
         Aggregate aggregate = switch (call.name()) {
             case "sum" -> Aggregate.SUM;
@@ -79,7 +77,7 @@ final class Formula implements Accumulator {
             default -> Aggregate.STDDEV;
         };
         if (call.isDistinct() && aggregate != Aggregate.DISTINCT) {
-            throw error("“distinct” belongs to count alone.", call.span());
+            throw error(Text.of("measure.distinctBelongsToCountAlone"), call.span());
         }
         Expression argument = call.arguments().get(0);
         return argument instanceof Expression.ColumnName name
@@ -93,7 +91,7 @@ final class Formula implements Accumulator {
                         null);
     }
 
-    private static UserException error(String message, Span span) {
+    private static UserException error(Text message, Span span) {
         return new UserException(ErrorCode.EXPRESSION_SYNTAX, message, span);
     }
 

@@ -9,6 +9,8 @@ import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.YesNoColumn;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** Accumulators for measures. */
@@ -40,7 +42,8 @@ public final class MeasureEvaluator {
             return new CountAccumulator(null, groups);
         }
         if (measure.aggregate() == Aggregate.FORMULA) {
-            return Formula.start(required(measure.expression(), "an expression"), inputs, groups, most);
+            return Formula.start(
+                    required(measure.expression(), Words.say("measure.anExpression")), inputs, groups, most);
         }
         Column any = argument();
         return switch (measure.aggregate()) {
@@ -64,33 +67,36 @@ public final class MeasureEvaluator {
     private BigDecimal share() {
         BigDecimal wanted = measure.percent();
         if (wanted == null || wanted.signum() < 0 || wanted.compareTo(HUNDRED) > 0) {
-            throw new UserException(
-                    ErrorCode.INVALID_REQUEST, "A percentile needs a percentage from 0 to 100. Type one.");
+            throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("measure.aPercentileNeedsAPercentage"));
         }
         return wanted.movePointLeft(2);
     }
 
     private Column argument() {
         String text = measure.expression();
-        Column any =
-                text != null ? inputs.computed(text) : inputs.table().column(required(measure.column(), "a column"));
+        Column any = text != null
+                ? inputs.computed(text)
+                : inputs.table().column(required(measure.column(), Words.say("measure.aColumn")));
         if (!measure.aggregate().fits(any.type())) {
             String label = text != null
                     ? UserException.quote(text)
-                    : UserException.quote(inputs.table().schema().label(required(measure.column(), "a column")));
+                    : UserException.quote(
+                            inputs.table().schema().label(required(measure.column(), Words.say("measure.aColumn"))));
             throw mismatch(label, any);
         }
         return any;
     }
 
     private Column second() {
-        String name = required(measure.with(), "a second column");
+        String name = required(measure.with(), Words.say("measure.aSecondColumn"));
         Column any = inputs.table().column(name);
         if (!measure.aggregate().fitsSecond(any.type())
                 || !(any instanceof LongColumn || any instanceof DoubleColumn)) {
             throw mismatch(
-                    "a column with "
-                            + UserException.quote(inputs.table().schema().label(name)),
+                    Words.say(
+                            "measure.aColumnWith",
+                            "name",
+                            UserException.quote(inputs.table().schema().label(name))),
                     any);
         }
         return any;
@@ -99,14 +105,26 @@ public final class MeasureEvaluator {
     private UserException mismatch(String label, Column column) {
         return new UserException(
                 ErrorCode.TYPE_MISMATCH,
-                "The " + measure.aggregate().label() + " of " + label + " cannot be made: the column holds "
-                        + column.type().label() + ".");
+                Text.of(
+                        "measure.theOfCannotBeMade",
+                        "aggregate",
+                        measure.aggregate().label(),
+                        "label",
+                        label,
+                        "type",
+                        column.type().label()));
     }
 
     private String required(@Nullable String part, String what) {
         if (part == null) {
             throw new UserException(
-                    ErrorCode.INVALID_REQUEST, "The " + measure.aggregate().label() + " needs " + what + ". Pick one.");
+                    ErrorCode.INVALID_REQUEST,
+                    Text.of(
+                            "measure.theNeedsPickOne",
+                            "aggregate",
+                            measure.aggregate().label(),
+                            "what",
+                            what));
         }
         return part;
     }

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import keensparrow.core.words.Words;
 
 /** Headings of a file, and the names that expressions and addresses use for them. */
 public final class Headings {
@@ -41,7 +42,7 @@ public final class Headings {
     /** What people read for a heading: itself with line breaks as spaces, or {@code Column 3} for none. */
     public static String label(String heading, int index) {
         String label = heading.strip().replaceAll("\\s+", " ");
-        return label.isEmpty() ? "Column " + (index + 1) : label;
+        return label.isEmpty() ? Words.say("guess.column", "index", index + 1) : label;
     }
 
     /** A label for each heading; the second and later ones of the same are told apart by a number in brackets. */

@@ -15,6 +15,8 @@ import keensparrow.core.error.UserException;
 import keensparrow.core.infer.text.DatePattern;
 import keensparrow.core.infer.text.NumberStyle;
 import keensparrow.core.sentence.Wording;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** Decides how each column is read: as asked for, else as in the version before, else as its values look. */
@@ -56,7 +58,7 @@ public final class PlanMaker {
             Optional<ColumnPlan> before = Optional.ofNullable(known.remove(keys.get(i)));
             plan.add(column(guess.guesses().get(i), names.get(i), headings.get(i), before));
             if (!earlier.isEmpty() && before.isEmpty()) {
-                notes.add("“" + Headings.label(headings.get(i), i) + "” is a new column.");
+                notes.add(Words.say("guess.isANewColumn", "headings", Headings.label(headings.get(i), i)));
             }
         }
         if (!known.isEmpty()) {
@@ -76,9 +78,16 @@ public final class PlanMaker {
             List<String> same = byHeading.remove(Headings.key(headings.get(i)));
             if (same != null && same.size() > 1) {
                 List<String> told = same.size() <= MAX_TOLD ? same : same.subList(0, MAX_TOLD);
-                notes.add("“" + Headings.label(headings.get(i), i) + "” is the heading of "
-                        + Wording.small(same.size()) + " columns; in expressions they are " + Wording.all(told)
-                        + (same.size() > MAX_TOLD ? " and so on." : "."));
+                notes.add(Words.say(
+                        "guess.isTheHeadingOfColumns",
+                        "headings",
+                        Headings.label(headings.get(i), i),
+                        "same",
+                        Wording.small(same.size()),
+                        "told",
+                        Wording.all(told),
+                        "same2",
+                        same.size() > MAX_TOLD));
             }
         }
     }
@@ -162,12 +171,20 @@ public final class PlanMaker {
     private UserException missing(List<ColumnPlan> gone, List<String> headings) {
         String names = String.join(
                 ", ", gone.stream().map(plan -> "“" + plan.heading() + "”").toList());
-        String hint = Nearest.hint(gone.get(0).heading(), headings).replace("Did you mean", "Was it renamed to");
+        String hint = Nearest.to(gone.get(0).heading(), headings)
+                .map(name -> Words.say("guess.wasItRenamed", "name", UserException.quote(name)))
+                .orElse("");
         return new UserException(
                 ErrorCode.VERSION_DOES_NOT_FIT,
-                (gone.size() == 1 ? "The column " : "The columns ") + names
-                        + (gone.size() == 1 ? " is" : " are") + " missing from “"
-                        + guess.source().name() + "”." + hint
-                        + " The last version stays. Give the column its old heading and load the file again.");
+                Text.of(
+                        "guess.missingFromTheLastVersion",
+                        "gone",
+                        gone.size(),
+                        "names",
+                        names,
+                        "source",
+                        guess.source().name(),
+                        "hint",
+                        hint));
     }
 }

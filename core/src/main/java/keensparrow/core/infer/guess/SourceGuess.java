@@ -18,6 +18,8 @@ import keensparrow.core.infer.source.RowCounts;
 import keensparrow.core.infer.source.RowSource;
 import keensparrow.core.infer.text.CellChars;
 import keensparrow.core.sentence.Wording;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** The first reading of a source: its headings, and how the values of each column are written. */
@@ -137,8 +139,7 @@ public final class SourceGuess implements RowSource.CellHandler {
         if (columns > MAX_COLUMNS) {
             throw new UserException(
                     ErrorCode.FILE_NOT_READABLE,
-                    "“" + source.name() + "” has more than " + MAX_COLUMNS
-                            + " columns. Leave out those that are not needed and load it again.");
+                    Text.of("guess.hasMoreThanColumnsLeave", "source", source.name(), "maxColumns", MAX_COLUMNS));
         }
     }
 
@@ -213,14 +214,15 @@ public final class SourceGuess implements RowSource.CellHandler {
     private String difference(List<String> keys, List<String> firstKeys) {
         for (int i = 0; i < keys.size(); i++) {
             if (!firstKeys.contains(keys.get(i))) {
-                return "the column “" + headings.get(i) + "” is only in “" + source.name() + "”";
+                return Words.say("guess.theColumnIsOnlyIn", "headings", headings.get(i), "source", source.name());
             }
         }
         int missing = IntStream.range(0, firstKeys.size())
                 .filter(i -> !keys.contains(firstKeys.get(i)))
                 .findFirst()
                 .orElse(0);
-        return "the column “" + first().headings.get(missing) + "” is missing from “" + source.name() + "”";
+        return Words.say(
+                "guess.theColumnIsMissingFrom", "headings", first().headings.get(missing), "source", source.name());
     }
 
     private SourceGuess first() {
@@ -229,49 +231,66 @@ public final class SourceGuess implements RowSource.CellHandler {
 
     private void tellDifferences(List<String> only, List<String> missing) {
         if (!only.isEmpty()) {
-            differences.add((only.size() == 1 ? "The column " : "The columns ")
-                    + Wording.all(only.stream().map(name -> "“" + name + "”").toList())
-                    + (only.size() == 1 ? " is in “" : " are in “") + source.name()
-                    + "” and not in those before: there it is blank.");
+            differences.add(Words.say(
+                    "guess.andNotInThoseBefore",
+                    "only",
+                    only.size(),
+                    "stream",
+                    Wording.all(only.stream().map(name -> "“" + name + "”").toList()),
+                    "source",
+                    source.name()));
         }
         if (!missing.isEmpty()) {
-            differences.add("In “" + source.name() + "” there is no "
-                    + Wording.all(missing.stream().map(name -> "“" + name + "”").toList())
-                    + ": its rows are blank there.");
+            differences.add(Words.say(
+                    "guess.inThereIsNoIts",
+                    "source",
+                    source.name(),
+                    "stream",
+                    Wording.all(missing.stream().map(name -> "“" + name + "”").toList())));
         }
     }
 
     private UserException differs(String what) {
-        return new UserException(
-                ErrorCode.FILE_SHAPES_DIFFER,
-                "The files cannot be put under one another: " + what
-                        + ". Load them one by one, or give them the same headings.");
+        return new UserException(ErrorCode.FILE_SHAPES_DIFFER, Text.of("guess.theFilesCannotBePut", "what", what));
     }
 
     /** @throws UserException FILE_EMPTY when there was not even a heading */
     public void finish() {
         if (!pastHeadings) {
             throw new UserException(
-                    ErrorCode.FILE_EMPTY,
-                    "“" + source.name() + "” holds no headings and no rows. Check that it is the right file.");
+                    ErrorCode.FILE_EMPTY, Text.of("guess.holdsNoHeadingsAndNo", "source", source.name()));
         }
     }
 
     public void addNotes(List<String> notes) {
         notes.addAll(differences);
         if (shortRows > 0) {
-            notes.add(counted(shortRows) + " of “" + source.name() + "” " + (shortRows == 1 ? "has" : "have")
-                    + " fewer cells than there are headings; the missing ones are blank (first in line "
-                    + firstShort + ").");
+            notes.add(Words.say(
+                    "guess.ofFewerCellsThanThere",
+                    "shortRows",
+                    counted(shortRows),
+                    "source",
+                    source.name(),
+                    "shortRows2",
+                    shortRows,
+                    "firstShort",
+                    firstShort));
         }
         if (longRows > 0) {
-            notes.add(counted(longRows) + " of “" + source.name() + "” " + (longRows == 1 ? "has" : "have")
-                    + " more cells than there are headings; the ones beyond were left out (first in line "
-                    + firstLong + "). Check for a delimiter inside a value that is not in quotes.");
+            notes.add(Words.say(
+                    "guess.ofMoreCellsThanThere",
+                    "longRows",
+                    counted(longRows),
+                    "source",
+                    source.name(),
+                    "longRows2",
+                    longRows,
+                    "firstLong",
+                    firstLong));
         }
     }
 
     private static String counted(long rows) {
-        return rows == 1 ? "1 row" : rows + " rows";
+        return rows == 1 ? "1 row" : Words.say("guess.rows", "rows", rows);
     }
 }

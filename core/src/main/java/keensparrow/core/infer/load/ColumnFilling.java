@@ -9,6 +9,7 @@ import keensparrow.core.infer.source.CellKind;
 import keensparrow.core.infer.source.CellText;
 import keensparrow.core.infer.source.ColumnWork;
 import keensparrow.core.infer.text.Blanks;
+import keensparrow.core.words.Words;
 
 /** Makes the values of one column from cells, and tells which do not fit. */
 final class ColumnFilling implements ColumnWork.Task {
@@ -80,7 +81,11 @@ final class ColumnFilling implements ColumnWork.Task {
         if (conversionErrors.size() < toldOf) {
             String value = new String(chars, from, Math.min(to - from, 100));
             conversionErrors.add(new LoadReport.ConversionError(
-                    source, line, plan.heading(), value, "is no " + plan.type().label()));
+                    source,
+                    line,
+                    plan.heading(),
+                    value,
+                    Words.say("load.isNo", "type", plan.type().label())));
         }
     }
 

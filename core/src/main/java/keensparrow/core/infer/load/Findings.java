@@ -15,6 +15,7 @@ import keensparrow.core.infer.guess.TypeOverride;
 import keensparrow.core.infer.text.DatePattern;
 import keensparrow.core.infer.text.NumberStyle;
 import keensparrow.core.sentence.Wording;
+import keensparrow.core.words.Words;
 
 /** What is worth telling about how the values of a source were read, and what the author should decide. */
 final class Findings {
@@ -39,11 +40,10 @@ final class Findings {
             } else if (column.type().isNumber()) {
                 tellNumbers(column, guess, label, habits, wanted.containsKey(column.name()));
             } else if (column.type() == ColumnType.TAGS && !wanted.containsKey(column.name())) {
-                notes.add(label + " holds lists of tags, parted by “" + column.tagSeparator()
-                        + "”: each tag is counted by itself. Read it as text if they are names.");
+                notes.add(Words.say(
+                        "load.holdsListsOfTagsParted", "label", label, "tagSeparator", column.tagSeparator()));
             } else if (column.type() == ColumnType.TEXT && guess.numbers().areInSeveralCurrencies(guess.filled())) {
-                notes.add(label
-                        + " names several currencies and stays text: amounts in different currencies do not add up.");
+                notes.add(Words.say("load.namesSeveralCurrenciesAndStays", "label", label));
             }
         }
     }
@@ -61,70 +61,79 @@ final class Findings {
                 .map(mark -> UserException.quote(mark) + " (" + times(guess.markCount(mark)) + ")")
                 .toList();
         if (!marks.isEmpty()) {
-            notes.add("In " + label + ", " + Wording.all(marks) + (marks.size() == 1 ? " is" : " are")
-                    + " read as blank.");
+            notes.add(Words.say(
+                    "load.inReadAsBlank", "label", label, "marks", Wording.all(marks), "marks2", marks.size()));
         }
         if (guess.errors() > 0) {
-            notes.add((guess.errors() == 1
-                            ? "1 error of a formula"
-                            : Wording.number(guess.errors()) + " errors of formulas")
-                    + " in " + label + (guess.errors() == 1 ? " is" : " are") + " read as blank.");
+            notes.add(Words.say(
+                    "load.inReadAsBlank2",
+                    "errors",
+                    guess.errors(),
+                    "errors2",
+                    Wording.number(guess.errors()),
+                    "label",
+                    label));
         }
     }
 
     private static String times(long count) {
-        return count == 1 ? "once" : Wording.number(count) + " times";
+        return count == 1 ? Words.say("load.once") : Words.say("load.times", "count", Wording.number(count));
     }
 
     private void tellDates(ColumnPlan column, ColumnGuess guess, String label, FormatHints habits, boolean decided) {
         DateGuess dates = guess.dates();
         DatePattern pattern = column.dates();
         boolean ordered = pattern == DatePattern.DAY_FIRST || pattern == DatePattern.MONTH_FIRST;
-        String first = pattern == DatePattern.MONTH_FIRST ? "month first" : "day first";
+        String first = pattern == DatePattern.MONTH_FIRST ? Words.say("load.monthFirst") : Words.say("load.dayFirst");
         if (ordered && dates.isDoubtful() && !decided) {
             DatePattern other = pattern == DatePattern.DAY_FIRST ? DatePattern.MONTH_FIRST : DatePattern.DAY_FIRST;
-            String otherWords = other == DatePattern.MONTH_FIRST ? "month first" : "day first";
+            String otherWords =
+                    other == DatePattern.MONTH_FIRST ? Words.say("load.monthFirst") : Words.say("load.dayFirst");
             String why = habits.dates() != null
-                    ? "as in another column"
+                    ? Words.say("load.asInAnotherColumn")
                     : dates.byFirstsOfMonths() != null
-                            ? "since these are then the firsts of months"
-                            : "since no value tells";
+                            ? Words.say("load.sinceTheseAreThenThe")
+                            : Words.say("load.sinceNoValueTells");
             ambiguities.add(LoadReport.Ambiguity.ofReading(
                     column.name(),
-                    "The dates of " + label + ", such as "
-                            + UserException.quote(Objects.requireNonNull(dates.eitherExample()))
-                            + ", could be day first or month first. They are read " + first + ", " + why + ".",
+                    Words.say(
+                            "load.theDatesOfSuchAs",
+                            "label",
+                            label,
+                            "eitherExample",
+                            UserException.quote(Objects.requireNonNull(dates.eitherExample())),
+                            "first",
+                            first,
+                            "why",
+                            why),
                     otherWords,
                     column.type(),
                     other,
                     null,
                     null));
         } else if (ordered && dates.eitherExample() != null && !decided) {
-            notes.add("The dates of " + label + " are read " + first
-                    + ": other values would be no dates in the other order.");
+            notes.add(Words.say("load.theDatesOfAreRead", "label", label, "first", first));
         }
         if (pattern == DatePattern.EPOCH && !decided) {
             ambiguities.add(LoadReport.Ambiguity.ofReading(
                     column.name(),
-                    "The numbers of " + label + " are read as seconds or milliseconds since 1970, in UTC, as their"
-                            + " heading and size suggest.",
-                    "as plain numbers",
+                    Words.say("load.theNumbersOfAreRead", "label", label),
+                    Words.say("load.asPlainNumbers"),
                     ColumnType.WHOLE,
                     null,
                     null,
                     ColumnType.DATE_TIME));
         }
         if (pattern == DatePattern.SEVERAL && !decided) {
-            notes.add("The dates of " + label + " are written in several ways, each of which leaves no doubt.");
+            notes.add(Words.say("load.theDatesOfAreWritten", "label", label));
         }
         if (pattern == DatePattern.SERIAL && !decided) {
-            notes.add("The dates of " + label
-                    + " are written as serial numbers of days, as spreadsheets count them: 45292 is 2024-01-01.");
+            notes.add(Words.say("load.theDatesOfAreWritten2", "label", label));
         }
         if (Boolean.TRUE.equals(column.inUtc())) {
-            notes.add("The times of " + label + " state different distances from UTC and are turned into UTC.");
+            notes.add(Words.say("load.theTimesOfStateDifferent", "label", label));
         } else if (column.type() == ColumnType.DATE_TIME && dates.zoneMinutes() != null && dates.zoneMinutes() != 0) {
-            notes.add("The times of " + label + " all state the same distance from UTC and are kept as written.");
+            notes.add(Words.say("load.theTimesOfAllState", "label", label));
         }
     }
 
@@ -137,25 +146,32 @@ final class Findings {
         boolean comma = style.decimalMark() == ',';
         if (example != null && !decided) {
             String why = habits.decimalMark() != null
-                    ? "as in other columns"
+                    ? Words.say("load.asInOtherColumns")
                     : hint.decimalMark() != null
-                            ? "as is usual where semicolons part the cells"
-                            : "since no value tells";
+                            ? Words.say("load.asIsUsualWhereSemicolons")
+                            : Words.say("load.sinceNoValueTells");
             ambiguities.add(LoadReport.Ambiguity.ofReading(
                     column.name(),
-                    "The numbers of " + label + ", such as " + UserException.quote(example)
-                            + ", could have a decimal point or a decimal comma. They are read with a decimal "
-                            + (comma ? "comma" : "point") + ", " + why + ".",
-                    comma ? "with a decimal point" : "with a decimal comma",
+                    Words.say(
+                            "load.theNumbersOfSuchAs",
+                            "label",
+                            label,
+                            "example",
+                            UserException.quote(example),
+                            "comma",
+                            comma,
+                            "why",
+                            why),
+                    comma ? Words.say("load.withADecimalPoint") : Words.say("load.withADecimalComma"),
                     ColumnType.DECIMAL,
                     null,
                     comma ? '.' : ',',
                     null));
         } else if (comma && !decided && guess.numbers().mark() != null) {
-            notes.add("The numbers of " + label + " are read with a decimal comma.");
+            notes.add(Words.say("load.theNumbersOfAreRead2", "label", label));
         }
         if (style.percent()) {
-            notes.add("The percentages of " + label + " are kept as shares: 25% is 0.25, shown as 25%.");
+            notes.add(Words.say("load.thePercentagesOfAreKept", "label", label));
         }
     }
 }

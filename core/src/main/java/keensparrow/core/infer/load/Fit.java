@@ -5,6 +5,8 @@ import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.guess.ColumnGuess;
 import keensparrow.core.infer.guess.ColumnPlan;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 
 /** Refuses a new version in which a column holds other things than before. */
 final class Fit {
@@ -34,13 +36,28 @@ final class Fit {
         String example = conversionErrors.stream()
                 .filter(conversionError -> conversionError.column().equals(column.heading()))
                 .findFirst()
-                .map(conversionError -> ", such as " + UserException.quote(conversionError.value()) + " in line "
-                        + conversionError.line() + " of “" + conversionError.file() + "”")
+                .map(conversionError -> Words.say(
+                        "load.suchAsInLineOf",
+                        "conversionError",
+                        UserException.quote(conversionError.value()),
+                        "line",
+                        conversionError.line(),
+                        "file",
+                        conversionError.file()))
                 .orElse("");
         return new UserException(
                 ErrorCode.VERSION_DOES_NOT_FIT,
-                "The column “" + column.heading() + "” held " + column.type().label() + " before, but " + count + " of "
-                        + rows + " values do not read so now" + example
-                        + ". The last version stays. Correct the file, or change the column's type in a step.");
+                Text.of(
+                        "load.theColumnHeldBeforeBut",
+                        "heading",
+                        column.heading(),
+                        "type",
+                        column.type().label(),
+                        "count",
+                        count,
+                        "rows",
+                        rows,
+                        "example",
+                        example));
     }
 }

@@ -3,6 +3,7 @@ package keensparrow.core.infer.load;
 import java.util.List;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.infer.text.DatePattern;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -60,12 +61,21 @@ public record LoadReport(
         /** A column whose blanks may mean what stands above them. */
         public static Ambiguity ofLabelsOnce(String column, String text, ColumnType type) {
             return new Ambiguity(
-                    column, text, "with blanks filled down", type, null, null, null, OtherStep.FILL_DOWN, null);
+                    column,
+                    text,
+                    Words.say("load.withBlanksFilledDown"),
+                    type,
+                    null,
+                    null,
+                    null,
+                    OtherStep.FILL_DOWN,
+                    null);
         }
 
         /** A value of a category whose rows may sum up those of the others. */
         public static Ambiguity ofTotal(String column, String text, ColumnType type, String value) {
-            return new Ambiguity(column, text, "without it", type, null, null, null, OtherStep.LEAVE_OUT_ROWS, value);
+            return new Ambiguity(
+                    column, text, Words.say("load.withoutIt"), type, null, null, null, OtherStep.LEAVE_OUT_ROWS, value);
         }
     }
 

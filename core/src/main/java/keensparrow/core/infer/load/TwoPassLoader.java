@@ -21,6 +21,8 @@ import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** Reads sources twice: to decide the types over all values, then into columns of those types. */
@@ -65,8 +67,10 @@ final class TwoPassLoader {
         if (rowsInAll == 0) {
             throw new UserException(
                     ErrorCode.FILE_NO_ROWS,
-                    "“" + sources.get(0).name() + "” has headings but no row below them. Check that it is the right"
-                            + " file, or add the rows and load it again.");
+                    Text.of(
+                            "load.hasHeadingsButNoRow",
+                            "sources",
+                            sources.get(0).name()));
         }
         guesses.forEach(guess -> guess.addNotes(notes));
         FormatHints habits = wishes.habits(guesses.get(0).guesses());
@@ -146,9 +150,14 @@ final class TwoPassLoader {
         for (int i = 0; i < errorsOf.length; i++) {
             if (errorsOf[i] > 0) {
                 ColumnPlan column = plan.get(i);
-                notes.add(errorsOf[i] + (errorsOf[i] == 1 ? " value" : " values") + " of “"
-                        + Headings.label(column.heading(), i) + "” did not read as "
-                        + column.type().label() + " and became blank.");
+                notes.add(Words.say(
+                        "load.ofDidNotReadAs",
+                        "errorsOf",
+                        errorsOf[i],
+                        "heading",
+                        Headings.label(column.heading(), i),
+                        "type",
+                        column.type().label()));
             }
         }
     }

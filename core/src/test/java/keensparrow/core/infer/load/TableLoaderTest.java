@@ -13,6 +13,7 @@ import keensparrow.core.error.UserException;
 import keensparrow.core.infer.guess.ColumnPlan;
 import keensparrow.core.infer.source.LoadWatch;
 import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.words.Text;
 import org.junit.jupiter.api.Test;
 
 class TableLoaderTest {
@@ -180,7 +181,7 @@ class TableLoaderTest {
             @Override
             public void reading(long done, long of) {
                 assertThat(of).isEqualTo(20_000);
-                throw new UserException(ErrorCode.CANCELLED, "stop");
+                throw new UserException(ErrorCode.CANCELLED, Text.said("stop"));
             }
         };
         TextRows source = new TextRows("many.csv", rows.toString());

@@ -9,7 +9,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** A heading taken apart: its words in small letters without accents, and what stands for a unit. */
-final class Words {
+final class HeadingWords {
     private static final Pattern BRACKETS = Pattern.compile("[(\\[{]([^)\\]}]*)[)\\]}]");
     private static final Pattern CAMEL = Pattern.compile("(?<=\\p{Ll})(?=\\p{Lu})|(?<=\\p{Lu})(?=\\p{Lu}\\p{Ll})");
     private static final Pattern PARTING = Pattern.compile("[^\\p{L}\\p{N}%€$£¥₹°#‰]+");
@@ -36,7 +36,7 @@ final class Words {
     private final List<String> words;
     private final List<String> units = new ArrayList<>();
 
-    Words(String label) {
+    HeadingWords(String label) {
         this.label = label;
         Matcher brackets = BRACKETS.matcher(label);
         while (brackets.find()) {
