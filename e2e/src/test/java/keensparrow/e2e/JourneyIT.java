@@ -616,4 +616,16 @@ class JourneyIT {
         analyst.seeText("li", "Departures cut off");
         analyst.seesNo(".notice");
     }
+
+    @Test
+    @Order(300)
+    void answersThatTakeTooLongAreSaid() throws Exception {
+        server.restart("--answer-limit", "0");
+        colleague.open(link);
+        colleague.sees(".problem", "This selection takes longer to read than the server allows. Narrow it");
+        server.restart("--answer-limit", "30");
+        colleague.clickText("button", "Try again");
+        colleague.sees(".reading", "Reading all ");
+        colleague.seesNo(".problem");
+    }
 }

@@ -16,7 +16,7 @@ final class RunningServer implements AutoCloseable {
     private static final String READY = "Keen Sparrow is at ";
 
     private final Path data;
-    private final List<String> options;
+    private List<String> options;
     private Process process;
     private String address;
 
@@ -76,6 +76,17 @@ final class RunningServer implements AutoCloseable {
     /** Stops it as a crash would, and starts it again at the same port. */
     void crashAndRestart() throws IOException, InterruptedException {
         process.destroyForcibly().waitFor();
+        startAgain();
+    }
+
+    /** Stops it and starts it again at the same port with other options. */
+    void restart(String... others) throws IOException, InterruptedException {
+        close();
+        options = List.of(others);
+        startAgain();
+    }
+
+    private void startAgain() throws IOException {
         start(address.substring(address.lastIndexOf(':') + 1));
     }
 

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.net.BindException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CountDownLatch;
 import keensparrow.core.words.Words;
@@ -110,6 +111,12 @@ public final class Main {
         private @Nullable Path logFile;
 
         @Option(
+                names = "--answer-limit",
+                description = "Seconds that the answers of a page may take (default: ${DEFAULT-VALUE})",
+                defaultValue = "30")
+        private int answerLimit = 30;
+
+        @Option(
                 names = "--language",
                 description = "Language of all texts, as a tag such as de (default: ${DEFAULT-VALUE}); those that are"
                         + " not there are in English",
@@ -142,7 +149,8 @@ public final class Main {
                         keepFreeMb << 20,
                         connectionsPerAddress,
                         beginAnew,
-                        newKey));
+                        newKey,
+                        Duration.ofSeconds(answerLimit)));
             } catch (IOException | RuntimeException e) {
                 System.err.println(Words.say("server.server.theServerCannotStart", "e", reason(e)));
                 return 1;

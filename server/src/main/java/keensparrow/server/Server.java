@@ -7,6 +7,7 @@ import io.javalin.json.JavalinJackson;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.Map;
 import java.util.Optional;
 import keensparrow.core.app.App;
@@ -67,6 +68,8 @@ public final class Server implements AutoCloseable {
     private final DataFolder folder;
     private final WarmUp warmUp;
 
+    private static final Duration ANSWER_LIMIT = Duration.ofSeconds(30);
+
     /**
      * What a server is started with.
      *
@@ -75,6 +78,7 @@ public final class Server implements AutoCloseable {
      * @param reserveBytes of the disk that stay free
      * @param connectionsPerAddress that one address may have open at once
      * @param beginAnew sets what is in the folder aside first, @param newKey sets the key of secrets aside
+     * @param answerLimit how long the answers of a page may take
      */
     public record Settings(
             Path data,
@@ -84,10 +88,12 @@ public final class Server implements AutoCloseable {
             long reserveBytes,
             int connectionsPerAddress,
             boolean beginAnew,
-            boolean newKey) {
+            boolean newKey,
+            Duration answerLimit) {
+        /** As most servers are. */
         public Settings(
                 Path data, String host, int port, long maxUploadBytes, long reserveBytes, int connectionsPerAddress) {
-            this(data, host, port, maxUploadBytes, reserveBytes, connectionsPerAddress, false, false);
+            this(data, host, port, maxUploadBytes, reserveBytes, connectionsPerAddress, false, false, ANSWER_LIMIT);
         }
     }
 
@@ -131,7 +137,7 @@ public final class Server implements AutoCloseable {
         DatasetService datasets = new DatasetService(
                 database, folder, jobs, queries, new UrlFetcher(), forTables, memory, workers, clock);
         AppService apps = new AppService(database, datasets, clock);
-        PageAnswers answers = new PageAnswers(datasets, memory);
+        PageAnswers answers = new PageAnswers(datasets, memory, settings.answerLimit());
         PageDownloads downloads = new PageDownloads(datasets);
         PublishService publishing = new PublishService(database, apps, clock);
 

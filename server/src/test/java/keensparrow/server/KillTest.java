@@ -26,7 +26,7 @@ import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
 
 /** A server killed in the midst of uploads, loads, steps, publishing and backups: what was acknowledged is there after. */
-@Timeout(value = 900, threadMode = Timeout.ThreadMode.SEPARATE_THREAD)
+@Timeout(value = 2400, threadMode = Timeout.ThreadMode.SEPARATE_THREAD)
 class KillTest {
     private static final int KILLS = Boolean.getBoolean("sparrow.all") ? 100 : 10;
 

@@ -10,6 +10,7 @@ import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.Statement;
+import java.time.Duration;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -93,6 +94,22 @@ class RestartTest {
                             .status())
                     .isEqualTo(204);
             assertThat(anna.get("/api/jobs").json().path("jobs").size()).isZero();
+        }
+    }
+
+    /** A page whose answers take too long says so, and keeps those that came in time. */
+    @Test
+    void answersThatTakeTooLongAreToldAsLate() throws Exception {
+        try (TestServer server = new TestServer(folder)) {
+            TestServer.Caller anna = server.author();
+            String app = anna.newApp(anna.dataset("kinds.csv", CSV)).path("id").asText();
+            String slug = anna.publish(app, "ANYONE");
+            server.restart(new Server.Settings(folder, "127.0.0.1", 0, 1 << 20, 0, 1000, false, false, Duration.ZERO));
+            TestServer.Reply reply = server.caller().call("POST", "/api/links/" + slug + "/answers", "{}");
+            assertThat(reply.status()).isEqualTo(200);
+            assertThat(reply.body().strip()).endsWith("{\"line\":\"cancelled\",\"late\":true}");
+            server.restart();
+            assertThat(rows(server, slug)).isEqualTo(3);
         }
     }
 

@@ -12,6 +12,7 @@ import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
@@ -98,7 +99,8 @@ class StoreHealthTest {
         refused("not the one that the passwords of 1 database connections");
         Files.writeString(key, whole);
         Server.start(TestServer.settings(data())).close();
-        Server.Settings anew = new Server.Settings(data(), "127.0.0.1", 0, 1 << 20, 0, 1000, false, true);
+        Server.Settings anew =
+                new Server.Settings(data(), "127.0.0.1", 0, 1 << 20, 0, 1000, false, true, Duration.ofSeconds(30));
         Server.start(anew).close();
         Server.start(TestServer.settings(data())).close(); // and from then on as usual
     }
@@ -130,7 +132,7 @@ class StoreHealthTest {
     void beginningAnewSetsAsideAndDeletesNothing() throws Exception {
         filled();
         Files.delete(data().resolve("records.mv.db"));
-        Server.start(new Server.Settings(data(), "127.0.0.1", 0, 1 << 20, 0, 1000, true, false))
+        Server.start(new Server.Settings(data(), "127.0.0.1", 0, 1 << 20, 0, 1000, true, false, Duration.ofSeconds(30)))
                 .close();
         try (Stream<Path> all = Files.walk(data())) {
             assertThat(all.filter(path -> path.toString().contains("set-aside-"))

@@ -53,8 +53,12 @@ final class TestServer implements AutoCloseable {
 
     /** Stops and starts again over the same folder. */
     void restart() throws IOException {
+        restart(settings(folder));
+    }
+
+    void restart(Server.Settings settings) throws IOException {
         server.close();
-        server = Server.start(settings(folder));
+        server = Server.start(settings);
     }
 
     @Override

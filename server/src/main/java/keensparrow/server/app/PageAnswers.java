@@ -3,6 +3,7 @@ package keensparrow.server.app;
 import io.javalin.http.Context;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -47,13 +48,15 @@ import org.jspecify.annotations.Nullable;
 /** Answers the question set of a page, line by line. A newer request of the same page stops the older. */
 public final class PageAnswers {
     private static final int MAX_ID = 100;
-    private static final long MAX_NANOS = 30_000_000_000L;
 
     private final DatasetService datasets;
     private final MemoryWatch memory;
+    private final Duration limit;
     private final Map<String, AtomicBoolean> running = new ConcurrentHashMap<>();
 
-    public PageAnswers(DatasetService datasets, MemoryWatch memory) {
+    /** @param limit how long a page may be read; then the answers given so far are all */
+    public PageAnswers(DatasetService datasets, MemoryWatch memory, Duration limit) {
+        this.limit = limit;
         this.datasets = datasets;
         this.memory = memory;
     }
@@ -120,7 +123,7 @@ public final class PageAnswers {
             UnaryOperator<UserException> telling) {
         try (AnswerStream stream = new AnswerStream(ctx)) {
             try {
-                long end = System.nanoTime() + MAX_NANOS;
+                long end = System.nanoTime() + limit.toNanos();
                 BooleanSupplier over = () -> stopped.get() || System.nanoTime() > end;
                 answer(app, dataset, request, stream::line, over, telling, answered -> {});
                 stream.line(AnswerLine.end());

@@ -34,7 +34,7 @@ public final class WebFiles {
 
     private static final boolean IN_ENGLISH = Words.LANGUAGE.equals("en");
     /** The texts of the interface in another language, for the page to take before any of its scripts runs. */
-    private static final String WORDS = IN_ENGLISH ? "" : "globalThis.sparrowWords = " + texts(Words.LANGUAGE) + ";";
+    private static final String WORDS = IN_ENGLISH ? "" : "globalThis.sparrowWords=" + texts(Words.LANGUAGE) + ";";
 
     private final Map<String, Optional<byte[]>> cache = new ConcurrentHashMap<>();
 
