@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import type { CSSProperties, ReactNode } from 'react';
 import GridLayout, { useContainerWidth } from 'react-grid-layout';
 import 'react-grid-layout/css/styles.css';
 import 'react-resizable/css/styles.css';
@@ -11,11 +11,26 @@ interface Props {
   readonly picked: string | null;
   readonly titles: (view: View) => string;
   readonly onPick: (id: string) => void;
+  /** Stands above the picked view. */
+  readonly editor: ReactNode;
   readonly onPlaces: (places: Map<string, View['place']>) => void;
 }
 
+const COLUMNS = 12;
+const GAP = 12;
+/** As much as a sentence of some parts needs to stand in one or two lines. */
+const EDITOR = 860;
+
+/** Beside the left edge of the view, but within the grid. */
+function above(place: View['place'], grid: number): CSSProperties {
+  const column = (grid + GAP) / COLUMNS;
+  const width = Math.min(grid, Math.max(EDITOR, place.w * column - GAP));
+  return { width, left: Math.min(0, grid - place.x * column - width) };
+}
+
 /** The live views on a grid of twelve columns, moved by their bar and resized by their corner. */
-export function ComposeGrid({ views, card, picked, titles, onPick, onPlaces }: Props) {
+export function ComposeGrid(props: Props) {
+  const { views, card, picked, titles, editor, onPick, onPlaces } = props;
   const { width, containerRef, mounted } = useContainerWidth();
   const layout = views.map((view) => ({ i: view.id, ...view.place, minW: 2, minH: 2 }));
   const keep = (next: readonly { i: string; x: number; y: number; w: number; h: number }[]) => {
@@ -27,7 +42,12 @@ export function ComposeGrid({ views, card, picked, titles, onPick, onPlaces }: P
         <GridLayout
           width={width}
           layout={layout}
-          gridConfig={{ cols: 12, rowHeight: 40, margin: [12, 12], containerPadding: [0, 0] }}
+          gridConfig={{
+            cols: COLUMNS,
+            rowHeight: 40,
+            margin: [GAP, GAP],
+            containerPadding: [0, 0],
+          }}
           dragConfig={{ handle: '.move-bar' }}
           onDragStop={(next) => keep(next)}
           onResizeStop={(next) => keep(next)}
@@ -52,6 +72,11 @@ export function ComposeGrid({ views, card, picked, titles, onPick, onPlaces }: P
                   {say('compose.edit2')}
                 </button>
               </div>
+              {view.id === picked && (
+                <div className="editor-above" style={above(view.place, width)}>
+                  {editor}
+                </div>
+              )}
               {card(view)}
             </div>
           ))}

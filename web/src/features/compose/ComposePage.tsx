@@ -131,27 +131,6 @@ function Composer({ initial }: { readonly initial: Draft }) {
             onDone={(next) => change({ ...app, noun: next })}
           />
         </div>
-        {view && (
-          <SentenceEditor
-            view={view}
-            title={title(view)}
-            page={page}
-            onChange={(next) => {
-              setView(next);
-              if (next.page !== view.page)
-                shownState.change({ ...shownState.state, page: next.page ?? null });
-            }}
-            proposals={proposals}
-            onChoose={(proposal) =>
-              change({
-                ...app,
-                choices: [...(app.choices ?? []), newChoice(app, view.id, proposal)],
-              })
-            }
-            onRemove={() => remove(view.id)}
-            onClose={() => setPicked(null)}
-          />
-        )}
         <AppPage
           data={page}
           base={`/api/apps/${saved.id}`}
@@ -187,6 +166,29 @@ function Composer({ initial }: { readonly initial: Draft }) {
               card={card}
               picked={picked}
               titles={title}
+              editor={
+                view && (
+                  <SentenceEditor
+                    view={view}
+                    title={title(view)}
+                    page={page}
+                    onChange={(next) => {
+                      setView(next);
+                      if (next.page !== view.page)
+                        shownState.change({ ...shownState.state, page: next.page ?? null });
+                    }}
+                    proposals={proposals}
+                    onChoose={(proposal) =>
+                      change({
+                        ...app,
+                        choices: [...(app.choices ?? []), newChoice(app, view.id, proposal)],
+                      })
+                    }
+                    onRemove={() => remove(view.id)}
+                    onClose={() => setPicked(null)}
+                  />
+                )
+              }
               onPick={(id) => setPicked(id === picked ? null : id)}
               onPlaces={move}
             />

@@ -1,5 +1,5 @@
 import { Input } from 'antd';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { AppDefinition, Choice as AppChoice, PageData, Proposal, View } from '../../api/types';
 import { useGrammar } from '../../shared/useGrammar';
 import { viewsOn } from '../read';
@@ -66,6 +66,8 @@ export function SentenceEditor(props: Props) {
   const unusual =
     has('MEASURE') && !view.measureId && measureOf(measureValue(view.measure ?? null)) === null;
   const [detailed, setDetailed] = useState(false);
+  const seen = useRef<HTMLElement>(null);
+  useEffect(() => seen.current?.scrollIntoView({ block: 'nearest' }), [view.id]);
   const named = page.app.measures ?? [];
   const open = proposals.filter(
     (proposal) => !isChosen(proposal.kind) && takes(view, proposal.kind, grammar),
@@ -85,7 +87,14 @@ export function SentenceEditor(props: Props) {
       <Phrase name={name} value={value} choices={choices} onPick={use} />
     );
   return (
-    <section className="sentence-editor" aria-label={say('compose.edit3', { title })}>
+    <section
+      ref={seen}
+      className="sentence-editor"
+      aria-label={say('compose.edit3', { title })}
+      onKeyDown={(event) => {
+        if (event.key === 'Escape') onClose();
+      }}
+    >
       <TitleField key={`${view.id} ${view.title} ${title}`} {...props} />
       <div className="sentence-words">
         {has('COLUMNS') ? (
