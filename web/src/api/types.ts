@@ -69,6 +69,7 @@ export type AnswerLine =
 export type PageQuestion = Schemas['PageAnswersRequest'];
 export type JobStatus = Given<Schemas['JobStatus']>;
 export type DatasetSummary = Schemas['DatasetSummary'];
+export type Recode = Schemas['Recode'];
 export type AppItem = Given<Schemas['PublishRoutesItem']>;
 export type ColumnFormat = Given<Schemas['ColumnFormat']>;
 export type ColumnInfo = Given<Schemas['ColumnInfo']>;

@@ -7,6 +7,7 @@ interface Props {
   readonly columns: readonly ColumnInfo[];
   readonly busy: boolean;
   readonly onStep: (step: Step) => Promise<boolean>;
+  readonly onClose: () => void;
 }
 
 const nameOf = (label: string): string =>
@@ -18,29 +19,16 @@ const nameOf = (label: string): string =>
     .replace(/^_+|_+$/g, '');
 
 /** Adds a column computed from others; a press on a name puts it into the expression. */
-export function ComputeForm({ columns, busy, onStep }: Props) {
-  const [open, setOpen] = useState(false);
+export function ComputeForm({ columns, busy, onStep, onClose }: Props) {
   const [label, setLabel] = useState('');
   const [expression, setExpression] = useState('');
   const numbers = columns.filter((column) => column.type === 'WHOLE' || column.type === 'DECIMAL');
-  if (!open) {
-    return (
-      <p className="step-sentence add-step">
-        {say('prepare.addAStep')}{' '}
-        <button type="button" className="word" onClick={() => setOpen(true)}>
-          {say('prepare.computeAColumn')}
-        </button>
-      </p>
-    );
-  }
   const submit = (event: React.FormEvent) => {
     event.preventDefault();
     void onStep({ kind: 'compute', name: nameOf(label), label: label.trim(), expression }).then(
       (done) => {
         if (done) {
-          setOpen(false);
-          setLabel('');
-          setExpression('');
+          onClose();
         }
       },
     );
@@ -92,7 +80,7 @@ export function ComputeForm({ columns, busy, onStep }: Props) {
         >
           {say('prepare.add')}
         </Button>
-        <Button size="small" onClick={() => setOpen(false)}>
+        <Button size="small" onClick={onClose}>
           {say('prepare.cancel')}
         </Button>
       </p>

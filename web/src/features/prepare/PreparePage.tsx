@@ -71,6 +71,7 @@ export function PreparePage() {
       <div className="prepare">
         <StepList
           data={data}
+          looked={column?.info.name ?? null}
           busy={busy}
           problem={problem ?? failure}
           onChange={changeSteps}

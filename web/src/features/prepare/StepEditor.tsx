@@ -1,22 +1,24 @@
-import { Button, Input, Select } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
-import type { ColumnFormat, ColumnInfo, Slot, Step, StepKindWords } from '../../api/types';
-import { FormatEditor } from '../../shared/FormatEditor';
+import type { DatasetDetails, Step, StepKindWords } from '../../api/types';
 import { say } from '../../words';
+import { SlotEditor, type Fields } from './slots';
 
 interface Props {
-  readonly step: Step;
+  /** As it is, or blank for a new one. */
+  readonly step: Fields;
+  readonly isNew?: boolean;
   readonly kind: StepKindWords;
-  readonly columns: readonly ColumnInfo[];
+  readonly columns: DatasetDetails['columns'];
+  readonly dataset: string;
   readonly busy: boolean;
   readonly onStep: (step: Step) => Promise<boolean>;
   readonly onClose: () => void;
 }
 
-type Fields = Record<string, unknown>;
-
 /** A step's words in place: an editor for each slot that the server names. */
-export function StepEditor({ step, kind, columns, busy, onStep, onClose }: Props) {
+export function StepEditor(props: Props) {
+  const { step, isNew = false, kind, columns, dataset, busy, onStep, onClose } = props;
   const [fields, setFields] = useState<Fields>({ ...step });
   const submit = (event: React.FormEvent) => {
     event.preventDefault();
@@ -31,15 +33,16 @@ export function StepEditor({ step, kind, columns, busy, onStep, onClose }: Props
           {slot.words}
           <SlotEditor
             slot={slot}
-            value={fields[slot.path]}
+            fields={fields}
             columns={columns}
-            onChange={(value) => setFields({ ...fields, [slot.path]: value })}
+            dataset={dataset}
+            onChange={setFields}
           />
         </label>
       ))}
       <span className="form-end">
         <Button htmlType="submit" type="primary" size="small" loading={busy}>
-          {say('prepare.changeTheStep')}
+          {isNew ? say('prepare.addTheStep') : say('prepare.changeTheStep')}
         </Button>
         <Button size="small" onClick={onClose}>
           {say('prepare.leaveIt')}
@@ -47,73 +50,4 @@ export function StepEditor({ step, kind, columns, busy, onStep, onClose }: Props
       </span>
     </form>
   );
-}
-
-interface SlotProps {
-  readonly slot: Slot;
-  readonly value: unknown;
-  readonly columns: readonly ColumnInfo[];
-  readonly onChange: (value: unknown) => void;
-}
-
-/** The editor of one slot, by its type. */
-function SlotEditor({ slot, value, columns, onChange }: SlotProps) {
-  switch (slot.type) {
-    case 'COLUMN':
-      return (
-        <Select
-          aria-label={slot.words}
-          size="small"
-          showSearch
-          optionFilterProp="label"
-          value={String(value ?? '')}
-          options={columns
-            .filter((column) => slot.types.length === 0 || slot.types.includes(column.type))
-            .map((column) => ({ value: column.name, label: column.label }))}
-          onChange={onChange}
-        />
-      );
-    case 'OPTION':
-      return (
-        <Select
-          aria-label={slot.words}
-          size="small"
-          value={String(value ?? '')}
-          options={slot.options.map((option) => ({ value: option.value, label: option.words }))}
-          onChange={onChange}
-        />
-      );
-    case 'VALUES':
-      return (
-        <Select
-          aria-label={slot.words}
-          size="small"
-          mode="tags"
-          open={false}
-          suffixIcon={null}
-          value={(value ?? []) as string[]}
-          onChange={onChange}
-        />
-      );
-    case 'FORMAT':
-      return <FormatEditor value={(value ?? null) as ColumnFormat | null} onChange={onChange} />;
-    case 'EXPRESSION':
-      return (
-        <Input.TextArea
-          aria-label={slot.words}
-          autoSize={{ minRows: 2, maxRows: 6 }}
-          value={String(value ?? '')}
-          onChange={(event) => onChange(event.target.value)}
-        />
-      );
-    default:
-      return (
-        <Input
-          aria-label={slot.words}
-          size="small"
-          value={String(value ?? '')}
-          onChange={(event) => onChange(event.target.value)}
-        />
-      );
-  }
 }

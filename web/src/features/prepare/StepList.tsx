@@ -6,13 +6,15 @@ import { bytes } from '../../shared/format';
 import { SentenceText } from '../../shared/SentenceText';
 import { useGrammar } from '../../shared/useGrammar';
 import { LoadProgress, UploadFiles } from '../home';
-import { ComputeForm } from './ComputeForm';
+import { AddStep } from './AddStep';
 import { NameForm } from './NameForm';
 import { StepEditor } from './StepEditor';
 import { say } from '../../words';
 
 interface Props {
   readonly data: DatasetDetails;
+  /** The column that is looked at. */
+  readonly looked: string | null;
   readonly busy: boolean;
   readonly problem: Error | null;
   readonly onChange: (steps: Step[]) => Promise<boolean>;
@@ -20,7 +22,7 @@ interface Props {
 }
 
 /** A numbered page of sentences, from the source to the dataset. */
-export function StepList({ data, busy, problem, onChange, onNewVersion }: Props) {
+export function StepList({ data, looked, busy, problem, onChange, onNewVersion }: Props) {
   const [newer, setNewer] = useState(false);
   const [job, setJob] = useState<JobStatus | null>(null);
   const [told, setTold] = useState<string | null>(null);
@@ -118,9 +120,10 @@ export function StepList({ data, busy, problem, onChange, onNewVersion }: Props)
             </p>
             {edited === i && kindOf(data.steps[i]) && (
               <StepEditor
-                step={data.steps[i] as Step}
+                step={{ ...data.steps[i] }}
                 kind={kindOf(data.steps[i]) as StepKindWords}
-                columns={data.columns.map((column) => column.info)}
+                columns={data.columns}
+                dataset={data.id}
                 busy={busy}
                 onStep={(step) => onChange(data.steps.map((old, at) => (at === i ? step : old)))}
                 onClose={() => setEdited(null)}
@@ -166,8 +169,9 @@ export function StepList({ data, busy, problem, onChange, onNewVersion }: Props)
           {problem.message}
         </p>
       )}
-      <ComputeForm
-        columns={data.columns.map((column) => column.info)}
+      <AddStep
+        data={data}
+        looked={looked}
         busy={busy}
         onStep={(step) => onChange([...data.steps, step])}
       />

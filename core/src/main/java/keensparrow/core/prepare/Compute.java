@@ -2,6 +2,7 @@ package keensparrow.core.prepare;
 
 import java.util.List;
 import keensparrow.core.column.Column;
+import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.expression.Expressions;
@@ -17,10 +18,10 @@ import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
 
 /**
- * Adds a column of numbers computed from others.
+ * Adds a column computed from others.
  *
  * @param name of the new column
- * @param expression arithmetic in SQL's syntax over column names
+ * @param expression in SQL's syntax over column names
  */
 public record Compute(String name, String label, String expression) implements Step {
     static final StepKind KIND = new StepKind(
@@ -42,14 +43,21 @@ public record Compute(String name, String label, String expression) implements S
                     Text.of("prepare.thereIsAlreadyAColumn", "name", UserException.quote(name)));
         }
         Column computed = Expressions.compute(expression, before);
-        ColumnInfo info = new ColumnInfo(name, label.strip(), computed.type(), Role.MEASURE);
-        return before.with(info.withAdditivity(additivity()), computed);
+        ColumnType type = computed.type();
+        Role role = type.isNumber() ? Role.MEASURE : type.isTime() ? Role.TIME : Role.CATEGORY;
+        ColumnInfo info = new ColumnInfo(name, label.strip(), type, role);
+        return before.with(type.isNumber() ? info.withAdditivity(additivity()) : info, computed);
     }
 
     private Additivity additivity() {
         return expression.indexOf('/') >= 0
                 ? new Additivity(Additivity.Kind.AVERAGE, Words.say("prepare.itIsOneNumberOver"))
                 : Meanings.byHeading(label, null);
+    }
+
+    @Override
+    public String effect(Table before, Table after) {
+        return Step.blanks(after, name);
     }
 
     @Override

@@ -140,6 +140,11 @@ public record JoinPeriod(String year, String part, @Nullable String day, Period 
     }
 
     @Override
+    public String effect(Table before, Table after) {
+        return Step.blanks(after, name);
+    }
+
+    @Override
     public Sentence sentence(Schema before) {
         Sentence.Filled first = Sentence.control("year", before.label(year));
         Sentence.Filled second = Sentence.control("part", before.label(part));

@@ -47,6 +47,11 @@ public record Retype(
     }
 
     @Override
+    public String effect(Table before, Table after) {
+        return Step.blanks(after, column);
+    }
+
+    @Override
     public Sentence sentence(Schema before) {
         return Sentence.of(
                 "prepare.retypeSentence",

@@ -1,8 +1,10 @@
 package keensparrow.core.prepare;
 
 import keensparrow.core.sentence.Sentence;
+import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Words;
 
 /** One recorded change between source and dataset, replayed on every load. */
 public sealed interface Step
@@ -15,9 +17,63 @@ public sealed interface Step
                 FillDown,
                 LeaveOutColumn,
                 LeaveOutRows,
-                Compute {
+                Compute,
+                ChooseColumns,
+                SortRows,
+                KeepLargest,
+                SampleRows,
+                ColumnsToRows,
+                GroupRows,
+                FromRowsBefore,
+                CorrectCell,
+                KeepRows,
+                DropRepeated,
+                TidyText,
+                ReplaceText,
+                SplitText,
+                MergeValues,
+                Recode,
+                CutRanges,
+                LookUp {
     /** The table after the step. @throws UserException when it does not fit, such as for a column that is gone */
     Table apply(Table before);
+
+    /** Likewise, with other datasets to look things up in. */
+    default Table apply(Table before, Tables others) {
+        return apply(before);
+    }
+
+    /** What it changed, where other datasets have to do with it. */
+    default String effect(Table before, Table after, Tables others) {
+        return effect(before, after);
+    }
+
+    /** What it changed, in a few words; nothing where there is nothing to tell. */
+    default String effect(Table before, Table after) {
+        int rows = after.rowCount() - before.rowCount();
+        if (rows < 0) {
+            return Words.say(
+                    "prepare.ofRowsLeftOut",
+                    "rowCount",
+                    Wording.number(-(long) rows),
+                    "rowCount2",
+                    Wording.number(before.rowCount()));
+        }
+        if (rows > 0) {
+            return Words.say("prepare.rowsNow", "rows", Wording.number(after.rowCount()));
+        }
+        return before.columns().size() == after.columns().size()
+                ? ""
+                : Words.say("prepare.columnsStay", "columns", after.columns().size());
+    }
+
+    /** How many rows of a column are blank, as an effect. */
+    static String blanks(Table after, String column) {
+        int blanks = after.column(column).blankCount();
+        return blanks == 0
+                ? Words.say("prepare.noBlanks")
+                : Words.say("prepare.blank2", "blanks", Wording.number(blanks));
+    }
 
     /** The step in words, for a table as it is before the step. */
     Sentence sentence(Schema before);

@@ -13,8 +13,25 @@ public final class StepKinds {
             JoinPeriod.KIND,
             FillDown.KIND,
             LeaveOutColumn.KIND,
+            ChooseColumns.KIND,
             LeaveOutRows.KIND,
-            Compute.KIND);
+            KeepRows.KIND,
+            KeepLargest.KIND,
+            DropRepeated.KIND,
+            SampleRows.KIND,
+            SortRows.KIND,
+            TidyText.KIND,
+            ReplaceText.KIND,
+            MergeValues.KIND,
+            SplitText.KIND,
+            Recode.KIND,
+            CutRanges.KIND,
+            Compute.KIND,
+            FromRowsBefore.KIND,
+            ColumnsToRows.KIND,
+            GroupRows.KIND,
+            LookUp.KIND,
+            CorrectCell.KIND);
 
     private StepKinds() {}
 }

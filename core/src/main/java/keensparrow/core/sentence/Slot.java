@@ -19,7 +19,18 @@ public record Slot(String path, String words, Type type, List<Option> options, L
         EXPRESSION,
         VALUES,
         FORMAT,
-        OPTION
+        OPTION,
+        COLUMNS,
+        /** A column, or none. */
+        COLUMN_OR_NONE,
+        NUMBER,
+        /** Names for groups of values. */
+        GROUPS,
+        /** Another dataset of the same person, in the field {@code dataset} with its name in {@code datasetName}. */
+        DATASET,
+        /** A column of that dataset. */
+        OTHER_COLUMN,
+        OTHER_COLUMNS
     }
 
     public record Option(String value, String words) {}
@@ -29,6 +40,37 @@ public record Slot(String path, String words, Type type, List<Option> options, L
 
     public static Slot column(String path, String words, ColumnType... types) {
         return new Slot(path, words, Type.COLUMN, List.of(), List.of(types));
+    }
+
+    /** Several columns, in an order. */
+    public static Slot columns(String path, String words, ColumnType... types) {
+        return new Slot(path, words, Type.COLUMNS, List.of(), List.of(types));
+    }
+
+    public static Slot columnOrNone(String path, String words, ColumnType... types) {
+        return new Slot(path, words, Type.COLUMN_OR_NONE, List.of(), List.of(types));
+    }
+
+    /** A whole number. */
+    public static Slot number(String path, String words) {
+        return new Slot(path, words, Type.NUMBER, List.of(), List.of());
+    }
+
+    /** Groups of the values of the column in the field {@code column}, each with a name. */
+    public static Slot groups(String path, String words) {
+        return new Slot(path, words, Type.GROUPS, List.of(), List.of());
+    }
+
+    public static Slot dataset(String path, String words) {
+        return new Slot(path, words, Type.DATASET, List.of(), List.of());
+    }
+
+    public static Slot otherColumn(String path, String words) {
+        return new Slot(path, words, Type.OTHER_COLUMN, List.of(), List.of());
+    }
+
+    public static Slot otherColumns(String path, String words) {
+        return new Slot(path, words, Type.OTHER_COLUMNS, List.of(), List.of());
     }
 
     public static Slot text(String path, String words) {

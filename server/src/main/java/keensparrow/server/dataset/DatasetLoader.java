@@ -16,6 +16,7 @@ import keensparrow.core.prepare.Proposals;
 import keensparrow.core.prepare.Retype;
 import keensparrow.core.prepare.Step;
 import keensparrow.core.prepare.Steps;
+import keensparrow.core.prepare.Tables;
 import keensparrow.core.profile.Profile;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
@@ -95,7 +96,7 @@ final class DatasetLoader {
         job.says(Words.say("server.dataset.replayingTheSteps"), 0, 0);
         Proposals proposals = before == null && steps.isEmpty() ? Proposals.of(raw.table()) : Proposals.NONE;
         List<Step> all = before == null && steps.isEmpty() ? proposals.steps() : steps;
-        Steps.Run run = Steps.run(raw.table(), all);
+        Steps.Run run = Steps.run(raw.table(), all, 1, others(dataset));
         return record(
                 job, dataset, before, new Made(rows, all, raw.noting(proposals.notes(), proposals.ambiguities()), run));
     }
@@ -122,7 +123,7 @@ final class DatasetLoader {
                         folder.snapshotBytes(dataset.id(), before.number()),
                         () -> table(before))
                 .table();
-        Steps.Run run = Steps.run(now, added, before.steps().size() + 1);
+        Steps.Run run = Steps.run(now, added, before.steps().size() + 1, others(dataset));
         List<Steps.Done> done = new ArrayList<>(before.stepsDone());
         done.addAll(run.done());
         LoadedTable raw = new LoadedTable(now, before.plan(), before.report());
@@ -231,13 +232,34 @@ final class DatasetLoader {
         Dataset dataset = database.inTransaction(connection -> datasets.findAny(connection, version.datasetId()))
                 .orElseThrow();
         LoadedTable raw = read(dataset, Rows.of(version), version.steps(), version.plan(), LoadWatch.NONE, () -> false);
-        Table table = Steps.run(raw.table(), version.steps()).table();
+        Table table =
+                Steps.run(raw.table(), version.steps(), 1, others(dataset)).table();
         try {
             SnapshotFile.write(table, folder.snapshot(version.datasetId(), version.number()));
         } catch (IOException e) {
             throw DataFolder.diskFailure(e);
         }
         return table;
+    }
+
+    /** The other datasets of the same owner as they stand now. */
+    private Tables others(Dataset dataset) {
+        return id -> {
+            if (id.equals(dataset.id())) {
+                throw new UserException(ErrorCode.STEP_DOES_NOT_FIT, Text.of("server.dataset.looksUpItself"));
+            }
+            Dataset.Version version = database.inTransaction(connection -> {
+                        Dataset other =
+                                datasets.find(connection, dataset.ownerId(), id).orElseThrow(Tables::gone);
+                        return datasets.findVersion(connection, id, other.currentVersion());
+                    })
+                    .orElseThrow(Tables::gone);
+            return engines.get(
+                            new DatasetRepository.VersionId(id, version.number()),
+                            folder.snapshotBytes(id, version.number()),
+                            () -> table(version))
+                    .table();
+        };
     }
 
     private static LoadWatch watch(Job job) {

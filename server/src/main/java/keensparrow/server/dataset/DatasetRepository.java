@@ -224,6 +224,17 @@ final class DatasetRepository {
                 == 1;
     }
 
+    /** Names of the owner's datasets with a step that looks something up in this one. */
+    List<String> lookedUpBy(Connection connection, long ownerId, String id) throws SQLException {
+        return Database.list(
+                connection,
+                "select name from dataset where owner_id = ? and id <> ? and position(?, steps) > 0 order by name",
+                row -> row.getString(1),
+                ownerId,
+                id,
+                "\"dataset\":\"" + id + "\"");
+    }
+
     Optional<Dataset.Version> findVersion(Connection connection, String datasetId, int number) throws SQLException {
         return Database.one(
                 connection,

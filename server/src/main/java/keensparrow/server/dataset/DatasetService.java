@@ -22,6 +22,7 @@ import keensparrow.core.error.UserException;
 import keensparrow.core.layout.ReadingChoices;
 import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.core.prepare.Step;
+import keensparrow.core.sentence.Wording;
 import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
 import keensparrow.server.job.Job;
@@ -366,6 +367,11 @@ public final class DatasetService {
             }
             if (datasets.appsOn(connection, id) > 0) {
                 throw new UserException(ErrorCode.CONFLICT, Text.of("server.dataset.anAppShowsThisDataset"));
+            }
+            List<String> users = datasets.lookedUpBy(connection, ownerId, id);
+            if (!users.isEmpty()) {
+                throw new UserException(
+                        ErrorCode.CONFLICT, Text.of("server.dataset.isLookedUp", "names", Wording.all(users)));
             }
             versions.addAll(datasets.versionNumbers(connection, id));
             contents.addAll(datasets.contentsOf(connection, id));

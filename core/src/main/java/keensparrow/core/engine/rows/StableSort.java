@@ -7,13 +7,19 @@ import keensparrow.core.parallel.Cancellation;
  * Sorts row numbers by a key for each row; rows with equal keys keep their order. Counts digits of 16 bits, from the
  * lowest that differ to the highest: O(rows) for each digit, without boxing.
  */
-final class StableSort {
+public final class StableSort {
     private static final int DIGIT = 16;
     private static final int VALUES = 1 << DIGIT;
 
     private StableSort() {}
 
-    static void byKeys(int[] order, long[] keys, BooleanSupplier cancelled) {
+    /**
+     * Sorts in place.
+     *
+     * @param order row numbers
+     * @param keys of each row; the largest long is last whatever the others are
+     */
+    public static void byKeys(int[] order, long[] keys, BooleanSupplier cancelled) {
         long low = Long.MAX_VALUE;
         long high = Long.MIN_VALUE;
         boolean last = false; // blanks have the largest key of all; their own pass keeps the others close together

@@ -1,0 +1,197 @@
+package keensparrow.core.prepare;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import keensparrow.core.column.Column;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.column.DoubleColumn;
+import keensparrow.core.column.LongColumn;
+import keensparrow.core.column.LongList;
+import keensparrow.core.column.TextBuilder;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.meaning.Meanings;
+import keensparrow.core.sentence.Sentence;
+import keensparrow.core.sentence.Slot;
+import keensparrow.core.sentence.Wording;
+import keensparrow.core.table.Additivity;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Role;
+import keensparrow.core.table.Schema;
+import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
+
+/**
+ * Turns columns into rows: each row becomes one for each of the columns, with the column's label in one new column and
+ * its value in another; all other columns are repeated. Columns of numbers give numbers, columns of one other type
+ * give that, mixed ones give text.
+ *
+ * @param labels name of the column of labels, @param values name of the column of values
+ */
+public record ColumnsToRows(List<String> columns, String labels, String values) implements Step {
+    private static final long MAX_ROWS = 100_000_000;
+
+    static final StepKind KIND = new StepKind(
+            "columnsToRows",
+            ColumnsToRows.class,
+            Words.say("prepare.columnsToRows"),
+            List.of(
+                    Slot.columns("columns", Words.say("prepare.columnsToTurn")),
+                    Slot.text("labels", Words.say("prepare.labelsInto")),
+                    Slot.text("values", Words.say("prepare.valuesInto"))));
+
+    public ColumnsToRows {
+        columns = List.copyOf(columns);
+    }
+
+    @Override
+    public Table apply(Table before) {
+        List<String> turned = TextCells.columns(columns, before.schema());
+        int width = turned.size();
+        long rows = (long) before.rowCount() * width;
+        if (rows > MAX_ROWS) {
+            throw new UserException(
+                    ErrorCode.STEP_DOES_NOT_FIT, Text.of("prepare.tooManyRows", "rows", Wording.number(rows)));
+        }
+        int[] from = new int[(int) rows];
+        TextBuilder headings = new TextBuilder();
+        for (int i = 0; i < from.length; i++) {
+            from[i] = i / width;
+            headings.add(before.schema().label(turned.get(i % width)));
+        }
+        Set<String> gone = new HashSet<>(turned);
+        List<ColumnInfo> infos = new ArrayList<>();
+        List<Column> kept = new ArrayList<>();
+        for (ColumnInfo info : before.schema().columns()) {
+            if (!gone.contains(info.name())) {
+                infos.add(info);
+                kept.add(before.column(info.name()).pick(from, from.length));
+            }
+        }
+        Table table = new Table(new Schema(infos), kept, from.length);
+        Column cells = cells(turned.stream().map(before::column).toList(), from.length);
+        table = table.with(
+                new ColumnInfo(
+                        TextCells.newName(labels, table.schema()), labels.strip(), ColumnType.TEXT, Role.CATEGORY),
+                headings.build());
+        return table.with(info(before, turned, cells, table.schema()), cells);
+    }
+
+    private ColumnInfo info(Table before, List<String> turned, Column cells, Schema schema) {
+        ColumnInfo first = before.schema().get(turned.get(0));
+        Role role = cells.type().isNumber() ? Role.MEASURE : cells.type().isTime() ? Role.TIME : Role.CATEGORY;
+        ColumnInfo info =
+                new ColumnInfo(TextCells.newName(values, schema), values.strip(), cells.type(), role, first.format());
+        if (!cells.type().isNumber()) {
+            return info;
+        }
+        boolean alike = turned.stream()
+                .map(name -> before.schema().get(name).additivity())
+                .allMatch(one -> one != null
+                        && first.additivity() != null
+                        && one.kind() == first.additivity().kind());
+        Additivity known = first.additivity();
+        return info.withAdditivity(alike && known != null ? known : Meanings.byHeading(values, null));
+    }
+
+    /** The cells row by row; of numbers exactly, where they fit. */
+    private static Column cells(List<Column> turned, int rows) {
+        boolean numbers = turned.stream().allMatch(column -> column.type().isNumber());
+        if (numbers) {
+            return numbers(turned, rows);
+        }
+        ColumnType type = turned.get(0).type();
+        boolean longs = turned.stream().allMatch(column -> column.type() == type && column instanceof LongColumn);
+        if (longs) {
+            LongList all = new LongList();
+            each(turned, rows, (column, row) -> all.add(((LongColumn) column).value(row)), all::addBlank);
+            long[] valid = all.validity();
+            return new LongColumn(type, ((LongColumn) turned.get(0)).scale(), all.drain(), valid);
+        }
+        TextBuilder texts = new TextBuilder();
+        each(turned, rows, (column, row) -> texts.add(column.plain(row)), () -> texts.add(null));
+        return texts.build();
+    }
+
+    private static Column numbers(List<Column> turned, int rows) {
+        int scale = turned.stream()
+                .mapToInt(column -> column instanceof LongColumn longs ? longs.scale() : LongColumn.LARGEST_SCALE + 1)
+                .max()
+                .orElse(0);
+        if (scale <= LongColumn.LARGEST_SCALE) {
+            try {
+                LongList all = new LongList();
+                each(
+                        turned,
+                        rows,
+                        (column, row) -> {
+                            LongColumn longs = (LongColumn) column;
+                            long factor = LongColumn.powerOfTen(scale - longs.scale());
+                            all.add(Math.multiplyExact(longs.value(row), factor));
+                        },
+                        all::addBlank);
+                long[] valid = all.validity();
+                return new LongColumn(scale == 0 ? ColumnType.WHOLE : ColumnType.DECIMAL, scale, all.drain(), valid);
+            } catch (ArithmeticException beyond) {
+                // values of very different size: as floating point below
+            }
+        }
+        double[] all = new double[rows];
+        long[] valid = new long[(rows + 63) / 64];
+        int[] at = {0};
+        each(
+                turned,
+                rows,
+                (column, row) -> {
+                    valid[at[0] >> 6] |= 1L << at[0];
+                    all[at[0]++] = column instanceof DoubleColumn doubles
+                            ? doubles.value(row)
+                            : new BigDecimal(String.valueOf(column.plain(row))).doubleValue();
+                },
+                () -> at[0]++);
+        return new DoubleColumn(all, valid);
+    }
+
+    private interface Cell {
+        void at(Column column, int row);
+    }
+
+    private static void each(List<Column> turned, int rows, Cell filled, Runnable blank) {
+        int width = turned.size();
+        for (int i = 0; i < rows; i++) {
+            Column column = turned.get(i % width);
+            int row = i / width;
+            if (column.isBlank(row)) {
+                blank.run();
+            } else {
+                filled.at(column, row);
+            }
+        }
+    }
+
+    @Override
+    public Sentence sentence(Schema before) {
+        return Sentence.of(
+                "prepare.columnsToRowsSentence",
+                Sentence.control("columns", shortened(before)),
+                Sentence.control("labels", labels),
+                Sentence.control("values", values));
+    }
+
+    private String shortened(Schema before) {
+        return columns.size() <= 3
+                ? Wording.all(columns.stream().map(before::label).toList())
+                : Words.say(
+                        "prepare.columnsFromTo",
+                        "count",
+                        columns.size(),
+                        "first",
+                        before.label(columns.get(0)),
+                        "last",
+                        before.label(columns.get(columns.size() - 1)));
+    }
+}

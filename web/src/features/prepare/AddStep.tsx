@@ -1,0 +1,75 @@
+import { useState } from 'react';
+import type { DatasetDetails, Step, StepKindWords } from '../../api/types';
+import { Menu } from '../../shared/Menu';
+import { useGrammar } from '../../shared/useGrammar';
+import { say } from '../../words';
+import { ComputeForm } from './ComputeForm';
+import { StepEditor } from './StepEditor';
+import { blankStep } from './slots';
+
+interface Props {
+  readonly data: DatasetDetails;
+  /** The column that is looked at. */
+  readonly looked: string | null;
+  readonly busy: boolean;
+  readonly onStep: (step: Step) => Promise<boolean>;
+}
+
+/** A new step at the end: computing is said at once, all others are picked from a list. */
+export function AddStep({ data, looked, busy, onStep }: Props) {
+  const [kind, setKind] = useState<StepKindWords | 'compute' | null>(null);
+  const kinds = useGrammar().stepKinds.filter(
+    (item) => item.slots.length > 0 && item.kind !== 'compute',
+  );
+  const close = () => setKind(null);
+  if (kind === 'compute') {
+    const columns = data.columns.map((column) => column.info);
+    return <ComputeForm columns={columns} busy={busy} onStep={onStep} onClose={close} />;
+  }
+  if (kind) {
+    return (
+      <>
+        <p className="step-sentence add-step">{kind.words}</p>
+        <StepEditor
+          key={kind.kind}
+          isNew
+          step={blankStep(kind, data.columns, looked)}
+          kind={kind}
+          columns={data.columns}
+          dataset={data.id}
+          busy={busy}
+          onStep={onStep}
+          onClose={close}
+        />
+      </>
+    );
+  }
+  return (
+    <p className="step-sentence add-step">
+      {say('prepare.addAStep')}{' '}
+      <button type="button" className="word" onClick={() => setKind('compute')}>
+        {say('prepare.computeAColumn')}
+      </button>{' '}
+      {say('prepare.or')}{' '}
+      <Menu label={say('prepare.anotherStep')} className="word">
+        {(done) => (
+          <ul className="step-kinds" aria-label={say('prepare.kindsOfSteps')}>
+            {kinds.map((item) => (
+              <li key={item.kind}>
+                <button
+                  type="button"
+                  onClick={() => {
+                    done();
+                    setKind(item);
+                  }}
+                >
+                  {item.words}
+                </button>
+              </li>
+            ))}
+          </ul>
+        )}
+      </Menu>
+    </p>
+  );
+}
