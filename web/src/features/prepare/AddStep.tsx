@@ -1,6 +1,6 @@
+import { Select } from 'antd';
 import { useState } from 'react';
 import type { DatasetDetails, Step, StepKindWords } from '../../api/types';
-import { Menu } from '../../shared/Menu';
 import { useGrammar } from '../../shared/useGrammar';
 import { say } from '../../words';
 import { ComputeForm } from './ComputeForm';
@@ -51,25 +51,18 @@ export function AddStep({ data, looked, busy, onStep }: Props) {
         {say('prepare.computeAColumn')}
       </button>{' '}
       {say('prepare.or')}{' '}
-      <Menu label={say('prepare.anotherStep')} className="word">
-        {(done) => (
-          <ul className="step-kinds" aria-label={say('prepare.kindsOfSteps')}>
-            {kinds.map((item) => (
-              <li key={item.kind}>
-                <button
-                  type="button"
-                  onClick={() => {
-                    done();
-                    setKind(item);
-                  }}
-                >
-                  {item.words}
-                </button>
-              </li>
-            ))}
-          </ul>
-        )}
-      </Menu>
+      <Select
+        aria-label={say('prepare.kindsOfSteps')}
+        className="step-kinds"
+        size="small"
+        showSearch={{ optionFilterProp: 'label' }}
+        placeholder={say('prepare.anotherStep')}
+        popupMatchSelectWidth={320}
+        listHeight={420}
+        value={null}
+        options={kinds.map((item) => ({ value: item.kind, label: item.words }))}
+        onChange={(picked) => setKind(kinds.find((item) => item.kind === picked) ?? null)}
+      />
     </p>
   );
 }

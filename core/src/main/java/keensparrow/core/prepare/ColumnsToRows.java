@@ -58,11 +58,12 @@ public record ColumnsToRows(List<String> columns, String labels, String values) 
                     ErrorCode.STEP_DOES_NOT_FIT, Text.of("prepare.tooManyRows", "rows", Wording.number(rows)));
         }
         int[] from = new int[(int) rows];
-        TextBuilder headings = new TextBuilder();
+        int[] label = new int[from.length];
         for (int i = 0; i < from.length; i++) {
             from[i] = i / width;
-            headings.add(before.schema().label(turned.get(i % width)));
+            label[i] = i % width;
         }
+        ColumnAsText.Read headings = headings(turned, before.schema());
         Set<String> gone = new HashSet<>(turned);
         List<ColumnInfo> infos = new ArrayList<>();
         List<Column> kept = new ArrayList<>();
@@ -74,11 +75,26 @@ public record ColumnsToRows(List<String> columns, String labels, String values) 
         }
         Table table = new Table(new Schema(infos), kept, from.length);
         Column cells = cells(turned.stream().map(before::column).toList(), from.length);
+        Column labelled = headings.column().pick(label, label.length);
+        ColumnInfo how = headings.info();
+        Role role = how.type().isTime() ? Role.TIME : Role.CATEGORY;
         table = table.with(
                 new ColumnInfo(
-                        TextCells.newName(labels, table.schema()), labels.strip(), ColumnType.TEXT, Role.CATEGORY),
-                headings.build());
+                        TextCells.newName(labels, table.schema()), labels.strip(), how.type(), role, how.format()),
+                labelled);
         return table.with(info(before, turned, cells, table.schema()), cells);
+    }
+
+    /** The labels, as dates where they name months, years or days. */
+    private ColumnAsText.Read headings(List<String> turned, Schema schema) {
+        TextBuilder texts = new TextBuilder();
+        turned.forEach(name -> texts.add(schema.label(name)));
+        Column plain = texts.build();
+        ColumnAsText.Read read = ColumnAsText.read(plain, labels.strip(), null);
+        boolean dates = read.info().type().isTime() && read.column().blankCount() == 0;
+        return dates
+                ? read
+                : new ColumnAsText.Read(plain, new ColumnInfo("labels", labels, ColumnType.TEXT, Role.CATEGORY));
     }
 
     private ColumnInfo info(Table before, List<String> turned, Column cells, Schema schema) {

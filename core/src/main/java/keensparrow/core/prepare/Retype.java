@@ -3,9 +3,11 @@ package keensparrow.core.prepare;
 import java.util.List;
 import java.util.stream.Stream;
 import keensparrow.core.column.ColumnType;
+import keensparrow.core.infer.guess.TypeOverride;
 import keensparrow.core.infer.text.DatePattern;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Slot;
+import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Words;
@@ -42,8 +44,20 @@ public record Retype(
 
     @Override
     public Table apply(Table before) {
-        before.schema().get(column); // the reading did the rest
-        return before;
+        ColumnInfo info = before.schema().get(column);
+        if (info.type() == type) {
+            return before; // the reading did it
+        }
+        ColumnAsText.Read read =
+                ColumnAsText.read(before.column(column), info.label(), new TypeOverride(type, dates, decimalMark));
+        ColumnInfo made = new ColumnInfo(
+                column,
+                info.label(),
+                type,
+                read.info().role(),
+                read.info().format(),
+                read.info().additivity());
+        return before.with(made, read.column());
     }
 
     @Override

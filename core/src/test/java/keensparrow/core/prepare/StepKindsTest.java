@@ -149,7 +149,8 @@ class StepKindsTest {
                 .extracting(ColumnInfo::label)
                 .containsExactly("Place", "Note", "Year", "Energy");
         assertThat(column(tall, "place")).containsExactly("North", "North", "South", "South");
-        assertThat(column(tall, "year")).containsExactly("2024", "2025", "2024", "2025");
+        assertThat(tall.schema().get("year").type()).isEqualTo(ColumnType.DATE); // labels that name years are years
+        assertThat(column(tall, "year")).containsExactly("2024-01-01", "2025-01-01", "2024-01-01", "2025-01-01");
         assertThat(column(tall, "energy")).containsExactly("1.25", "2.00", "null", "4.50");
         assertThat(tall.schema().get("energy").type()).isEqualTo(ColumnType.DECIMAL);
         assertThat(run.done().get(0).effect()).isEqualTo("4 rows now");
@@ -158,6 +159,25 @@ class StepKindsTest {
         assertThat(column(mixed, "value")).containsExactly("1.25", "x", "null", "y");
         assertThatThrownBy(() -> Steps.run(wide, List.of(new ColumnsToRows(List.of(), "a", "b"))))
                 .hasMessageContaining("No column is picked");
+    }
+
+    @Test
+    void whatAStepMadeIsReadAsAnotherType() {
+        Step split = new SplitText("when", "/", 2);
+        Table raw = TextRows.table("""
+                Id,When
+                1,2026-01-31 / 4.5
+                2,2026-02-01 / x
+                3,
+                """);
+        Steps.Run run = Steps.run(
+                raw, List.of(split, new Retype("when_1", ColumnType.DATE), new Retype("when_2", ColumnType.DECIMAL)));
+        Table made = run.table();
+        assertThat(made.rowCount()).isEqualTo(3);
+        assertThat(made.schema().get("when_1").type()).isEqualTo(ColumnType.DATE);
+        assertThat(column(made, "when_1")).containsExactly("2026-01-31", "2026-02-01", "null");
+        assertThat(column(made, "when_2")).containsExactly("4.5", "null", "null");
+        assertThat(run.done().get(2).effect()).isEqualTo("2 blank");
     }
 
     @Test

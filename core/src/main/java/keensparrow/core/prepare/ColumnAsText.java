@@ -1,0 +1,61 @@
+package keensparrow.core.prepare;
+
+import java.util.List;
+import java.util.Map;
+import keensparrow.core.column.Column;
+import keensparrow.core.infer.guess.TypeOverride;
+import keensparrow.core.infer.load.LoadedTable;
+import keensparrow.core.infer.load.TableLoader;
+import keensparrow.core.infer.source.LoadWatch;
+import keensparrow.core.infer.source.RowSource;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Table;
+import org.jspecify.annotations.Nullable;
+
+/** The values of a column as if they stood in a file, to be read as the loader reads files. */
+record ColumnAsText(String name, Column column) implements RowSource {
+    private static final String NAME = "value"; // of the column after its reading
+
+    /** What came of it: the column, and how it is called, typed and shown. */
+    record Read(Column column, ColumnInfo info) {}
+
+    /**
+     * @param heading hints at what the values are, as headings in files do
+     * @param wanted the type, null for the one that the values tell
+     */
+    static Read read(Column column, String heading, @Nullable TypeOverride wanted) {
+        ColumnAsText source = new ColumnAsText(heading, column);
+        Map<String, TypeOverride> types = wanted == null ? Map.of() : Map.of(source.key(), wanted);
+        LoadedTable loaded = new TableLoader(List.of(source), types, List.of(), LoadWatch.NONE).load();
+        Table table = loaded.table();
+        ColumnInfo info = table.schema().columns().get(1);
+        return new Read(table.columns().get(1), info);
+    }
+
+    private String key() {
+        String plain = keensparrow.core.infer.guess.Headings.name(name);
+        return plain.isEmpty() || plain.equals("row_number") ? NAME : plain;
+    }
+
+    private String heading() {
+        return key().equals(NAME) ? NAME : name;
+    }
+
+    @Override
+    public void read(CellHandler handler) {
+        cell(handler, "row number"); // beside it no row is blank, and none is passed over
+        cell(handler, heading());
+        handler.endRow(1);
+        for (int row = 0; row < column.rowCount(); row++) {
+            cell(handler, Integer.toString(row + 1));
+            String plain = column.plain(row);
+            cell(handler, plain == null ? "" : plain);
+            handler.endRow(row + 2);
+        }
+    }
+
+    private static void cell(CellHandler handler, String text) {
+        char[] chars = text.toCharArray();
+        handler.cell(chars, 0, chars.length);
+    }
+}
