@@ -67,7 +67,9 @@ export function SentenceEditor(props: Props) {
     has('MEASURE') && !view.measureId && measureOf(measureValue(view.measure ?? null)) === null;
   const [detailed, setDetailed] = useState(false);
   const seen = useRef<HTMLElement>(null);
-  useEffect(() => seen.current?.scrollIntoView({ block: 'nearest' }), [view.id]);
+  useEffect(() => {
+    seen.current?.scrollIntoView({ block: 'nearest' });
+  }, [view.id]);
   const named = page.app.measures ?? [];
   const open = proposals.filter(
     (proposal) => !isChosen(proposal.kind) && takes(view, proposal.kind, grammar),

@@ -93,6 +93,10 @@ function press(ambiguity: Ambiguity): string {
       return say('prepare.fillItDown');
     case 'LEAVE_OUT_ROWS':
       return say('prepare.leaveOut2', { value: ambiguity.value ?? '' });
+    case 'MERGE_VALUES':
+      return say('prepare.readAsOne', { value: ambiguity.value ?? '' });
+    case 'COLUMNS_TO_ROWS':
+      return say('prepare.turnIntoRows');
     case null:
       return say('prepare.readThem', { other: ambiguity.other ?? '' });
   }
@@ -105,6 +109,20 @@ function otherWay(ambiguity: Ambiguity): Step {
       return { kind: 'fillDown', column };
     case 'LEAVE_OUT_ROWS':
       return { kind: 'leaveOutRows', column, values: [ambiguity.value ?? ''], blank: false };
+    case 'MERGE_VALUES':
+      return {
+        kind: 'mergeValues',
+        column,
+        values: ambiguity.values ?? [],
+        into: ambiguity.value ?? '',
+      };
+    case 'COLUMNS_TO_ROWS':
+      return {
+        kind: 'columnsToRows',
+        columns: ambiguity.values ?? [],
+        labels: ambiguity.value ?? '',
+        values: say('prepare.valueOfRows'),
+      };
     case null: {
       const { type, dates, decimalMark } = ambiguity;
       return { kind: 'retype', column, type, dates, decimalMark };
@@ -114,10 +132,17 @@ function otherWay(ambiguity: Ambiguity): Step {
 
 /** What a step has settled is not asked again. */
 const isOpen = (ambiguity: Ambiguity, steps: readonly Step[]): boolean => {
-  const { kind } = otherWay(ambiguity);
-  return !steps.some(
-    (step) => 'column' in step && step.column === ambiguity.column && step.kind === kind,
-  );
+  const asked = otherWay(ambiguity);
+  return !steps.some((step) => {
+    if (step.kind === 'columnsToRows') return asked.kind === 'columnsToRows';
+    if (!('column' in step) || step.column !== ambiguity.column || step.kind !== asked.kind) {
+      return false;
+    }
+    return (
+      step.kind !== 'mergeValues' ||
+      (ambiguity.values ?? []).some((one) => step.values.includes(one))
+    );
+  });
 };
 
 /** As it was read, now by the author's word: the question is answered. */

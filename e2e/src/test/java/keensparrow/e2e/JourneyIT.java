@@ -618,6 +618,44 @@ class JourneyIT {
     }
 
     @Test
+    @Order(290)
+    void aWideSheetBecomesRowsWithWhatAnotherDatasetKnows() throws Exception {
+        Path files = folder.resolve("files");
+        DemoFiles.writeTo(files);
+        analyst.open(server.address());
+        analyst.pick("input[type=file]", files.resolve("stations.xlsx"));
+        analyst.sees(".prepare-table h2", "18 rows");
+        analyst.open(server.address());
+        analyst.pick("input[type=file]", files.resolve("energy-by-month.xlsx"));
+        analyst.clickText("button", "Load it");
+        analyst.sees(".prepare-table h2", "24 rows · 26 columns");
+        analyst.sees("[aria-label='Worth a look']", "24 columns, Jan 2025 to Dec 2026, hold one period each");
+        analyst.clickText("button", "Turn them into rows");
+        analyst.sees(".prepare-table h2", "576 rows · 4 columns");
+        analyst.sees(".preview thead", "month · time");
+        analyst.seesNo("[aria-label='Worth a look'] .doubt:nth-of-type(9)");
+        analyst.choose("Kinds of steps", "Look up in another dataset");
+        analyst.choose("by the column here", "Depot");
+        analyst.choose("in the dataset", "Stations");
+        analyst.choose("whose key there is", "City");
+        analyst.click(".step-editor .ant-select:has(input[aria-label='take'])");
+        analyst.clickText("div[contains(@class, 'ant-select-item-option-content')]", "Country");
+        analyst.press(Keys.ESCAPE);
+        analyst.clickText("button", "Add the step");
+        analyst.sees(".steps", "Look up country in Stations where city is Depot: the first of several.");
+        analyst.sees(".steps", "every row has a match");
+        analyst.sees(".preview thead", "Country");
+        analyst.choose("Kinds of steps", "Keep or leave out rows by a condition");
+        analyst.type(".step-editor textarea", "value > 20000");
+        analyst.clickText("button", "Add the step");
+        analyst.sees(".steps", "Keep the rows where value > 20000.");
+        analyst.clickText("button", "Undo last step");
+        analyst.sees(".prepare-table h2", "After step 2");
+        analyst.clickText("button", "Undo last step");
+        analyst.sees(".prepare-table h2", "576 rows · 4 columns");
+    }
+
+    @Test
     @Order(300)
     void answersThatTakeTooLongAreSaid() throws Exception {
         server.restart("--answer-limit", "0");

@@ -9,6 +9,7 @@ import keensparrow.core.column.LongColumn;
 import keensparrow.core.infer.load.LoadReport;
 import keensparrow.core.meaning.MainTime;
 import keensparrow.core.meaning.TimeWords;
+import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Table;
@@ -63,7 +64,53 @@ public record Proposals(List<Step> steps, List<String> notes, List<LoadReport.Am
             ambiguities.add(LoadReport.Ambiguity.ofLabelsOnce(
                     label.name(), Words.say("prepare.standsOnlyInTheFirst", "label", label.label()), label.type()));
         }
+        ambiguities.addAll(spellings(without));
+        WideColumns.find(without).ifPresent(wide -> ambiguities.add(wide(wide)));
         return new Proposals(steps, notes, ambiguities);
+    }
+
+    private static List<LoadReport.Ambiguity> spellings(Table table) {
+        List<LoadReport.Ambiguity> asked = new ArrayList<>();
+        for (Spellings.Found found : Spellings.find(table)) {
+            List<String> told = new ArrayList<>();
+            for (int i = 0; i < found.texts().size(); i++) {
+                told.add(Words.say(
+                        "prepare.spelledInRows",
+                        "text",
+                        found.texts().get(i),
+                        "rows",
+                        found.rows().get(i)));
+            }
+            String label = found.column().label();
+            asked.add(LoadReport.Ambiguity.ofSpellings(
+                    found.column().name(),
+                    Words.say("prepare.spelledAlike", "column", label, "texts", Wording.all(told)),
+                    found.column().type(),
+                    found.texts().get(0),
+                    found.texts().subList(1, found.texts().size())));
+        }
+        return asked;
+    }
+
+    private static LoadReport.Ambiguity wide(WideColumns.Found found) {
+        List<ColumnInfo> columns = found.columns();
+        String label = Words.say(
+                "prepare.period",
+                "kind",
+                found.periods() == null ? "DAY" : found.periods().name());
+        return LoadReport.Ambiguity.ofWideColumns(
+                columns.get(0).name(),
+                Words.say(
+                        "prepare.wideColumns",
+                        "count",
+                        columns.size(),
+                        "first",
+                        columns.get(0).label(),
+                        "last",
+                        columns.get(columns.size() - 1).label()),
+                columns.get(0).type(),
+                label,
+                columns.stream().map(ColumnInfo::name).toList());
     }
 
     /** A year in one column and its month, quarter or week in another are joined where there is no finer date. */

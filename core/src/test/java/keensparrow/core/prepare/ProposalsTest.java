@@ -2,6 +2,7 @@ package keensparrow.core.prepare;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 
 import java.util.List;
 import java.util.stream.IntStream;
@@ -163,5 +164,52 @@ class ProposalsTest {
         assertThatThrownBy(() -> Steps.run(table, List.of(new SetAdditivity("quarter", Additivity.Kind.SUM))))
                 .isInstanceOf(UserException.class)
                 .hasMessageContaining("only numbers are added up");
+    }
+
+    @Test
+    void spellingsThatDifferInMarksAloneAreAskedFor() {
+        Table table = TextRows.table("""
+                Line,Town,Code
+                Lyon–Trieste,Zürich,a-1
+                Lyon - Trieste,zurich,a1
+                lyon–trieste,Zürich,1.2
+                Lyon–Trieste,Wien,12
+                """);
+        assertThat(Proposals.of(table).ambiguities())
+                .filteredOn(one -> one.otherStep() == LoadReport.OtherStep.MERGE_VALUES)
+                .extracting(LoadReport.Ambiguity::text, LoadReport.Ambiguity::value, LoadReport.Ambiguity::values)
+                .contains(
+                        tuple(
+                                "“Line” has texts that are almost alike: “Lyon–Trieste” (2 rows), “Lyon - Trieste” (1 row)"
+                                        + " and “lyon–trieste” (1 row). Are they the same?",
+                                "Lyon–Trieste",
+                                List.of("Lyon - Trieste", "lyon–trieste")),
+                        tuple(
+                                "“Town” has texts that are almost alike: “Zürich” (2 rows) and “zurich” (1 row). Are they"
+                                        + " the same?",
+                                "Zürich",
+                                List.of("zurich")))
+                .noneMatch(one -> one.toList().get(0).toString().contains("1.2"));
+    }
+
+    @Test
+    void columnsOfPeriodsAreOfferedAsRows() {
+        Table wide = TextRows.table("""
+                Depot,Jan 2025,Feb 2025,Mar 2025,Apr 2025,Note
+                Wien,1,2,3,4,x
+                """);
+        assertThat(Proposals.of(wide).ambiguities())
+                .filteredOn(one -> one.otherStep() == LoadReport.OtherStep.COLUMNS_TO_ROWS)
+                .singleElement()
+                .satisfies(one -> {
+                    assertThat(one.value()).isEqualTo("Month");
+                    assertThat(one.values()).containsExactly("jan_2025", "feb_2025", "mar_2025", "apr_2025");
+                });
+        Table plain = TextRows.table("""
+                Depot,Run 1,Run 2,Run 3,Run 4
+                Wien,1,2,3,4
+                """);
+        assertThat(Proposals.of(plain).ambiguities())
+                .noneMatch(one -> one.otherStep() == LoadReport.OtherStep.COLUMNS_TO_ROWS);
     }
 }

@@ -35,6 +35,7 @@ public record LoadReport(
      * @param now the type it is read as; null where that is the same
      * @param otherStep the step that makes it so; null for one that reads the column as that type
      * @param value whose rows that step is about, written plainly; null for all of the column
+     * @param values that are the same as the value, or columns beside this one; null for none
      */
     public record Ambiguity(
             String column,
@@ -45,7 +46,8 @@ public record LoadReport(
             @Nullable Character decimalMark,
             @Nullable ColumnType now,
             @Nullable OtherStep otherStep,
-            @Nullable String value) {
+            @Nullable String value,
+            @Nullable List<String> values) {
         /** A column whose values could be read as another type, with dates in another order or another mark. */
         static Ambiguity ofReading(
                 String column,
@@ -55,7 +57,7 @@ public record LoadReport(
                 @Nullable DatePattern dates,
                 @Nullable Character decimalMark,
                 @Nullable ColumnType now) {
-            return new Ambiguity(column, text, other, type, dates, decimalMark, now, null, null);
+            return new Ambiguity(column, text, other, type, dates, decimalMark, now, null, null, null);
         }
 
         /** A column whose blanks may mean what stands above them. */
@@ -69,20 +71,64 @@ public record LoadReport(
                     null,
                     null,
                     OtherStep.FILL_DOWN,
+                    null,
                     null);
+        }
+
+        /** Values that may be spellings of the same. @param value the commonest, @param others the rest */
+        public static Ambiguity ofSpellings(
+                String column, String text, ColumnType type, String value, List<String> others) {
+            return new Ambiguity(
+                    column,
+                    text,
+                    Words.say("load.asOne", "value", value),
+                    type,
+                    null,
+                    null,
+                    null,
+                    OtherStep.MERGE_VALUES,
+                    value,
+                    List.copyOf(others));
+        }
+
+        /** Columns that name periods and may be rows. @param label what their labels are, @param columns all of them */
+        public static Ambiguity ofWideColumns(
+                String first, String text, ColumnType type, String label, List<String> columns) {
+            return new Ambiguity(
+                    first,
+                    text,
+                    Words.say("load.asRows"),
+                    type,
+                    null,
+                    null,
+                    null,
+                    OtherStep.COLUMNS_TO_ROWS,
+                    label,
+                    List.copyOf(columns));
         }
 
         /** A value of a category whose rows may sum up those of the others. */
         public static Ambiguity ofTotal(String column, String text, ColumnType type, String value) {
             return new Ambiguity(
-                    column, text, Words.say("load.withoutIt"), type, null, null, null, OtherStep.LEAVE_OUT_ROWS, value);
+                    column,
+                    text,
+                    Words.say("load.withoutIt"),
+                    type,
+                    null,
+                    null,
+                    null,
+                    OtherStep.LEAVE_OUT_ROWS,
+                    value,
+                    null);
         }
     }
 
     /** What settles a doubt besides reading a column as another type. */
     public enum OtherStep {
         FILL_DOWN,
-        LEAVE_OUT_ROWS
+        LEAVE_OUT_ROWS,
+        MERGE_VALUES,
+        COLUMNS_TO_ROWS
     }
 
     /** @param line in the file, from 1 */
