@@ -22,7 +22,6 @@ const nameOf = (label: string): string =>
 export function ComputeForm({ columns, busy, onStep, onClose }: Props) {
   const [label, setLabel] = useState('');
   const [expression, setExpression] = useState('');
-  const numbers = columns.filter((column) => column.type === 'WHOLE' || column.type === 'DECIMAL');
   const submit = (event: React.FormEvent) => {
     event.preventDefault();
     void onStep({ kind: 'compute', name: nameOf(label), label: label.trim(), expression }).then(
@@ -54,8 +53,8 @@ export function ComputeForm({ columns, busy, onStep, onClose }: Props) {
         />
       </label>
       <p className="soft">
-        {say('prepare.arithmeticWithAndParenthesesColumns')}{' '}
-        {numbers.map((column, i) => (
+        {say('prepare.whatExpressionsHold')}{' '}
+        {columns.map((column, i) => (
           <span key={column.name}>
             {i > 0 && ', '}
             <button

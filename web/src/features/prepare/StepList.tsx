@@ -31,6 +31,12 @@ export function StepList({ data, looked, busy, problem, onChange, onNewVersion }
   const kindOf = (step: Step | undefined) =>
     grammar.stepKinds.find((item) => item.kind === step?.kind);
   const without = (at: number) => onChange(data.steps.filter((_, i) => i !== at));
+  /** Before the step that stands before it. */
+  const earlier = (at: number) => {
+    const steps = [...data.steps];
+    steps.splice(at - 1, 0, ...steps.splice(at, 1));
+    return onChange(steps);
+  };
   const runAgain = () => {
     setTold(null);
     call<JobStatus>('POST', `/api/datasets/${data.id}/versions`, {})
@@ -142,6 +148,20 @@ export function StepList({ data, looked, busy, problem, onChange, onNewVersion }
                     onClick={() => setEdited(i)}
                   >
                     {say('prepare.change')}
+                  </button>
+                  {' · '}
+                </>
+              )}
+              {i > 0 && (
+                <>
+                  <button
+                    type="button"
+                    className="word"
+                    disabled={busy}
+                    aria-label={say('prepare.moveStepUp', { i: i + 1 })}
+                    onClick={() => void earlier(i)}
+                  >
+                    {say('prepare.earlier')}
                   </button>
                   {' · '}
                 </>

@@ -17,6 +17,12 @@ import org.jspecify.annotations.Nullable;
 final class Functions {
     private static final List<String> NAMES = List.of("coalesce", "nullif", "abs", "round", "lower", "upper", "length");
 
+    private static List<String> names() {
+        List<String> all = new ArrayList<>(NAMES);
+        all.addAll(RowFunctions.names());
+        return all;
+    }
+
     private final Binder binder;
 
     Functions(Binder binder) {
@@ -31,6 +37,9 @@ final class Functions {
                     Text.of("expression.goesOverManyRowsAnd", "call", UserException.quote(call.name())),
                     call.span());
         }
+        if (RowFunctions.has(call.name())) {
+            return new RowFunctions(binder).bind(call);
+        }
         return switch (call.name()) {
             case "coalesce" -> {
                 List<Node> values = new ArrayList<>();
@@ -44,7 +53,7 @@ final class Functions {
             case "round" -> rounded(call);
             case "lower" -> text(call, text -> text.toLowerCase(Locale.ROOT));
             case "upper" -> text(call, text -> text.toUpperCase(Locale.ROOT));
-            case "length" -> length(call);
+            case "length", "char_length" -> length(call);
             default ->
                 throw new UserException(
                         ErrorCode.COLUMN_NOT_FOUND,
@@ -53,12 +62,12 @@ final class Functions {
                                 "call",
                                 UserException.quote(call.name()),
                                 "call2",
-                                Nearest.hint(call.name(), NAMES)),
+                                Nearest.hint(call.name(), names())),
                         call.span());
         };
     }
 
-    private static List<Expression> arguments(Expression.Call call, int least, int most) {
+    static List<Expression> arguments(Expression.Call call, int least, int most) {
         int count = call.arguments().size();
         if (count < least || count > most || call.isStar() || call.isDistinct()) {
             throw new UserException(

@@ -26,6 +26,7 @@ final class Parser {
             "is",
             "null",
             "in",
+            "like",
             "between",
             "case",
             "when",
@@ -97,9 +98,9 @@ final class Parser {
                 }
                 Span span = in.since(left.span().from());
                 left = turned(not, new Expression.IsBlank(left, span), span);
-            } else if (in.isAhead("in") || in.isAhead("between") || in.isAhead("not")) {
+            } else if (in.isAhead("in") || in.isAhead("between") || in.isAhead("like") || in.isAhead("not")) {
                 boolean not = in.word("not");
-                Expression list = in.word("in") ? oneOf(left) : between(left);
+                Expression list = in.word("in") ? oneOf(left) : in.word("like") ? like(left) : between(left);
                 left = turned(not, list, list.span());
             } else {
                 return left;
@@ -123,6 +124,11 @@ final class Parser {
         } while (in.sign(','));
         in.close(left.span().from());
         return all;
+    }
+
+    private Expression like(Expression left) {
+        Expression pattern = sum();
+        return new Expression.Call("like", List.of(left, pattern), false, false, over(left, pattern));
     }
 
     private Expression between(Expression left) {
@@ -164,12 +170,22 @@ final class Parser {
 
     private Expression sum() {
         Expression left = product();
-        for (char sign = in.peek(); sign == '+' || sign == '-'; sign = in.peek()) {
+        for (char sign = in.peek(); sign == '+' || sign == '-' || isConcatenation(sign); sign = in.peek()) {
+            if (sign == '|') {
+                in.skip(2);
+                Expression right = product();
+                left = new Expression.Call("concat", List.of(left, right), false, false, over(left, right));
+                continue;
+            }
             in.skip(1);
             Expression right = product();
             left = joined(sign == '+' ? Expression.Operator.ADD : Expression.Operator.SUBTRACT, left, right);
         }
         return left;
+    }
+
+    private boolean isConcatenation(char sign) {
+        return sign == '|' && in.second() == '|';
     }
 
     private Expression product() {
@@ -244,8 +260,11 @@ final class Parser {
         if ((isDate || name.equalsIgnoreCase("timestamp")) && in.peek() == '\'') {
             return time(isDate, from);
         }
+        if (name.equalsIgnoreCase("current_date")) {
+            return new Expression.TimeLiteral(LocalDate.now().atStartOfDay(), true, in.since(from));
+        }
         if (in.sign('(')) {
-            return call(name.toLowerCase(Locale.ROOT), from);
+            return name.equalsIgnoreCase("extract") ? extracted(from) : call(name.toLowerCase(Locale.ROOT), from);
         }
         return new Expression.ColumnName(name, new Span(from, from + name.length()));
     }
@@ -261,6 +280,17 @@ final class Parser {
             throw Scanner.error(
                     Text.of("expression.isNoDateWriteIt2", "written", UserException.quote(written)), from, in.end());
         }
+    }
+
+    /** {@code extract(year from day)} is {@code year(day)}. */
+    private Expression extracted(int from) {
+        String part = in.name().toLowerCase(Locale.ROOT);
+        if (!in.word("from")) {
+            throw in.unexpected();
+        }
+        Expression of = any();
+        in.close(from);
+        return new Expression.Call(part, List.of(of), false, false, in.since(from));
     }
 
     private Expression call(String name, int from) {

@@ -3,8 +3,14 @@ package keensparrow.core.expression;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import keensparrow.core.TextRows;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.DoubleColumn;
@@ -73,6 +79,42 @@ class ExpressionsTest {
                     """)
     void computes(String expression, String expected) {
         assertThat(values(expression)).containsExactly(expected.split(" \\| "));
+    }
+
+    /** The examples of the guide are true, and each function has one. */
+    @Test
+    void theGuideTellsWhatFunctionsGive() throws Exception {
+        List<String> lines = Files.readAllLines(Path.of("../docs/expressions.md"));
+        Set<String> shown = new HashSet<>();
+        int examples = 0;
+        for (String line : lines.subList(lines.indexOf("| example | gives |"), lines.size())) {
+            Matcher row = Pattern.compile("\\| `(.*)` \\| (.*) \\|").matcher(line);
+            if (row.matches()) {
+                examples++;
+                shown.add(row.group(1).replaceFirst("\\W.*", ""));
+                assertThat(values(row.group(1))).as(row.group(1)).containsOnly(row.group(2));
+            }
+        }
+        assertThat(examples).isGreaterThan(45);
+        assertThat(shown)
+                .containsAll(RowFunctions.names().stream()
+                        .filter(name -> !name.equals("like"))
+                        .toList());
+    }
+
+    @Test
+    void functionsRefuseWhatTheyCannotTake() {
+        assertThatThrownBy(() -> values("year(name)"))
+                .hasMessageContaining("“year” takes dates here, and this is text");
+        assertThatThrownBy(() -> values("trim(a)")).hasMessageContaining("“trim” takes text here, and this is numbers");
+        assertThatThrownBy(() -> values("sqrt(1, 2)")).hasMessageContaining("“sqrt” needs 1 value");
+        assertThatThrownBy(() -> values("squrt(1)")).hasMessageContaining("Did you mean “sqrt”?");
+        assertThat(values("'" + "a".repeat(2000) + "' like '" + "%a".repeat(400) + "%b'"))
+                .containsOnly("no");
+        assertThat(values("'100%' like '100_' and 'ab' not like '' and '' is null"))
+                .isNotNull();
+        assertThat(values("mod(a, b)")).containsExactly("2", "blank", "blank");
+        assertThatThrownBy(() -> values("name || a")).hasMessageContaining("“concat” takes text here");
     }
 
     @Test
