@@ -1,4 +1,4 @@
-import type { CSSProperties, ReactNode } from 'react';
+import { useCallback, useState, type CSSProperties, type ReactNode } from 'react';
 import GridLayout, { useContainerWidth } from 'react-grid-layout';
 import 'react-grid-layout/css/styles.css';
 import 'react-resizable/css/styles.css';
@@ -18,6 +18,7 @@ interface Props {
 
 const COLUMNS = 12;
 const GAP = 12;
+const ROW = 40;
 /** As much as a sentence of some parts needs to stand in one or two lines. */
 const EDITOR = 860;
 
@@ -33,18 +34,35 @@ export function ComposeGrid(props: Props) {
   const { views, card, picked, titles, editor, onPick, onPlaces } = props;
   const { width, containerRef, mounted } = useContainerWidth();
   const layout = views.map((view) => ({ i: view.id, ...view.place, minW: 2, minH: 2 }));
+  const top = views.find((view) => view.id === picked)?.place.y ?? 0;
+  const [height, setHeight] = useState(0);
+  const measured = useCallback((box: HTMLDivElement | null) => {
+    if (!box) {
+      setHeight(0);
+      return undefined;
+    }
+    const observer = new ResizeObserver(() => setHeight(box.offsetHeight));
+    observer.observe(box);
+    return () => observer.disconnect();
+  }, []);
+  // of what stands above the grid nothing is covered
+  const room = Math.max(0, height + GAP - top * (ROW + GAP));
   const keep = (next: readonly { i: string; x: number; y: number; w: number; h: number }[]) => {
     onPlaces(new Map(next.map(({ i, x, y, w, h }) => [i, { x, y, w, h }])));
   };
   return (
-    <div ref={containerRef} className="compose-grid">
+    <div
+      ref={containerRef}
+      className="compose-grid"
+      style={height > 0 ? { paddingTop: room } : undefined}
+    >
       {mounted && (
         <GridLayout
           width={width}
           layout={layout}
           gridConfig={{
             cols: COLUMNS,
-            rowHeight: 40,
+            rowHeight: ROW,
             margin: [GAP, GAP],
             containerPadding: [0, 0],
           }}
@@ -73,7 +91,7 @@ export function ComposeGrid(props: Props) {
                 </button>
               </div>
               {view.id === picked && (
-                <div className="editor-above" style={above(view.place, width)}>
+                <div ref={measured} className="editor-above" style={above(view.place, width)}>
                   {editor}
                 </div>
               )}

@@ -15,6 +15,7 @@ import { FilterPicker } from './FilterPicker';
 import { MeasuresMenu } from './MeasuresMenu';
 import { freeName, pruned } from './names';
 import { PageEditor } from './PageEditor';
+import { StartPicker } from './StartPicker';
 import { SentenceEditor } from './SentenceEditor';
 import { kindsFor, withKind, type GrammarViewKind } from './options';
 import { useDraft } from './useDraft';
@@ -153,6 +154,7 @@ function Composer({ initial }: { readonly initial: Draft }) {
                 grammar={grammar}
                 onChange={change}
               />
+              <StartPicker app={app} onChange={change} />
               <FilterPicker
                 filters={app.filters}
                 columns={columns}

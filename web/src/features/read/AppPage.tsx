@@ -26,7 +26,7 @@ interface Props {
 
 /** An app's page with live data: reading line, filter band, views. The same for its author and its colleagues. */
 export function AppPage({ data, base, stamp, layout, bandEnd, tabsEnd }: Props) {
-  const page = usePageState();
+  const page = usePageState(data.app.start);
   const { state, change } = page;
   const [finds, setFinds] = useState<Record<string, string>>({});
   const onPage = viewsOn(data.app, state.page);

@@ -7,7 +7,7 @@ import { date, when } from '../../shared/format';
 import { TitleBar } from '../../shared/TitleBar';
 import { downloadAddress, isOfRows } from '../view';
 import { AppPage } from './AppPage';
-import { decodeState } from './selection';
+import { usePageState } from './usePageState';
 import { say } from '../../words';
 
 /** What a colleague opens. */
@@ -22,6 +22,7 @@ export function ReadPage() {
     refetchInterval: 60_000,
   });
   const [copied, setCopied] = useState(false);
+  const { state } = usePageState(data?.page.app.start);
   if (error && !data) {
     if (error instanceof Problem && error.status === 401) {
       const from = location.pathname + location.search;
@@ -46,7 +47,6 @@ export function ReadPage() {
     });
   };
   const table = page.app.downloads === 'ROWS' ? page.app.views.find(isOfRows) : null;
-  const state = decodeState(new URLSearchParams(location.search));
   return (
     <>
       <title>{page.app.title}</title>

@@ -60,6 +60,11 @@ export function ReadingLine({
             {say('read.undo')}
           </button>
         )}
+        {!page.atStart && (
+          <button type="button" className="word" onClick={page.restart}>
+            {say('read.backToTheStart')}
+          </button>
+        )}
         {selected && (
           <button type="button" className="word" onClick={page.clear}>
             {say('read.clearAll')}

@@ -7,6 +7,8 @@ export interface PageState extends Selection {
   readonly choices: Record<string, string>;
   /** The page that is shown; the first one if null. */
   readonly page: string | null;
+  /** All rows, though the app begins with some of them. */
+  readonly all: boolean;
 }
 
 const FILTER = 'f.';
@@ -14,6 +16,7 @@ const MARK = 'm.';
 const SORT = 's.';
 const CHOICE = 'c.';
 const PAGE = 'page';
+const ALL = 'all';
 const BLANK = '+blank';
 
 /** `~` parts the words of a value; inside one it stands as `~~`. */
@@ -106,6 +109,7 @@ export function encodeState(state: PageState): URLSearchParams {
   for (const [view, sort] of Object.entries(state.sorts)) {
     params.append(SORT + view, join([sort.column, sort.descending ? 'down' : 'up']));
   }
+  if (state.all && state.filters.length + state.marks.length === 0) params.set(ALL, '');
   return params;
 }
 
@@ -130,7 +134,13 @@ export function decodeState(params: URLSearchParams): PageState {
       choices[name.slice(CHOICE.length)] = text;
     }
   }
-  return { filters, marks, sorts, choices, page: params.get(PAGE) };
+  return { filters, marks, sorts, choices, page: params.get(PAGE), all: params.has(ALL) };
+}
+
+/** The state that an app begins with where its address says nothing of a selection; null where it says something. */
+export function startOf(state: PageState, start: readonly Filter[]): PageState | null {
+  const says = state.all || state.filters.length + state.marks.length > 0;
+  return says || start.length === 0 ? null : { ...state, filters: [...start] };
 }
 
 /** With the filter of its column in place of the one before, or lifted when null. */

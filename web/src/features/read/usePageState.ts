@@ -1,19 +1,29 @@
 import { useCallback, useMemo } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { decodeState, encodeState, type PageState } from './selection';
+import type { AppDefinition, Filter } from '../../api/types';
+import { decodeState, encodeState, startOf, type PageState } from './selection';
+
+const NONE: readonly Filter[] = [];
 
 interface Steps {
   readonly steps?: number;
 }
 
 /** The selection of a page, kept in its address: each change is a step that Undo and the back button take back. */
-export function usePageState() {
+export function usePageState(begun?: AppDefinition['start']) {
+  const start = (begun ?? NONE) as readonly Filter[]; // as the server sends them, nothing is left out
   const location = useLocation();
   const navigate = useNavigate();
-  const state = useMemo(() => decodeState(new URLSearchParams(location.search)), [location.search]);
+  // an address without a selection means the one that the app begins with
+  const state = useMemo(() => {
+    const said = decodeState(new URLSearchParams(location.search));
+    return startOf(said, start) ?? said;
+  }, [location.search, start]);
   const steps = (location.state as Steps | null)?.steps ?? 0;
   const change = useCallback(
-    (next: PageState) => {
+    (asked: PageState) => {
+      const none = asked.filters.length + asked.marks.length === 0;
+      const next = { ...asked, all: none && start.length > 0 };
       const search = encodeState(next).toString();
       const same = search === encodeState(state).toString();
       if (!same) {
@@ -23,11 +33,16 @@ export function usePageState() {
         );
       }
     },
-    [navigate, state, steps],
+    [navigate, start, state, steps],
   );
   const undo = useCallback(() => void navigate(-1), [navigate]);
   const clear = useCallback(() => change({ ...state, filters: [], marks: [] }), [change, state]);
-  return { state, change, undo, clear, canUndo: steps > 0 };
+  const first = startOf({ ...state, filters: [], marks: [], all: false }, start);
+  const atStart = first === null || encodeState(first).toString() === encodeState(state).toString();
+  const restart = useCallback(() => {
+    if (first) change(first);
+  }, [first, change]);
+  return { state, change, undo, clear, restart, atStart, canUndo: steps > 0 };
 }
 
 export type PageStateHook = ReturnType<typeof usePageState>;

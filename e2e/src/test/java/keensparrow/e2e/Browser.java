@@ -199,6 +199,15 @@ final class Browser implements AutoCloseable {
                 option);
     }
 
+    /** Finds an option of one of Ant Design's selects by typing. */
+    void find(String select, String option) {
+        String input = ".ant-select[aria-label='" + select + "'] input, input[aria-label='" + select + "']";
+        click(".ant-select:has(input[aria-label='" + select + "'])");
+        see(input).sendKeys(option);
+        seeText("div[contains(@class, 'ant-select-item-option-content')]", option)
+                .click();
+    }
+
     /** Picks an option of what colleagues choose, by the name of the choice. */
     void pickOption(String choice, String option) {
         new Select(see("select[aria-label='" + choice + "']")).selectByVisibleText(option);

@@ -633,8 +633,7 @@ class JourneyIT {
         analyst.clickText("button", "Turn them into rows");
         analyst.sees(".prepare-table h2", "576 rows · 4 columns");
         analyst.sees(".preview thead", "month · time");
-        analyst.seesNo("[aria-label='Worth a look'] .doubt:nth-of-type(9)");
-        analyst.choose("Kinds of steps", "Look up in another dataset");
+        analyst.find("Kinds of steps", "Look up in another dataset");
         analyst.choose("by the column here", "Depot");
         analyst.choose("in the dataset", "Stations");
         analyst.choose("whose key there is", "City");
@@ -645,7 +644,7 @@ class JourneyIT {
         analyst.sees(".steps", "Look up country in Stations where city is Depot: the first of several.");
         analyst.sees(".steps", "every row has a match");
         analyst.sees(".preview thead", "Country");
-        analyst.choose("Kinds of steps", "Keep or leave out rows by a condition");
+        analyst.find("Kinds of steps", "Keep or leave out rows by a condition");
         analyst.type(".step-editor textarea", "value > 20000");
         analyst.clickText("button", "Add the step");
         analyst.sees(".steps", "Keep the rows where value > 20000.");
@@ -653,6 +652,33 @@ class JourneyIT {
         analyst.sees(".prepare-table h2", "After step 2");
         analyst.clickText("button", "Undo last step");
         analyst.sees(".prepare-table h2", "576 rows · 4 columns");
+    }
+
+    @Test
+    @Order(295)
+    void theAuthorSaysWhatColleaguesBeginWith() {
+        analyst.open(server.address());
+        analyst.clickText("ul[1]//a", "Departures 2026");
+        analyst.sees(".reading", "Reading all ");
+        analyst.clickText("label", "Sleeper");
+        analyst.sees(".reading", "Coach class is Sleeper");
+        analyst.clickText("button", "Let colleagues begin with this selection");
+        analyst.see("[data-save=saved]");
+        analyst.clickText("a", "Publish edition");
+        analyst.clickText("button", "Publish edition");
+        analyst.seeText("h2", "Editions");
+        link = analyst.see(".link-row input").getDomProperty("value");
+        colleague.open(link);
+        colleague.sees(".reading", "Coach class is Sleeper");
+        colleague.clickText("button", "Clear all");
+        colleague.sees(".reading", "Reading all ");
+        assertThat(colleague.address()).contains("all=");
+        colleague.clickText("button", "Back to the start");
+        colleague.sees(".reading", "Coach class is Sleeper");
+        colleague.click(".lift");
+        colleague.sees(".reading", "Reading all ");
+        colleague.back();
+        colleague.sees(".reading", "Coach class is Sleeper");
     }
 
     @Test

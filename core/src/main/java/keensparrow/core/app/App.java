@@ -14,6 +14,7 @@ import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.View;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.filter.Filter;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Text;
 import org.jspecify.annotations.Nullable;
@@ -27,6 +28,7 @@ import org.jspecify.annotations.Nullable;
  * @param pages in order; none for an app of a single page, as in older documents
  * @param measures those that have a name; none in older documents
  * @param choices what colleagues choose; none in older documents
+ * @param start filters that hold when a colleague opens it; one on a column without a filter is passed over
  */
 public record App(
         int format,
@@ -37,7 +39,8 @@ public record App(
         @Nullable Downloads downloads,
         @Nullable List<Page> pages,
         @Nullable List<NamedMeasure> measures,
-        @Nullable List<Choice> choices) {
+        @Nullable List<Choice> choices,
+        @Nullable List<Filter> start) {
     public static final int FORMAT = 2;
 
     private static final int FIRST_FORMAT = 1;
@@ -57,24 +60,39 @@ public record App(
         pages = pages == null ? List.of() : List.copyOf(pages);
         measures = measures == null ? List.of() : List.copyOf(measures);
         choices = choices == null ? List.of() : List.copyOf(choices);
+        start = started(start, filters);
+    }
+
+    private static List<Filter> started(@Nullable List<Filter> start, List<FilterSpec> filters) {
+        return start == null
+                ? List.of()
+                : start.stream()
+                        .filter(one ->
+                                filters.stream().anyMatch(spec -> spec.column().equals(one.column())))
+                        .toList();
+    }
+
+    /** Filters that hold when a colleague opens it. */
+    public List<Filter> startFilters() {
+        return start == null ? List.of() : start;
     }
 
     /** With rows of tables to take along. */
     public App(int format, String title, String noun, List<FilterSpec> filters, List<View> views) {
-        this(format, title, noun, filters, views, Downloads.ROWS, List.of(), List.of(), List.of());
+        this(format, title, noun, filters, views, Downloads.ROWS, List.of(), List.of(), List.of(), List.of());
     }
 
     public App withPages(List<Page> next) {
-        return new App(format, title, noun, filters, views, downloads, next, measures, choices);
+        return new App(format, title, noun, filters, views, downloads, next, measures, choices, start);
     }
 
     public App withViews(List<View> next) {
-        return new App(format, title, noun, filters, next, downloads, pages, measures, choices);
+        return new App(format, title, noun, filters, next, downloads, pages, measures, choices, start);
     }
 
     /** With measures that have a name, and what colleagues choose. */
     public App with(List<NamedMeasure> nextMeasures, List<Choice> nextChoices) {
-        return new App(format, title, noun, filters, views, downloads, pages, nextMeasures, nextChoices);
+        return new App(format, title, noun, filters, views, downloads, pages, nextMeasures, nextChoices, start);
     }
 
     private List<Page> allPages() {

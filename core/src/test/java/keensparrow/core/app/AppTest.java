@@ -262,4 +262,24 @@ class AppTest {
         return new View("g", "", View.Kind.FIGURE, Measure.ROWS, null, null, 0, List.of(), List.of(), PLACE)
                 .onPage(page);
     }
+
+    @Test
+    void anAppBeginsWithFiltersThatItHas() {
+        OneOf known = new OneOf("route", List.of("A"), false, false);
+        OneOf gone = new OneOf("nowhere", List.of("A"), false, false);
+        App app = new App(
+                App.FORMAT,
+                "t",
+                "rows",
+                List.of(new FilterSpec("route", FilterSpec.Kind.VALUES)),
+                List.of(),
+                null,
+                null,
+                null,
+                null,
+                List.of(known, gone));
+        assertThat(app.startFilters()).containsExactly(known);
+        assertThat(app.withViews(List.of()).startFilters()).containsExactly(known);
+        app.validate();
+    }
 }

@@ -79,6 +79,10 @@ public final class WarmUp implements AutoCloseable {
         Dataset dataset = datasets.getForLink(published.datasetId());
         long end = System.nanoTime() + MAX_NANOS;
         List<Selection> selections = new ArrayList<>();
+        if (!published.app().startFilters().isEmpty()) { // what the first visitor asks
+            Selection start = new Selection(published.app().startFilters(), List.of());
+            answers.rehearse(published.app(), dataset, start, answered -> {});
+        }
         answers.rehearse(published.app(), dataset, Selection.NONE, answered -> addLikely(answered, selections));
         for (Selection selection : selections) {
             if (!closed && System.nanoTime() < end) {
