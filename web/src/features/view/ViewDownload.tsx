@@ -29,6 +29,14 @@ export function ViewDownload({
         download
       >
         {say('view.download2')}
+      </a>{' '}
+      <a
+        className="word"
+        href={downloadAddress(context.base, context.state, view, sort, false, 'xlsx')}
+        aria-label={say('view.downloadWorkbook', { title })}
+        download
+      >
+        {say('view.workbook')}
       </a>
       {guarded.length > 0 && (
         <span title={say('view.of', { labels })}>

@@ -1,13 +1,14 @@
 import type { Selection, Sort, View } from '../../api/types';
 import { isOfRows } from './kinds';
 
-/** Where the selected rows of a table view, or the numbers of another view, are as CSV. */
+/** Where the selected rows of a table view, or the numbers of another view, are, as CSV or a workbook. */
 export function downloadAddress(
   base: string,
   selection: Selection & { readonly choices: Record<string, string> },
   view: View,
   sort: Sort | null = null,
   raw = false,
+  form: 'csv' | 'xlsx' = 'csv',
 ): string {
   const { filters, marks, choices } = selection;
   const params = new URLSearchParams({
@@ -16,5 +17,5 @@ export function downloadAddress(
   });
   if (sort) params.set('sort', JSON.stringify(sort));
   if (raw) params.set('raw', 'true');
-  return `${base}/${isOfRows(view) ? 'rows' : 'numbers'}.csv?${params.toString()}`;
+  return `${base}/${isOfRows(view) ? 'rows' : 'numbers'}.${form}?${params.toString()}`;
 }

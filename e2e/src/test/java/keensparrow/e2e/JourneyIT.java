@@ -668,28 +668,28 @@ class JourneyIT {
         analyst.clickText("button", "Publish edition");
         analyst.seeText("h2", "Editions");
         link = analyst.see(".link-row input").getDomProperty("value");
-        colleague.open(link);
-        colleague.sees(".reading", "Coach class is Sleeper");
-        colleague.clickText("button", "Clear all");
-        colleague.sees(".reading", "Reading all ");
-        assertThat(colleague.address()).contains("all=");
-        colleague.clickText("button", "Back to the start");
-        colleague.sees(".reading", "Coach class is Sleeper");
-        colleague.click(".lift");
-        colleague.sees(".reading", "Reading all ");
-        colleague.back();
-        colleague.sees(".reading", "Coach class is Sleeper");
+        analyst.open(link);
+        analyst.sees(".reading", "Coach class is Sleeper");
+        analyst.clickText("button", "Clear all");
+        analyst.sees(".reading", "Reading all ");
+        assertThat(analyst.address()).contains("all=");
+        analyst.clickText("button", "Back to the start");
+        analyst.sees(".reading", "Coach class is Sleeper");
+        analyst.click(".lift");
+        analyst.sees(".reading", "Reading all ");
+        analyst.back();
+        analyst.sees(".reading", "Coach class is Sleeper");
     }
 
     @Test
     @Order(300)
     void answersThatTakeTooLongAreSaid() throws Exception {
         server.restart("--answer-limit", "0");
-        colleague.open(link);
-        colleague.sees(".problem", "This selection takes longer to read than the server allows. Narrow it");
+        analyst.open(link);
+        analyst.sees(".problem", "This selection takes longer to read than the server allows. Narrow it");
         server.restart("--answer-limit", "30");
-        colleague.clickText("button", "Try again");
-        colleague.sees(".reading", "Reading all ");
-        colleague.seesNo(".problem");
+        analyst.clickText("button", "Try again");
+        analyst.sees(".reading", "Reading all ");
+        analyst.seesNo(".problem");
     }
 }

@@ -64,7 +64,7 @@ class ArchitectureTest {
             .resideOutsideOfPackage("keensparrow.server.http..")
             .and()
             .haveNameNotMatching(
-                    ".*(Routes|Sessions|PageAnswers|PageDownloads|AnswerStream|CsvResponse|AuditLog|keensparrow\\.server\\.Server)(\\$.*)?")
+                    ".*(Routes|Sessions|PageAnswers|PageDownloads|AnswerStream|TableResponse|AuditLog|keensparrow\\.server\\.Server)(\\$.*)?")
             .should()
             .dependOnClassesThat()
             .resideInAPackage("io.javalin..");

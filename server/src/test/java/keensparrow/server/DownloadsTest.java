@@ -147,6 +147,16 @@ class DownloadsTest {
                         .toList())
                 .containsExactly("\ufeffteam,hours", "Blue,40", "Blue,30", "Red,20", "Red,10");
         assertThat(access(rows)).contains("the selected rows of “Rows” with team and hours.");
+        for (String workbook : List.of("rows.xlsx?view=table", "numbers.xlsx?view=bars")) {
+            TestServer.Reply reply = download(rows, workbook);
+            assertThat(reply.status()).isEqualTo(200);
+            assertThat(reply.body()).startsWith("PK");
+            assertThat(reply.headers().firstValue("Content-Type").orElse("")).contains("spreadsheetml");
+            assertThat(reply.headers().firstValue("Content-Disposition").orElse(""))
+                    .contains(".xlsx");
+            assertThat(download(nothing, workbook).status()).isEqualTo(403);
+        }
+        assertThat(download(views, "rows.xlsx").status()).isEqualTo(403);
     }
 
     private static String access(String slug) throws Exception {

@@ -94,10 +94,22 @@ public final class AppRoutes {
                 OpenApi.Csv.class,
                 this::rows);
         api.get(
+                "/api/apps/{id}/rows.xlsx",
+                Access.AUTHOR,
+                "As a workbook: download the selected rows of a table view",
+                OpenApi.Workbook.class,
+                this::rows);
+        api.get(
                 "/api/apps/{id}/numbers.csv",
                 Access.AUTHOR,
                 "Download the numbers of a figure or chart",
                 OpenApi.Csv.class,
+                this::numbers);
+        api.get(
+                "/api/apps/{id}/numbers.xlsx",
+                Access.AUTHOR,
+                "As a workbook: download the numbers of a figure or chart",
+                OpenApi.Workbook.class,
                 this::numbers);
     }
 

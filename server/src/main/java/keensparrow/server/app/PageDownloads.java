@@ -2,6 +2,8 @@ package keensparrow.server.app;
 
 import io.javalin.http.Context;
 import java.io.IOException;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -9,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import keensparrow.core.app.App;
 import keensparrow.core.app.AppQuestions;
+import keensparrow.core.app.AppSentences;
 import keensparrow.core.app.Downloads;
 import keensparrow.core.app.PageRequest;
 import keensparrow.core.app.Selection;
@@ -25,9 +28,9 @@ import keensparrow.core.question.Question;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
-import keensparrow.server.dataset.CsvResponse;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
+import keensparrow.server.dataset.TableResponse;
 import keensparrow.server.http.Requests;
 import org.jspecify.annotations.Nullable;
 
@@ -64,7 +67,8 @@ public final class PageDownloads {
         AppQuestions.conditions(selection).stream()
                 .filter(condition -> !condition.id().equals(AppQuestions.markId(table.id())))
                 .forEach(condition -> filters.add(condition.filter()));
-        CsvResponse.of(ctx, app.title(), filters.isEmpty() ? "all rows" : "filtered")
+        TableResponse.of(ctx, app.title(), filters.isEmpty() ? "all rows" : "filtered")
+                .about(about(app, datasets.version(dataset), selection, engine))
                 .rows(engine, new QueryEngine.RowScan(columns, filters, sort));
     }
 
@@ -95,12 +99,45 @@ public final class PageDownloads {
             throw answer == null || answer.failure() == null ? noSuchView() : PageAnswers.told(answer.failure());
         }
         ViewTable table = ViewTable.of(view, groups, app, engine.schema());
-        CsvResponse.of(
+        TableResponse.of(
                         ctx,
                         app.title() + " "
                                 + table.headings().get(table.headings().size() - 1),
                         "")
+                .about(about(app, datasets.version(dataset), selection, engine))
                 .records(table.headings(), table.rows());
+    }
+
+    /** What a workbook says of its rows. */
+    private static List<List<String>> about(App app, Dataset.Version version, Selection selection, QueryEngine engine) {
+        int[] passing = {version.rowCount()};
+        engine.answer(
+                AppQuestions.of(
+                        app.withViews(List.of()), new PageRequest(selection, List.of(), Map.of(), Map.of(), false)),
+                one -> {
+                    if (one.answer() instanceof Answer.Groups groups) {
+                        passing[0] = PageAnswers.passing(groups);
+                    }
+                },
+                () -> false);
+        String read = AppSentences.selection(app, engine.schema(), selection, passing[0], version.rowCount())
+                .text();
+        return List.of(
+                List.of(Words.say("server.app.aboutApp"), app.title()),
+                List.of(Words.say("server.app.aboutSelection"), read),
+                List.of(
+                        Words.say("server.app.aboutVersion"),
+                        Words.say(
+                                "server.app.versionLoaded",
+                                "version",
+                                version.number(),
+                                "loaded",
+                                version.loadedAt()
+                                        .truncatedTo(ChronoUnit.MINUTES)
+                                        .toString())),
+                List.of(
+                        Words.say("server.app.aboutMade"),
+                        Instant.now().truncatedTo(ChronoUnit.MINUTES).toString()));
     }
 
     private static void require(App app, Downloads wanted) {

@@ -9,7 +9,7 @@ import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
-import keensparrow.server.dataset.CsvResponse;
+import keensparrow.server.dataset.TableResponse;
 import keensparrow.server.http.Access;
 import keensparrow.server.http.Api;
 import keensparrow.server.http.Caller;
@@ -71,7 +71,7 @@ public final class AuditRoutes {
                         entry.action().name(),
                         entry.subject()))
                 .toList();
-        CsvResponse.of(ctx, Words.say("server.audit.whatPeopleDid"), "")
+        TableResponse.of(ctx, Words.say("server.audit.whatPeopleDid"), "")
                 .records(List.of("time", "account", "address", "action", "subject"), rows);
     }
 

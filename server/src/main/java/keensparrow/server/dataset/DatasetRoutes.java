@@ -373,7 +373,8 @@ public final class DatasetRoutes {
                 orEmpty(request.sort()),
                 request.offset() == null ? 0 : request.offset(),
                 request.limit());
-        CsvResponse.of(ctx, dataset.name(), filters.isEmpty() ? "" : "filtered").rows(engine, scan);
+        TableResponse.of(ctx, dataset.name(), filters.isEmpty() ? "" : "filtered")
+                .rows(engine, scan);
     }
 
     private QueryEngine engine(Context ctx, Caller caller) {

@@ -114,6 +114,10 @@ public final class OpenApi {
     @Stream("text/csv")
     public record Csv() {}
 
+    /** Rows as a workbook. */
+    @Stream("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
+    public record Workbook() {}
+
     /** Text as it is. */
     @Stream("text/plain")
     public record PlainText() {}

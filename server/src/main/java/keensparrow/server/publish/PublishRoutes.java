@@ -137,10 +137,22 @@ public final class PublishRoutes {
                 OpenApi.Csv.class,
                 this::rows);
         api.get(
+                "/api/links/{slug}/rows.xlsx",
+                Access.ANYONE,
+                "As a workbook: download the selected rows of a table view, if the app allows it",
+                OpenApi.Workbook.class,
+                this::rows);
+        api.get(
                 "/api/links/{slug}/numbers.csv",
                 Access.ANYONE,
                 "Download the numbers of a figure or chart, if the app allows it",
                 OpenApi.Csv.class,
+                this::numbers);
+        api.get(
+                "/api/links/{slug}/numbers.xlsx",
+                Access.ANYONE,
+                "As a workbook: download the numbers of a figure or chart, if the app allows it",
+                OpenApi.Workbook.class,
                 this::numbers);
     }
 

@@ -14,30 +14,46 @@ import java.util.List;
 import java.util.Locale;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.formats.csv.CsvDownload;
+import keensparrow.formats.xlsx.XlsxDownload;
 import keensparrow.server.http.SteadyOutput;
 
-/** Streams a CSV file whose name says what and when. */
-public final class CsvResponse {
+/** Streams a table as a file whose name says what and when: CSV, or a workbook where the address ends so. */
+public final class TableResponse {
+    private static final String WORKBOOK = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
+
     private final Context ctx;
     private final String fileName;
     private final boolean raw;
+    private final boolean workbook;
+    private List<List<String>> about = List.of();
 
-    private CsvResponse(Context ctx, String fileName, boolean raw) {
+    private TableResponse(Context ctx, String fileName, boolean raw) {
         this.ctx = ctx;
         this.fileName = fileName;
         this.raw = raw;
+        this.workbook = ctx.path().endsWith(".xlsx");
+    }
+
+    /** @param lines of the sheet of a workbook that says what the rows are, each a name and what is said */
+    public TableResponse about(List<List<String>> lines) {
+        about = lines;
+        return this;
     }
 
     /** @param part what of it, such as {@code filtered}; may be empty */
-    public static CsvResponse of(Context ctx, String title, String part) {
+    public static TableResponse of(Context ctx, String title, String part) {
         boolean raw = "true".equals(ctx.queryParam("raw"));
-        return new CsvResponse(ctx, fileName(title, part, LocalDate.now(ZoneOffset.UTC)), raw);
+        return new TableResponse(ctx, fileName(title, part, LocalDate.now(ZoneOffset.UTC)), raw);
     }
 
     public void rows(QueryEngine engine, QueryEngine.RowScan scan) throws IOException {
         scan.columns().forEach(engine.schema()::get); // a column that is gone fails before the first byte
         try (OutputStream out = begin()) {
-            CsvDownload.write(engine, scan, raw, out);
+            if (workbook) {
+                new XlsxDownload(out, about).write(engine, scan);
+            } else {
+                CsvDownload.write(engine, scan, raw, out);
+            }
         } catch (UncheckedIOException e) {
             throw e.getCause();
         }
@@ -45,18 +61,22 @@ public final class CsvResponse {
 
     public void records(List<String> headings, List<List<String>> rows) throws IOException {
         try (OutputStream out = begin()) {
-            CsvDownload.write(headings, rows, raw, out);
+            if (workbook) {
+                new XlsxDownload(out, about).write(headings, rows);
+            } else {
+                CsvDownload.write(headings, rows, raw, out);
+            }
         }
     }
 
     private OutputStream begin() {
-        ctx.contentType("text/csv; charset=utf-8");
-        ctx.header("Content-Disposition", disposition(fileName));
+        ctx.contentType(workbook ? WORKBOOK : "text/csv; charset=utf-8");
+        ctx.header("Content-Disposition", disposition(fileName + (workbook ? ".xlsx" : ".csv")));
         ctx.header("Cache-Control", "no-store");
         return new BufferedOutputStream(new SteadyOutput(ctx.outputStream()), 1 << 16);
     }
 
-    /** {@code night-routes-punctuality-filtered-2026-11-23.csv} */
+    /** {@code night-routes-punctuality-filtered-2026-11-23} */
     static String fileName(String title, String part, LocalDate day) {
         String words = (title + " " + part)
                 .strip()
@@ -64,7 +84,7 @@ public final class CsvResponse {
                 .replaceAll("[^\\p{L}\\p{N}]+", "-")
                 .replaceAll("^-|-$", "");
         String cut = words.length() > 100 ? words.substring(0, 100) : words;
-        return (cut.isEmpty() ? "rows" : cut) + "-" + day + ".csv";
+        return (cut.isEmpty() ? "rows" : cut) + "-" + day;
     }
 
     private static String disposition(String name) {

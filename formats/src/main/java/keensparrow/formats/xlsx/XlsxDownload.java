@@ -1,0 +1,195 @@
+package keensparrow.formats.xlsx;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.util.List;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.engine.QueryEngine;
+import keensparrow.core.table.ColumnFormat;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.words.Words;
+import org.dhatim.fastexcel.Workbook;
+import org.dhatim.fastexcel.Worksheet;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Rows as a workbook: numbers and dates are such, texts are texts whatever they begin with, headings stay in sight, and
+ * a sheet of its own says what the rows are. Rows are written as they come; past the limit of a sheet another follows.
+ */
+public final class XlsxDownload {
+    private static final int MAX_ROWS = 1_048_575; // of a sheet, below its headings
+    private static final int FLUSHED = 500;
+    private static final String APPLICATION = "KeenSparrow";
+
+    private final OutputStream out;
+    private final List<List<String>> about;
+    private final int maxRows;
+
+    /** @param about lines of the sheet that says what the rows are, each a name and what is said */
+    public XlsxDownload(OutputStream out, List<List<String>> about) {
+        this(out, about, MAX_ROWS);
+    }
+
+    XlsxDownload(OutputStream out, List<List<String>> about, int maxRows) {
+        this.out = out;
+        this.about = about;
+        this.maxRows = maxRows;
+    }
+
+    /** @throws keensparrow.core.error.UserException COLUMN_NOT_FOUND before anything is written */
+    public void write(QueryEngine engine, QueryEngine.RowScan scan) throws IOException {
+        List<Cells> columns = scan.columns().stream()
+                .map(name -> new Cells(engine.schema().get(name)))
+                .toList();
+        List<String> headings =
+                columns.stream().map(cells -> cells.info.label()).toList();
+        try (Workbook book = new Workbook(out, APPLICATION, "1.0")) {
+            Sheets sheets = new Sheets(book, headings);
+            engine.rows(
+                    scan,
+                    values -> {
+                        Worksheet sheet = sheets.nextRow();
+                        for (int column = 0; column < columns.size(); column++) {
+                            columns.get(column).put(sheet, sheets.row, column, values.get(column));
+                        }
+                    },
+                    () -> false);
+            sheets.finish();
+        } catch (UncheckedIOException e) {
+            throw e.getCause();
+        }
+    }
+
+    /** Writes headings and rows that are texts already; those that are numbers become such. */
+    public void write(List<String> headings, List<List<String>> rows) throws IOException {
+        try (Workbook book = new Workbook(out, APPLICATION, "1.0")) {
+            Sheets sheets = new Sheets(book, headings);
+            for (List<String> row : rows) {
+                Worksheet sheet = sheets.nextRow();
+                for (int column = 0; column < row.size(); column++) {
+                    String value = row.get(column);
+                    if (value.matches("-?\\d{1,15}(\\.\\d{1,15})?") && !value.matches("-?0\\d.*")) {
+                        sheet.value(sheets.row, column, new BigDecimal(value));
+                    } else if (!value.isEmpty()) {
+                        sheet.inlineString(sheets.row, column, value);
+                    }
+                }
+            }
+            sheets.finish();
+        } catch (UncheckedIOException e) {
+            throw e.getCause();
+        }
+    }
+
+    /** The sheets of rows, one open at a time. */
+    private final class Sheets {
+        private final Workbook book;
+        private final List<String> headings;
+        private Worksheet sheet;
+        private int number = 1;
+        private int row;
+
+        Sheets(Workbook book, List<String> headings) throws IOException {
+            this.book = book;
+            this.headings = headings;
+            about();
+            sheet = begun();
+        }
+
+        private void about() throws IOException {
+            if (about.isEmpty()) {
+                return;
+            }
+            Worksheet told = book.newWorksheet(Words.say("formats.xlsx.about"));
+            told.width(0, 18);
+            told.width(1, 90);
+            for (int line = 0; line < about.size(); line++) {
+                told.inlineString(line, 0, about.get(line).get(0));
+                told.inlineString(line, 1, about.get(line).get(1));
+                told.style(line, 1).wrapText(true).set();
+            }
+            told.finish();
+        }
+
+        private Worksheet begun() {
+            Worksheet made = book.newWorksheet(
+                    number == 1
+                            ? Words.say("formats.xlsx.rows")
+                            : Words.say("formats.xlsx.rowsNumbered", "number", number));
+            for (int column = 0; column < headings.size(); column++) {
+                made.inlineString(0, column, headings.get(column));
+                made.style(0, column).bold().set();
+            }
+            made.freezePane(0, 1);
+            row = 0;
+            return made;
+        }
+
+        Worksheet nextRow() {
+            try {
+                if (row == maxRows) {
+                    sheet.finish();
+                    number++;
+                    sheet = begun();
+                } else if (row % FLUSHED == FLUSHED - 1) {
+                    sheet.flush();
+                }
+                row++;
+                return sheet;
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+
+        void finish() throws IOException {
+            sheet.finish();
+        }
+    }
+
+    /** How the values of a column stand in cells. */
+    private static final class Cells {
+        private final ColumnInfo info;
+        private final @Nullable String style;
+
+        Cells(ColumnInfo info) {
+            this.info = info;
+            this.style = style(info);
+        }
+
+        private static @Nullable String style(ColumnInfo info) {
+            ColumnFormat format = info.format();
+            ColumnFormat.Kind kind = format == null ? null : format.kind();
+            return switch (info.type()) {
+                case DATE -> kind == ColumnFormat.Kind.MONTH ? "mmm yyyy" : kind == null ? "yyyy-mm-dd" : null;
+                case DATE_TIME -> "yyyy-mm-dd hh:mm";
+                case WHOLE, DECIMAL -> kind == ColumnFormat.Kind.PERCENT ? "0.0%" : null;
+                default -> null;
+            };
+        }
+
+        void put(Worksheet sheet, int row, int column, @Nullable String value) {
+            if (value == null) {
+                return;
+            }
+            ColumnType type = info.type();
+            if (type.isNumber()) {
+                sheet.value(row, column, new BigDecimal(value));
+            } else if (type == ColumnType.DATE && style != null && !value.startsWith("-")) {
+                sheet.value(row, column, LocalDate.parse(value));
+            } else if (type == ColumnType.DATE_TIME) {
+                sheet.value(row, column, LocalDateTime.parse(value));
+            } else {
+                ColumnFormat format = info.format();
+                sheet.inlineString(row, column, format == null ? value : format.written(value));
+                return;
+            }
+            if (style != null) {
+                sheet.style(row, column).format(style).set();
+            }
+        }
+    }
+}
