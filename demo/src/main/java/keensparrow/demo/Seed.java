@@ -75,14 +75,66 @@ public final class Seed {
         String departures = dataset("Departures", "departures-2025.csv", "departures-2026.csv");
         String survey = dataset("Passenger survey", "passenger-survey.xlsx");
         String stations = dataset("Stations", "stations.xlsx");
-        dataset("Energy by month", "energy-by-month.xlsx");
+        String energy = dataset("Energy by month", "energy-by-month.xlsx");
+        prepare(energy, stations);
         dataset("Seats offered", "seats-offered.csv");
         connect();
         return List.of(
                 published(departures, "punctuality"),
                 published(departures, "revenue"),
                 published(survey, "survey"),
-                published(stations, "stations"));
+                published(stations, "stations"),
+                published(energy, "energy"));
+    }
+
+    /** The wide sheet of energy put right: a slip corrected, spellings mended, months as rows, countries looked up. */
+    private void prepare(String energy, String stations) throws IOException, InterruptedException {
+        ObjectNode asked = Client.json().createObjectNode();
+        ArrayNode steps = asked.putArray("steps");
+        steps.addObject()
+                .put("kind", "correctCell")
+                .put("key", "route")
+                .put("keyValue", "Ljubljana–Zürich")
+                .put("column", "aug_2025")
+                .put("value", "15002");
+        merge(steps, "Lyon - Trieste", "Lyon–Trieste");
+        merge(steps, "GDAŃSK–VIENNA", "Gdańsk–Vienna");
+        ArrayNode months = steps.addObject()
+                .put("kind", "columnsToRows")
+                .put("labels", "Month")
+                .put("values", "Energy cost")
+                .putArray("columns");
+        for (JsonNode column : client.get("/api/datasets/" + energy).path("columns")) {
+            String name = column.path("info").path("name").asText();
+            if (!name.equals("route") && !name.equals("depot")) {
+                months.add(name);
+            }
+        }
+        steps.addObject()
+                .put("kind", "setFormat")
+                .put("column", "energy_cost")
+                .putObject("format")
+                .put("kind", "MONEY")
+                .put("unit", "€");
+        steps.addObject()
+                .put("kind", "lookUp")
+                .put("column", "depot")
+                .put("dataset", stations)
+                .put("datasetName", "Stations")
+                .put("key", "city")
+                .put("several", "FIRST")
+                .putArray("take")
+                .add("country");
+        client.finished(client.send("PUT", "/api/datasets/" + energy + "/steps", asked));
+    }
+
+    private static void merge(ArrayNode steps, String value, String into) {
+        steps.addObject()
+                .put("kind", "mergeValues")
+                .put("column", "route")
+                .put("into", into)
+                .putArray("values")
+                .add(value);
     }
 
     private String dataset(String name, String... names) throws IOException, InterruptedException {

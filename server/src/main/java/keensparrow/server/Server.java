@@ -255,7 +255,13 @@ public final class Server implements AutoCloseable {
     @Override
     public void close() {
         DataFolder.deleteQuietly(folder.runningFile());
-        web.stop();
+        try {
+            web.stop();
+        } catch (
+                RuntimeException
+                        e) { // requests that did not end in time: what is stored is closed in order all the same
+            LOG.warn("the web server did not stop in time", e);
+        }
         warmUp.close();
         jobs.close();
         workers.close();
