@@ -179,7 +179,9 @@ class StepsAgainstH2Test {
         assertThat(after(List.of(new GroupRows(by, GroupRows.How.AVERAGE, List.of("fare"))), "line", "average_of_fare"))
                 .isEqualTo(asked("select line, avg(cast(fare as decimal(30, 12))) from t" + order));
         assertThat(after(
-                        List.of(new GroupRows(by, GroupRows.How.SMALLEST, List.of("night"))), "coach", "smallest_of_night"))
+                        List.of(new GroupRows(by, GroupRows.How.SMALLEST, List.of("night"))),
+                        "coach",
+                        "smallest_of_night"))
                 .isEqualTo(asked("select coach, min(night) from t" + order));
         assertThat(after(
                         List.of(new GroupRows(by, GroupRows.How.FILLED, List.of("late"))),
