@@ -53,6 +53,12 @@ class ScreenshotsIT {
             browser.see(".preview td");
             browser.clickText("th//button", "Delay in minutes");
             picture(browser, "prepare");
+            browser.open(server.address());
+            browser.clickText("ul[2]//a", "Energy by month");
+            browser.sees(".prepare-table h2", "576 rows");
+            browser.click("button[aria-label='Change step 6']");
+            browser.see(".step-editor");
+            picture(browser, "steps");
             browser.open(server.address() + "/apps/" + app.path("id").asText());
             ready(browser);
             browser.click("[data-view=byroute] .cell-tools button");

@@ -41,6 +41,11 @@ public record MergeValues(String column, List<String> values, String into) imple
     }
 
     @Override
+    public String effect(Table before, Table after) {
+        return Step.changed(before, after, column);
+    }
+
+    @Override
     public Sentence sentence(Schema before) {
         return Sentence.of(
                 "prepare.mergeValuesSentence",

@@ -58,6 +58,11 @@ public record ReplaceText(String column, Where where, String find, String replac
     }
 
     @Override
+    public String effect(Table before, Table after) {
+        return Step.changed(before, after, column);
+    }
+
+    @Override
     public Sentence sentence(Schema before) {
         return Sentence.of(
                 "prepare.replaceTextSentence",

@@ -1,5 +1,7 @@
 package keensparrow.core.prepare;
 
+import java.util.Objects;
+import keensparrow.core.column.Column;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.Schema;
@@ -65,6 +67,17 @@ public sealed interface Step
         return before.columns().size() == after.columns().size()
                 ? ""
                 : Words.say("prepare.columnsStay", "columns", after.columns().size());
+    }
+
+    /** How many cells of a column are others now, as an effect. */
+    static String changed(Table before, Table after, String column) {
+        Column was = before.column(column);
+        Column is = after.column(column);
+        int cells = 0;
+        for (int row = 0; row < is.rowCount(); row++) {
+            cells += Objects.equals(was.plain(row), is.plain(row)) ? 0 : 1;
+        }
+        return Words.say("prepare.cellsChanged", "cells", cells);
     }
 
     /** How many rows of a column are blank, as an effect. */

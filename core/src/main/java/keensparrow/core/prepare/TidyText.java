@@ -70,6 +70,11 @@ public record TidyText(String column, Case letters) implements Step {
     }
 
     @Override
+    public String effect(Table before, Table after) {
+        return Step.changed(before, after, column);
+    }
+
+    @Override
     public Sentence sentence(Schema before) {
         return Sentence.of(
                 "prepare.tidyTextSentence",

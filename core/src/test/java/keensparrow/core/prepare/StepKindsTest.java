@@ -89,6 +89,10 @@ class StepKindsTest {
                 new SplitText("place", " - ", 2),
                 new MergeValues("place_2", List.of("b - c", "e", "not there"), "other"));
         Table tidy = Steps.run(rough, steps).table();
+        assertThat(Steps.run(rough, steps).done())
+                .extracting(Steps.Done::effect)
+                .containsExactly(
+                        "2 cells changed", "1 cell changed", "no cell changed", "4 columns stay", "2 cells changed");
         assertThat(column(tidy, "name")).containsExactly("Anna M.", "O’neil", "null");
         assertThat(column(tidy, "place_1")).containsExactly("a", "a", "d");
         assertThat(column(tidy, "place_2")).containsExactly("other", "null", "other");
