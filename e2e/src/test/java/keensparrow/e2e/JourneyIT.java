@@ -689,7 +689,7 @@ class JourneyIT {
         analyst.sees(".problem", "This selection takes longer to read than the server allows. Narrow it");
         server.restart("--answer-limit", "30");
         analyst.clickText("button", "Try again");
-        analyst.sees(".reading", "Reading all ");
+        analyst.sees(".reading", "Coach class is Sleeper");
         analyst.seesNo(".problem");
     }
 }
