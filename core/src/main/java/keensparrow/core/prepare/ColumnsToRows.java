@@ -69,7 +69,7 @@ public record ColumnsToRows(List<String> columns, String labels, String values) 
         List<Column> kept = new ArrayList<>();
         for (ColumnInfo info : before.schema().columns()) {
             if (!gone.contains(info.name())) {
-                infos.add(info);
+                infos.add(width == 1 ? info : RepeatedValues.info(info, Words.say("prepare.repeatedByColumns")));
                 kept.add(before.column(info.name()).pick(from, from.length));
             }
         }

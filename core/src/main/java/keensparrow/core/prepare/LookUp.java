@@ -73,12 +73,13 @@ public record LookUp(String column, String dataset, String datasetName, String k
             refuseRepeated(matched, other);
         }
         Table after = before;
+        RowGroups groups = several == Several.SUM ? RowGroups.of(other, List.of(key)) : null;
+        boolean repeats = matched.repeats(other.rowCount());
         for (String name : TextCells.columns(take, other.schema())) {
             ColumnInfo info = other.schema().get(name);
             Column values = other.column(name);
             int[] from = matched.rows;
-            if (several == Several.SUM && values.type().isNumber()) {
-                RowGroups groups = RowGroups.of(other, List.of(key));
+            if (groups != null && values.type().isNumber()) {
                 values = GroupRows.sums(values, groups);
                 from = matched.rows.clone();
                 for (int row = 0; row < from.length; row++) {
@@ -88,7 +89,10 @@ public record LookUp(String column, String dataset, String datasetName, String k
             Column taken = Blanks.picked(values, from);
             String free = after.schema().has(name) ? TextCells.newName(info.label(), after.schema()) : name;
             ColumnInfo made = new ColumnInfo(free, info.label(), taken.type(), info.role(), info.format());
-            after = after.with(info.additivity() == null ? made : made.withAdditivity(info.additivity()), taken);
+            ColumnInfo known = info.additivity() == null ? made : made.withAdditivity(info.additivity());
+            String again = Words.say(
+                    "prepare.repeatedByLookUp", "label", before.schema().label(column));
+            after = after.with(repeats ? RepeatedValues.info(known, again) : known, taken);
         }
         return after;
     }
@@ -152,6 +156,20 @@ public record LookUp(String column, String dataset, String datasetName, String k
                 }
             }
             return new Matched(rows, repeated);
+        }
+
+        /** Whether several rows here take the same row there. */
+        boolean repeats(int rowsThere) {
+            boolean[] taken = new boolean[rowsThere];
+            for (int row : rows) {
+                if (row >= 0 && taken[row]) {
+                    return true;
+                }
+                if (row >= 0) {
+                    taken[row] = true;
+                }
+            }
+            return false;
         }
 
         private static int[] byCode(TextColumn texts, Map<String, Integer> first) {

@@ -158,6 +158,18 @@ class StepKindsTest {
         assertThat(column(tall, "energy")).containsExactly("1.25", "2.00", "null", "4.50");
         assertThat(tall.schema().get("energy").type()).isEqualTo(ColumnType.DECIMAL);
         assertThat(run.done().get(0).effect()).isEqualTo("4 rows now");
+        Table beside = TextRows.table("""
+                Place,Passengers,2024,2025
+                North,70,1,2
+                South,30,3,4
+                """);
+        assertThat(beside.schema().get("passengers").additivity())
+                .extracting(Additivity::kind)
+                .isEqualTo(Additivity.Kind.SUM);
+        Table repeated = Steps.run(beside, List.of(turn)).table();
+        assertThat(repeated.schema().get("passengers").additivity())
+                .extracting(Additivity::kind)
+                .isEqualTo(Additivity.Kind.AVERAGE); // each stands in two rows now
         Table mixed = Steps.run(wide, List.of(new ColumnsToRows(List.of("c_2024", "note"), "What", "Value")))
                 .table();
         assertThat(column(mixed, "value")).containsExactly("1.25", "x", "null", "y");
@@ -269,6 +281,9 @@ class StepKindsTest {
         assertThat(column(first.table(), "region").get(5)).isEqualTo("null");
         assertThat(first.done().get(0).effect())
                 .isEqualTo("1 of 6 rows without a match, one key stands in several rows there");
+        assertThat(first.table().schema().get("seats").additivity())
+                .extracting(Additivity::kind)
+                .isEqualTo(Additivity.Kind.AVERAGE); // the seats of North stand in three rows
         Steps.Run sum = look(LookUp.Several.SUM, "d2", others);
         assertThat(column(sum.table(), "seats")).containsExactly("42", "42", "30", "30", "42", "null");
         assertThatThrownBy(() -> look(LookUp.Several.REFUSE, "d2", others))

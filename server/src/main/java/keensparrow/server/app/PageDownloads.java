@@ -68,7 +68,7 @@ public final class PageDownloads {
                 .filter(condition -> !condition.id().equals(AppQuestions.markId(table.id())))
                 .forEach(condition -> filters.add(condition.filter()));
         TableResponse.of(ctx, app.title(), filters.isEmpty() ? "all rows" : "filtered")
-                .about(about(app, datasets.version(dataset), selection, engine))
+                .about(() -> about(app, datasets.version(dataset), selection, engine))
                 .rows(engine, new QueryEngine.RowScan(columns, filters, sort));
     }
 
@@ -104,7 +104,7 @@ public final class PageDownloads {
                         app.title() + " "
                                 + table.headings().get(table.headings().size() - 1),
                         "")
-                .about(about(app, datasets.version(dataset), selection, engine))
+                .about(() -> about(app, datasets.version(dataset), selection, engine))
                 .records(table.headings(), table.rows());
     }
 

@@ -12,6 +12,7 @@ import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.Supplier;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.formats.csv.CsvDownload;
 import keensparrow.formats.xlsx.XlsxDownload;
@@ -25,7 +26,7 @@ public final class TableResponse {
     private final String fileName;
     private final boolean raw;
     private final boolean workbook;
-    private List<List<String>> about = List.of();
+    private Supplier<List<List<String>>> about = List::of;
 
     private TableResponse(Context ctx, String fileName, boolean raw) {
         this.ctx = ctx;
@@ -34,8 +35,8 @@ public final class TableResponse {
         this.workbook = ctx.path().endsWith(".xlsx");
     }
 
-    /** @param lines of the sheet of a workbook that says what the rows are, each a name and what is said */
-    public TableResponse about(List<List<String>> lines) {
+    /** @param lines asked for by a workbook alone: those of the sheet of a workbook that says what the rows are, each a name and what is said */
+    public TableResponse about(Supplier<List<List<String>>> lines) {
         about = lines;
         return this;
     }
@@ -50,7 +51,7 @@ public final class TableResponse {
         scan.columns().forEach(engine.schema()::get); // a column that is gone fails before the first byte
         try (OutputStream out = begin()) {
             if (workbook) {
-                new XlsxDownload(out, about).write(engine, scan);
+                new XlsxDownload(out, about.get()).write(engine, scan);
             } else {
                 CsvDownload.write(engine, scan, raw, out);
             }
@@ -62,7 +63,7 @@ public final class TableResponse {
     public void records(List<String> headings, List<List<String>> rows) throws IOException {
         try (OutputStream out = begin()) {
             if (workbook) {
-                new XlsxDownload(out, about).write(headings, rows);
+                new XlsxDownload(out, about.get()).write(headings, rows);
             } else {
                 CsvDownload.write(headings, rows, raw, out);
             }
