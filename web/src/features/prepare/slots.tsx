@@ -36,23 +36,12 @@ export function SlotEditor(props: Props) {
     .map((info) => ({ value: info.name, label: info.label }));
   switch (slot.type) {
     case 'COLUMN':
-      return (
-        <Select
-          aria-label={slot.words}
-          size="small"
-          showSearch={{ optionFilterProp: 'label' }}
-          value={String(value ?? '')}
-          options={fitting}
-          onChange={set}
-        />
-      );
+      return <OneOf words={slot.words} value={value} options={fitting} onChange={set} />;
     case 'COLUMN_OR_NONE':
       return (
-        <Select
-          aria-label={slot.words}
-          size="small"
-          showSearch={{ optionFilterProp: 'label' }}
-          value={String(value ?? '')}
+        <OneOf
+          words={slot.words}
+          value={value}
           options={[{ value: '', label: say('prepare.noneOfThem') }, ...fitting]}
           onChange={(next) => set(next === '' ? null : next)}
         />
@@ -77,10 +66,9 @@ export function SlotEditor(props: Props) {
       );
     case 'OPTION':
       return (
-        <Select
-          aria-label={slot.words}
-          size="small"
-          value={String(value ?? '')}
+        <OneOf
+          words={slot.words}
+          value={value}
           options={slot.options.map((option) => ({ value: option.value, label: option.words }))}
           onChange={set}
         />
@@ -136,6 +124,30 @@ function commonest(columns: Columns, fields: Fields) {
   );
 }
 
+interface OneProps {
+  readonly words: string;
+  readonly value: unknown;
+  readonly options: { value: string; label: string }[];
+  /** Said where there is nothing to pick. */
+  readonly empty?: string;
+  readonly onChange: (next: string) => void;
+}
+
+/** One of several, found by typing. */
+function OneOf({ words, value, options, empty, onChange }: OneProps) {
+  return (
+    <Select
+      aria-label={words}
+      size="small"
+      showSearch={{ optionFilterProp: 'label' }}
+      value={String(value ?? '')}
+      notFoundContent={empty}
+      options={options}
+      onChange={onChange}
+    />
+  );
+}
+
 interface PickProps {
   readonly words: string;
   readonly value: unknown;
@@ -175,11 +187,10 @@ function DatasetPick({ slot, fields, dataset, onChange }: Props) {
   });
   const others = (data?.datasets ?? []).filter((item) => item.id !== dataset);
   return (
-    <Select
-      aria-label={slot.words}
-      size="small"
-      value={String(fields[slot.path] ?? '')}
-      notFoundContent={say('prepare.noOtherDataset')}
+    <OneOf
+      words={slot.words}
+      value={fields[slot.path]}
+      empty={say('prepare.noOtherDataset')}
       options={others.map((item) => ({ value: item.id, label: item.name }))}
       onChange={(id) =>
         onChange({
@@ -210,12 +221,10 @@ function OtherColumns({ slot, fields, onChange }: Props) {
     );
   }
   return (
-    <Select
-      aria-label={slot.words}
-      size="small"
-      showSearch={{ optionFilterProp: 'label' }}
-      value={String(fields[slot.path] ?? '')}
-      notFoundContent={say('prepare.pickADatasetFirst')}
+    <OneOf
+      words={slot.words}
+      value={fields[slot.path]}
+      empty={say('prepare.pickADatasetFirst')}
       options={options}
       onChange={set}
     />

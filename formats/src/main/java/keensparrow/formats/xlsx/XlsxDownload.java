@@ -23,6 +23,8 @@ import org.jspecify.annotations.Nullable;
 public final class XlsxDownload {
     private static final int MAX_ROWS = 1_048_575; // of a sheet, below its headings
     private static final int FLUSHED = 500;
+    private static final int MAX_DIGITS = 15; // that a number in a cell keeps
+    private static final String FIRST_DAY = "1900-03-01"; // before it, calendars of spreadsheets differ
     private static final String APPLICATION = "KeenSparrow";
 
     private final OutputStream out;
@@ -176,13 +178,14 @@ public final class XlsxDownload {
                 return;
             }
             ColumnType type = info.type();
-            if (type.isNumber()) {
+            boolean exact = !type.isTime() || value.matches("\\d{4}-.*") && value.compareTo(FIRST_DAY) >= 0;
+            if (type.isNumber() && new BigDecimal(value).precision() <= MAX_DIGITS) {
                 sheet.value(row, column, new BigDecimal(value));
-            } else if (type == ColumnType.DATE && style != null && !value.startsWith("-")) {
+            } else if (type == ColumnType.DATE && style != null && exact) {
                 sheet.value(row, column, LocalDate.parse(value));
-            } else if (type == ColumnType.DATE_TIME) {
+            } else if (type == ColumnType.DATE_TIME && exact) {
                 sheet.value(row, column, LocalDateTime.parse(value));
-            } else {
+            } else { // also what a sheet cannot hold as it is: longer numbers, days before its calendar begins
                 ColumnFormat format = info.format();
                 sheet.inlineString(row, column, format == null ? value : format.written(value));
                 return;

@@ -45,9 +45,13 @@ class XlsxDownloadTest {
                     new ColumnInfo("ok", "Fine", ColumnType.YES_NO, Role.CATEGORY))),
             List.of(
                     TextColumn.of("=1+1", "a<b & “c”", null),
-                    new LongColumn(ColumnType.DECIMAL, 2, new long[] {-150, 0, 123_456_789_012L}, null),
+                    new LongColumn(
+                            ColumnType.DECIMAL,
+                            2,
+                            new long[] {-150, 1_234_567_890_123_456_789L, 123_456_789_012L},
+                            null),
                     new LongColumn(ColumnType.DECIMAL, 2, new long[] {25, 0, 100}, new long[] {0b101}),
-                    new LongColumn(ColumnType.DATE, 0, new long[] {20_500, -1, 20_501}, null),
+                    new LongColumn(ColumnType.DATE, 0, new long[] {20_500, -25_569, 20_501}, null),
                     new LongColumn(ColumnType.DATE, 0, new long[] {20_454, 20_485, 20_513}, null),
                     new YesNoColumn(3, new long[] {0b001}, new long[] {0b011})),
             3);
@@ -81,6 +85,10 @@ class XlsxDownloadTest {
             assertThat(rows.get(2).getOptionalCell(2)).isEmpty();
             assertThat(rows.get(1).getCellAsDate(3)).contains(LocalDateTime.of(2026, 2, 16, 0, 0));
             assertThat(rows.get(1).getCellAsDate(4)).contains(LocalDateTime.of(2026, 1, 1, 0, 0));
+            Cell large = rows.get(2).getCell(1); // as a number it would lose its last digits
+            assertThat(large.getType()).isEqualTo(CellType.STRING);
+            assertThat(large.getText()).isEqualTo("12345678901234567.89");
+            assertThat(rows.get(2).getCellText(3)).isEqualTo("1899-12-30");
             assertThat(rows.get(1).getCellText(5)).isEqualTo("yes");
             assertThat(rows.get(2).getCellText(5)).isEqualTo("no");
         }
