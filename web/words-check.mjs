@@ -56,7 +56,22 @@ const wordy = (text) =>
     /^\p{Lu}\p{Ll}+$/u.test(text) ||
     / \p{Ll}{2,}/u.test(text));
 
-function isTechnical(node) {
+/** Where any letters are read: a property such as a label, a child of an element, what a column renders. */
+function isRead(node) {
+  const { parent, child } = around(node);
+  return (
+    (ts.isPropertyAssignment(parent) &&
+      parent.name !== child &&
+      READ.has(parent.name.getText().replaceAll(/['"]/g, ''))) ||
+    (ts.isJsxExpression(parent) && !ts.isJsxAttribute(parent.parent)) ||
+    (ts.isArrowFunction(parent) &&
+      ts.isPropertyAssignment(parent.parent) &&
+      parent.parent.name.getText() === 'render')
+  );
+}
+
+/** What a string is given to, past conditions and what is put together of several. */
+function around(node) {
   let { parent } = node;
   let child = node;
   while (
@@ -67,6 +82,11 @@ function isTechnical(node) {
     child = parent;
     parent = parent.parent;
   }
+  return { parent, child };
+}
+
+function isTechnical(node) {
+  let { parent, child } = around(node);
   if (ts.isJsxExpression(parent)) parent = parent.parent;
   if (ts.isJsxAttribute(parent)) return TECHNICAL.test(parent.name.getText());
   return (
@@ -139,7 +159,7 @@ for (const file of files('src').filter((name) => /\.tsx?$/.test(name))) {
           : '';
     if (
       text !== '' &&
-      wordy(text) &&
+      (wordy(text) || (/\p{L}{2}/u.test(text) && isRead(node))) &&
       !/^\/|\/api\/|=|%|\bspan\b|px/.test(text) &&
       !isTechnical(node)
     )

@@ -101,13 +101,19 @@ function OneChoice({
   const more = (proposals.find((item) => item.kind === choice.kind)?.options ?? []).filter(
     ({ option }) => !known.has(stands(option as Option)),
   );
+  const leader = app.views.find((view) => view.id === choice.views[0]);
+  const needs = grammar.choiceKinds.find((item) => item.kind === choice.kind)?.needs ?? [];
+  const namesColumns = needs.some((slot) => ['MEASURE', 'GROUPING', 'SPLIT'].includes(slot));
   const taken = new Set(
     (app.choices ?? [])
       .filter((other) => other.id !== choice.id && other.kind === choice.kind)
       .flatMap((other) => other.views),
   );
   const fitting = app.views.filter(
-    (view) => takes(view, choice.kind, grammar) && !taken.has(view.id),
+    (view) =>
+      takes(view, choice.kind, grammar) &&
+      !taken.has(view.id) &&
+      (!namesColumns || (view.dataset ?? null) === (leader?.dataset ?? null)),
   );
   return (
     <fieldset className="definition" data-choice={choice.id} aria-label={words.name}>

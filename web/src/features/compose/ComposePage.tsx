@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { call } from '../../api/client';
 import type { AppDefinition, Draft, PublishState, View } from '../../api/types';
+import { dataOf } from '../../shared/datasets';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { useGrammar } from '../../shared/useGrammar';
 import { Stages, TitleBar } from '../../shared/TitleBar';
@@ -11,13 +12,14 @@ import { AppPage, pageShown, usePageState, viewsOn } from '../read';
 import { AddView } from './AddView';
 import { ComposeGrid } from './ComposeGrid';
 import { ChoicesMenu, newChoice, useProposals } from './ChoicesMenu';
+import { DatasetsMenu } from './DatasetsMenu';
 import { FilterPicker } from './FilterPicker';
 import { MeasuresMenu } from './MeasuresMenu';
 import { freeName, pruned } from './names';
 import { PageEditor } from './PageEditor';
 import { StartPicker } from './StartPicker';
 import { SentenceEditor } from './SentenceEditor';
-import { kindsFor, withKind, type GrammarViewKind } from './options';
+import { withKind, type GrammarViewKind } from './options';
 import { useDraft } from './useDraft';
 import './compose.css';
 import { say } from '../../words';
@@ -54,7 +56,6 @@ function Composer({ initial }: { readonly initial: Draft }) {
   const shownState = usePageState();
   const onPage = shownState.state.page;
   const page = { ...saved.page, app };
-  const { columns } = page;
   const view = app.views.find((item) => item.id === picked);
   const proposals = useProposals(
     saved.id,
@@ -69,7 +70,7 @@ function Composer({ initial }: { readonly initial: Draft }) {
     change({ ...app, views: app.views.filter((item) => item.id !== id) });
     setPicked(null);
   };
-  const add = (kind: GrammarViewKind) => {
+  const add = (kind: GrammarViewKind, dataset: string | null) => {
     const shown = viewsOn(app, onPage);
     const bottom = Math.max(0, ...shown.map((item) => item.place.y + item.place.h));
     const id = freeName('v', app.views);
@@ -85,8 +86,10 @@ function Composer({ initial }: { readonly initial: Draft }) {
       sort: [],
       place: { x: 0, y: bottom, w: kind.width, h: kind.height },
       page: pageShown(app, onPage)?.id ?? null,
+      dataset,
     };
-    change({ ...app, views: [...app.views, withKind(empty, kind, page)] });
+    const made = withKind(empty, kind, dataOf(page, dataset));
+    change({ ...app, views: [...app.views, made] });
     setPicked(id);
   };
   const move = (places: Map<string, View['place']>) =>
@@ -154,10 +157,11 @@ function Composer({ initial }: { readonly initial: Draft }) {
                 grammar={grammar}
                 onChange={change}
               />
+              <DatasetsMenu app={app} page={page} first={saved.datasetId} onChange={change} />
               <StartPicker app={app} onChange={change} />
               <FilterPicker
                 filters={app.filters}
-                columns={columns}
+                page={page}
                 onChange={(filters) => change({ ...app, filters })}
               />
             </span>
@@ -173,7 +177,7 @@ function Composer({ initial }: { readonly initial: Draft }) {
                   <SentenceEditor
                     view={view}
                     title={title(view)}
-                    page={page}
+                    page={dataOf(page, view.dataset)}
                     onChange={(next) => {
                       setView(next);
                       if (next.page !== view.page)
@@ -197,7 +201,7 @@ function Composer({ initial }: { readonly initial: Draft }) {
           )}
         />
       </main>
-      <AddView kinds={kindsFor(page, grammar)} onAdd={add} />
+      {!view && <AddView page={page} grammar={grammar} onAdd={add} />}
     </>
   );
 }

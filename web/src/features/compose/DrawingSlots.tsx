@@ -68,7 +68,7 @@ export function DrawnAs({
             name={say('compose.howPartsStand')}
             value={settings.arrange ?? 'STACKED'}
             choices={[
-              { value: 'STACKED', label: 'stacked' },
+              { value: 'STACKED', label: say('compose.stacked') },
               { value: 'BESIDE', label: say('compose.sideBySide') },
               { value: 'FULL', label: say('compose.asSharesOfEach') },
             ]}
@@ -85,8 +85,8 @@ export function DrawnAs({
             name={say('compose.directionOfBars')}
             value={settings.upright ? 'up' : 'lying'}
             choices={[
-              { value: 'lying', label: 'lying' },
-              { value: 'up', label: 'upright' },
+              { value: 'lying', label: say('compose.lying') },
+              { value: 'up', label: say('compose.upright') },
             ]}
             onPick={(value) => onChange(drawn(view, { upright: value === 'up' }))}
           />

@@ -1,17 +1,35 @@
 import { Select } from 'antd';
-import type { FilterSpec, PageColumn } from '../../api/types';
+import type { FilterSpec, PageData } from '../../api/types';
+import { dataOf, filterName } from '../../shared/datasets';
 import { say } from '../../words';
 
 /** Which columns are filters, in the order picked. */
 export function FilterPicker({
   filters,
-  columns,
+  page,
   onChange,
 }: {
   readonly filters: readonly FilterSpec[];
-  readonly columns: readonly PageColumn[];
+  readonly page: PageData;
   readonly onChange: (filters: FilterSpec[]) => void;
 }) {
+  const further = page.app.datasets ?? [];
+  const all = [null, ...further.map((item) => item.name)].flatMap((dataset) =>
+    dataOf(page, dataset).columns.map((column) => ({
+      value: filterName({ column: column.name, dataset }),
+      label: dataset
+        ? say('compose.columnOf', { label: column.label, noun: dataOf(page, dataset).app.noun })
+        : column.label,
+      dataset,
+      column,
+    })),
+  );
+  // what follows another filter is no filter of its own
+  const follows = new Set(
+    filters.flatMap((spec) =>
+      (spec.also ?? []).map(({ column, dataset }) => filterName({ column, dataset })),
+    ),
+  );
   return (
     <label className="filter-picker soft">
       {say('compose.filters')}{' '}
@@ -22,14 +40,21 @@ export function FilterPicker({
         popupMatchSelectWidth={false}
         optionFilterProp="label"
         maxTagCount="responsive"
-        value={filters.map((filter) => filter.column)}
-        options={columns.map((column) => ({ value: column.name, label: column.label }))}
+        value={filters.map(filterName)}
+        options={all
+          .filter(({ value }) => !follows.has(value))
+          .map(({ value, label }) => ({ value, label }))}
         onChange={(names: string[]) =>
           onChange(
             names.flatMap((name) => {
-              const known = filters.find((filter) => filter.column === name);
-              const kind = columns.find((item) => item.name === name)?.filters[0];
-              return known ? [known] : kind ? [{ column: name, kind }] : [];
+              const known = filters.find((filter) => filterName(filter) === name);
+              const picked = all.find((item) => item.value === name);
+              const kind = picked?.column.filters[0];
+              return known
+                ? [known]
+                : picked && kind
+                  ? [{ column: picked.column.name, kind, dataset: picked.dataset }]
+                  : [];
             }),
           )
         }

@@ -1,6 +1,7 @@
 import { Input, Select } from 'antd';
 import type { AppDefinition, ColumnFormat, Grammar, Measure, PageData } from '../../api/types';
 import { FormatEditor } from '../../shared/FormatEditor';
+import { dataOf } from '../../shared/datasets';
 import { Menu } from '../../shared/Menu';
 import { MeasureSlots } from './MeasureSlots';
 import { freeName, usesOf } from './names';
@@ -30,14 +31,17 @@ export function MeasuresMenu({ app, page, grammar, onChange }: Props) {
       ...app,
       measures: measures.map((named) => (named.id === id ? { ...named, ...part } : named)),
     });
-  const add = (measure: Measure) => {
+  const add = (measure: Measure, dataset: string | null = null) => {
     const id = freeName('m', measures);
     let name = say('compose.newMeasure');
     for (let n = 2; measures.some((named) => named.name === name); n += 1)
       name = say('compose.newMeasure2', { n });
     onChange({
       ...app,
-      measures: [...measures, { id, name, measure, format: null, good: null, description: null }],
+      measures: [
+        ...measures,
+        { id, name, measure, format: null, good: null, description: null, dataset },
+      ],
     });
   };
   return (
@@ -65,7 +69,12 @@ export function MeasuresMenu({ app, page, grammar, onChange }: Props) {
                 value={named.name}
                 onDone={(name) => set(named.id, { name })}
               />
-              <OneMeasure named={named} page={page} grammar={grammar} onChange={set} />
+              <OneMeasure
+                named={named}
+                page={dataOf(page, named.dataset)}
+                grammar={grammar}
+                onChange={set}
+              />
               <Uses app={app} page={page} id={named.id} />
               <button
                 type="button"
@@ -94,6 +103,18 @@ export function MeasuresMenu({ app, page, grammar, onChange }: Props) {
           >
             {say('compose.nameAFormula')}
           </button>
+          {(app.datasets ?? []).map(({ name, noun }) => (
+            <button
+              key={name}
+              type="button"
+              className="button"
+              onClick={() =>
+                add(dataOf(page, name).measures[0] ?? { aggregate: 'ROWS', column: null }, name)
+              }
+            >
+              {say('compose.nameAMeasureOf', { noun })}
+            </button>
+          ))}
         </div>
       )}
     </Menu>

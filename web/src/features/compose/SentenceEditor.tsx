@@ -68,9 +68,13 @@ export function SentenceEditor(props: Props) {
   const [detailed, setDetailed] = useState(false);
   const seen = useRef<HTMLElement>(null);
   useEffect(() => {
+    // the view first, so that it shows what is said of it
+    seen.current?.closest('.compose-cell')?.scrollIntoView({ block: 'nearest' });
     seen.current?.scrollIntoView({ block: 'nearest' });
   }, [view.id]);
-  const named = page.app.measures ?? [];
+  const named = (page.app.measures ?? []).filter(
+    (measure) => (measure.dataset ?? null) === (view.dataset ?? null),
+  );
   const open = proposals.filter(
     (proposal) => !isChosen(proposal.kind) && takes(view, proposal.kind, grammar),
   );

@@ -8,6 +8,13 @@ export function freeName(letter: string, taken: readonly { readonly id: string }
   return `${letter}${n}`;
 }
 
+/** The first of `d2`, `d3` … that no further dataset of an app is called. */
+export function freeDataset(taken: readonly { readonly name: string }[]): string {
+  let n = 2;
+  while (taken.some((item) => item.name === `d${n}`)) n += 1;
+  return `d${n}`;
+}
+
 /** Ids of the views and choices that use a named measure. */
 export const usesOf = (app: AppDefinition, measure: string): string[] => [
   ...app.views.filter((view) => view.measureId === measure).map((view) => view.id),

@@ -23,9 +23,9 @@ export const isCoded = (column: PageColumn): boolean =>
 /** Whether rows can be grouped by its values: numbers only where they are a category. */
 export const isGrouping = (column: PageColumn): boolean =>
   isCoded(column) || (isNumber(column) && column.role === 'CATEGORY');
-export const isTime = (column: PageColumn): boolean =>
+export const isTime = (column: Pick<PageColumn, 'type'>): boolean =>
   column.type === 'DATE' || column.type === 'DATE_TIME';
-export const isNumber = (column: PageColumn): boolean =>
+export const isNumber = (column: Pick<PageColumn, 'type'>): boolean =>
   column.type === 'WHOLE' || column.type === 'DECIMAL';
 
 const MANY = 'MANY'; // the value of the choice that opens all others

@@ -1,5 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import type { Answer, Failure, Filter, FilterSpec, PageData, Selection } from '../../api/types';
+import { dataOf, filterName } from '../../shared/datasets';
 import { RangeFilter } from './RangeFilter';
 import { TextFilter } from './TextFilter';
 import { ValuesFilter } from './ValuesFilter';
@@ -24,20 +25,22 @@ export function FilterBand({ data, state, answers, finds, onFilter, onFind, end,
   const [sheet, setSheet] = useState(false);
   if (data.app.filters.length === 0 && !choices) return <>{end}</>;
   const one = (spec: FilterSpec) => {
-    const label = data.columns.find((column) => column.name === spec.column)?.label ?? spec.column;
-    const active = state.filters.find((filter) => filter.column === spec.column) ?? null;
-    const { answer, failure } = answers[spec.column] ?? {};
+    const name = filterName(spec);
+    const column = dataOf(data, spec.dataset).columns.find((item) => item.name === spec.column);
+    const label = column?.label ?? spec.column;
+    const active = state.filters.find((filter) => filter.column === name) ?? null;
+    const { answer, failure } = answers[name] ?? {};
     const common = {
-      column: spec.column,
+      column: name,
       label,
       active,
-      onChange: (filter: Filter | null) => onFilter(spec.column, filter),
+      onChange: (filter: Filter | null) => onFilter(name, filter),
     };
     return (
       <section
-        key={spec.column}
+        key={name}
         className={active ? 'filter in-use' : 'filter'}
-        data-part={`filter:${spec.column}`}
+        data-part={`filter:${name}`}
         aria-label={say('filter.filter', { label })}
       >
         {failure ? (
@@ -49,9 +52,9 @@ export function FilterBand({ data, state, answers, finds, onFilter, onFind, end,
           <ValuesFilter
             {...common}
             answer={answer}
-            tags={data.columns.find(({ name }) => name === spec.column)?.type === 'TAGS'}
-            find={finds[spec.column] ?? ''}
-            onFind={(text) => onFind(spec.column, text)}
+            tags={column?.type === 'TAGS'}
+            find={finds[name] ?? ''}
+            onFind={(text) => onFind(name, text)}
           />
         ) : answer?.kind === 'histogram' ? (
           <RangeFilter {...common} answer={answer} periods={data.periods} />

@@ -16,7 +16,7 @@ export function TextFilter({ column, label, active, onChange }: Props) {
     <>
       <div className="filter-head">
         <h3 className="filter-label">{label}</h3>
-        <span className="soft">{set === '' ? 'any' : 'contains'}</span>
+        <span className="soft">{set === '' ? say('filter.any') : say('filter.containsIt')}</span>
       </div>
       <Typed
         key={set}

@@ -258,7 +258,9 @@ function ReadAs({ column }: { readonly column: LookColumn | undefined }) {
     <span className="read-as">
       {typeName(column)}
       <span>
-        {column.first === null ? 'blank' : cell(column.first, column.type, column.format)}
+        {column.first === null
+          ? say('import.blank')
+          : cell(column.first, column.type, column.format)}
       </span>
     </span>
   );

@@ -71,7 +71,9 @@ export function PeoplePage() {
               title: say('people.may'),
               dataIndex: 'role',
               render: (role: AccountRole, account) =>
-                account.disabled ? 'disabled' : ROLES.find((item) => item.value === role)?.label,
+                account.disabled
+                  ? say('people.disabled')
+                  : ROLES.find((item) => item.value === role)?.label,
             },
             { title: say('people.apps'), dataIndex: 'apps', align: 'right' },
             { title: say('people.datasets'), dataIndex: 'datasets', align: 'right' },

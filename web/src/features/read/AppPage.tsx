@@ -1,5 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import type { PageData, View } from '../../api/types';
+import { dataOf } from '../../shared/datasets';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { ChoiceBand, FilterBand } from '../filter';
 import { ViewCard, type ViewContext } from '../view';
@@ -50,7 +51,7 @@ export function AppPage({ data, base, stamp, layout, bandEnd, tabsEnd }: Props) 
       key={view.id}
       view={view}
       answered={answers.views[view.id]}
-      context={context}
+      context={{ ...context, data: dataOf(data, view.dataset) }}
       rounds={answers.rounds}
     />
   );

@@ -77,7 +77,12 @@ export function ReadPage() {
         <AppPage
           data={page}
           base={base}
-          stamp={`${data.edition} ${page.data.version} ${page.data.loadedAt}`}
+          stamp={[
+            data.edition,
+            ...[page.data, ...page.datasets.map((further) => further.data)].map(
+              ({ version, loadedAt }) => `${version} ${loadedAt}`,
+            ),
+          ].join(' ')}
         />
       </main>
     </>

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
 import org.openqa.selenium.OutputType;
 import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebElement;
@@ -21,6 +22,8 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** A headless Chromium with a profile of its own. Waits for what is expected, never for a time. */
 final class Browser implements AutoCloseable {
+    private static final int MAX_TABS = 120;
+
     private final ChromeDriver driver;
     private final Path downloads;
 
@@ -229,6 +232,18 @@ final class Browser implements AutoCloseable {
 
     void picture(Path file) throws IOException {
         Files.write(file, driver.getScreenshotAs(OutputType.BYTES));
+    }
+
+    /** Presses the tabulator until what has the focus is called so, by its text or its label. */
+    void tabTo(String name) {
+        for (int i = 0; i < MAX_TABS; i++) {
+            new Actions(driver).sendKeys(Keys.TAB).perform();
+            WebElement now = driver.switchTo().activeElement();
+            if (name.equals(now.getText().strip()) || name.equals(now.getDomAttribute("aria-label"))) {
+                return;
+            }
+        }
+        throw new AssertionError("the tabulator never reaches " + name);
     }
 
     void press(CharSequence... keys) {

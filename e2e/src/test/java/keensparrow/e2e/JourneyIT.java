@@ -583,6 +583,36 @@ class JourneyIT {
     }
 
     @Test
+    @Order(225)
+    void peopleAreLookedAfterByKeyboardAlone() {
+        analyst.open(server.address());
+        analyst.see("a");
+        analyst.tabTo("People");
+        analyst.press(Keys.ENTER);
+        analyst.seeText("button", "rita");
+        analyst.tabTo("rita");
+        analyst.press(Keys.ENTER);
+        analyst.see(".person");
+        analyst.tabTo("What rita may do");
+        analyst.tabTo("Enable");
+        analyst.press(Keys.ENTER);
+        analyst.seesNo(".person .problem");
+        analyst.sees("tr:has([aria-expanded=true])", "reads apps");
+        analyst.tabTo("New password of rita");
+        analyst.press(PASSWORD + " too");
+        analyst.tabTo("Set password");
+        analyst.press(Keys.ENTER);
+        analyst.sees(".person [role=status]", "Set.");
+        colleague.open(server.address() + "/sign-in");
+        colleague.fillIn("rita", PASSWORD + " too");
+        colleague.seesNo("input[name=password]");
+        analyst.press(Keys.chord(Keys.SHIFT, Keys.TAB));
+        analyst.tabTo("Remove rita");
+        analyst.press(Keys.ENTER);
+        analyst.see("button.ant-btn-dangerous");
+    }
+
+    @Test
     @Order(230)
     void everybodyLooksAfterTheirOwnAccount() {
         analyst.open(server.address());
@@ -679,6 +709,52 @@ class JourneyIT {
         analyst.sees(".reading", "Reading all ");
         analyst.back();
         analyst.sees(".reading", "Coach class is Sleeper");
+    }
+
+    @Test
+    @Order(297)
+    void anAppReadsASecondDatasetBesideItsOwn() throws Exception {
+        Path file = folder.resolve("seat targets.csv");
+        Files.writeString(file, """
+                Coach class,Seats wanted,Owner
+                Sleeper,400,Ada
+                Couchette,600,Ben
+                Seat,900,Ben
+                """);
+        analyst.open(server.address());
+        analyst.pick("input[type=file]", file);
+        analyst.sees(".prepare-table h2", "3 rows");
+        analyst.open(server.address());
+        analyst.clickText("ul[1]//a", "Departures 2026");
+        analyst.sees(".reading", "Coach class is Sleeper");
+        analyst.click("button[aria-label='Datasets of the app']");
+        analyst.choose("Add a dataset", "Seat targets");
+        analyst.sees("fieldset[data-dataset=d2]", "Seat targets: 3 rows");
+        analyst.sees(
+                "fieldset[data-dataset=d2] label:has([aria-label='Column that follows Coach class'])", "Coach class");
+        analyst.see("fieldset[data-dataset=d2] input").sendKeys(Keys.chord(Keys.CONTROL, "a"), "targets", Keys.ENTER);
+        analyst.see("[data-save=saved]");
+        analyst.press(Keys.ESCAPE);
+        analyst.seesNo(".menu-panel");
+        analyst.clickText("button", "Add a view");
+        analyst.choose("Dataset of the view", "targets");
+        analyst.clickText("button", "How do groups compare?");
+        analyst.choose("Measure", "sum of Seats wanted");
+        analyst.choose("Grouping", "Owner");
+        analyst.sees(".compose-cell.picked .view-sentence", "Sum of Seats wanted by Owner");
+        analyst.clickText("button", "Done");
+        analyst.sees(".reading", ", 1 of 3 targets: Coach class is Sleeper");
+        analyst.see("[data-save=saved]");
+        analyst.clickText("a", "Publish edition");
+        analyst.clickText("button", "Publish edition");
+        analyst.seeText("h2", "Editions");
+        analyst.open(analyst.see(".link-row input").getDomProperty("value"));
+        analyst.sees(".reading", ", 1 of 3 targets: Coach class is Sleeper");
+        analyst.clickText("button", "Clear all");
+        analyst.sees(".reading", ", all 3 targets.");
+        analyst.open(server.address());
+        analyst.click("button[aria-label='Remove Seat targets']");
+        analyst.sees(".problem", "An app shows this dataset");
     }
 
     @Test

@@ -29,6 +29,7 @@ import org.jspecify.annotations.Nullable;
  * @param measures those that have a name; none in older documents
  * @param choices what colleagues choose; none in older documents
  * @param start filters that hold when a colleague opens it; one on a column without a filter is passed over
+ * @param datasets further ones, beside that of the app; none in older documents
  */
 public record App(
         int format,
@@ -40,7 +41,8 @@ public record App(
         @Nullable List<Page> pages,
         @Nullable List<NamedMeasure> measures,
         @Nullable List<Choice> choices,
-        @Nullable List<Filter> start) {
+        @Nullable List<Filter> start,
+        @Nullable List<AppDataset> datasets) {
     public static final int FORMAT = 2;
 
     private static final int FIRST_FORMAT = 1;
@@ -50,6 +52,7 @@ public record App(
     public static final int MAX_PAGES = 30;
     public static final int MAX_CHOICES = 24;
     public static final int MAX_NAMED = 100;
+    public static final int MAX_DATASETS = 8;
     private static final int MAX_TITLE = 200;
 
     public App {
@@ -61,6 +64,7 @@ public record App(
         measures = measures == null ? List.of() : List.copyOf(measures);
         choices = choices == null ? List.of() : List.copyOf(choices);
         start = started(start, filters);
+        datasets = datasets == null ? List.of() : List.copyOf(datasets);
     }
 
     private static List<Filter> started(@Nullable List<Filter> start, List<FilterSpec> filters) {
@@ -68,7 +72,7 @@ public record App(
                 ? List.of()
                 : start.stream()
                         .filter(one ->
-                                filters.stream().anyMatch(spec -> spec.column().equals(one.column())))
+                                filters.stream().anyMatch(spec -> spec.name().equals(one.column())))
                         .toList();
     }
 
@@ -79,20 +83,35 @@ public record App(
 
     /** With rows of tables to take along. */
     public App(int format, String title, String noun, List<FilterSpec> filters, List<View> views) {
-        this(format, title, noun, filters, views, Downloads.ROWS, List.of(), List.of(), List.of(), List.of());
+        this(format, title, noun, filters, views, Downloads.ROWS, List.of(), List.of(), List.of(), List.of(), null);
     }
 
     public App withPages(List<Page> next) {
-        return new App(format, title, noun, filters, views, downloads, next, measures, choices, start);
+        return new App(format, title, noun, filters, views, downloads, next, measures, choices, start, datasets);
     }
 
     public App withViews(List<View> next) {
-        return new App(format, title, noun, filters, next, downloads, pages, measures, choices, start);
+        return new App(format, title, noun, filters, next, downloads, pages, measures, choices, start, datasets);
     }
 
     /** With measures that have a name, and what colleagues choose. */
     public App with(List<NamedMeasure> nextMeasures, List<Choice> nextChoices) {
-        return new App(format, title, noun, filters, views, downloads, pages, nextMeasures, nextChoices, start);
+        return new App(
+                format, title, noun, filters, views, downloads, pages, nextMeasures, nextChoices, start, datasets);
+    }
+
+    /** With further datasets. */
+    public App reading(List<AppDataset> next) {
+        return new App(format, title, noun, filters, views, downloads, pages, measures, choices, start, next);
+    }
+
+    public App withFilters(List<FilterSpec> next) {
+        return new App(format, title, noun, next, views, downloads, pages, measures, choices, start, datasets);
+    }
+
+    /** Further datasets, beside that of the app. */
+    public List<AppDataset> furtherDatasets() {
+        return datasets == null ? List.of() : datasets;
     }
 
     private List<Page> allPages() {
@@ -158,8 +177,9 @@ public record App(
         return views.stream().filter(view -> view.id().equals(id)).findFirst();
     }
 
-    public Optional<FilterSpec> filter(String column) {
-        return filters.stream().filter(filter -> filter.column().equals(column)).findFirst();
+    /** @param name as {@link FilterSpec#name} says it */
+    public Optional<FilterSpec> filter(String name) {
+        return filters.stream().filter(filter -> filter.name().equals(name)).findFirst();
     }
 
     /** @throws UserException INVALID_REQUEST when it could not be shown: no title, ids twice, views off the grid */
@@ -191,12 +211,7 @@ public record App(
         }
         validatePages();
         new AppRules(this).check();
-        Set<String> columns = new HashSet<>();
-        for (FilterSpec filter : filters) {
-            if (!columns.add(filter.column())) {
-                throw invalid(Text.of("app.theColumnHasTwoFilters", "column", filter.column()));
-            }
-        }
+        new DatasetRules(this).check();
     }
 
     private void validatePages() {

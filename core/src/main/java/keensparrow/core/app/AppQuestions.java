@@ -52,6 +52,12 @@ public final class AppQuestions {
         return new QuestionSet(conditions(request.selection()), asked);
     }
 
+    /** How many rows pass, nothing else. */
+    public static QuestionSet reading(Selection selection) {
+        return new QuestionSet(
+                conditions(selection), List.of(new QuestionSet.Asked(READING, rowsThatPass(), Set.of())));
+    }
+
     /** The conditions of a selection under the ids that views and filters leave out. */
     public static List<QuestionSet.ActiveFilter> conditions(Selection selection) {
         List<QuestionSet.ActiveFilter> conditions = new ArrayList<>();

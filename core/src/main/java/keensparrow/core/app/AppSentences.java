@@ -3,12 +3,15 @@ package keensparrow.core.app;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.function.Predicate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.choice.Choice;
 import keensparrow.core.app.measure.AppWords;
 import keensparrow.core.app.measure.MeasureSentences;
 import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.View;
+import keensparrow.core.filter.Filter;
 import keensparrow.core.sentence.FilterSentences;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Wording;
@@ -36,16 +39,88 @@ public final class AppSentences {
                         Sentence.stress("rows", Wording.number(passing)),
                         Sentence.plain("all", Wording.number(all)),
                         Sentence.plain("noun", app.noun()));
+        conditions(
+                words,
+                selection,
+                filter -> FilterSentences.phrase(filter, schema),
+                mark -> FilterSentences.phrase(mark.filter(), schema));
+        return words.say(".").build();
+    }
+
+    /**
+     * What is read of a dataset.
+     *
+     * @param schema of its columns
+     * @param shown whether the page shows something of it
+     */
+    public record Reading(DatasetPart part, Schema schema, int passing, int all, boolean shown) {}
+
+    /** {@code Reading 1,200 of 5,040 orders, all 40 targets: region is North.} */
+    public static Sentence selection(List<Reading> readings, Selection selection) {
+        Reading first = readings.get(0);
+        if (readings.size() == 1) {
+            return selection(first.part().app(), first.schema(), selection, first.passing(), first.all());
+        }
+        Sentence.Builder words = Sentence.builder();
+        boolean begin = true;
+        List<Reading> said = readings.stream().filter(Reading::shown).toList();
+        for (Reading reading : said.isEmpty() ? List.of(first) : said) {
+            boolean whole = reading.passing() == reading.all();
+            words.phrase(
+                    begin
+                            ? (whole ? "app.readingAllAnd" : "app.readingSomeAnd")
+                            : (whole ? "app.readingAndAll" : "app.readingAndSome"),
+                    rows(reading, whole));
+            begin = false;
+        }
+        if (selection.filters().isEmpty() && selection.marks().isEmpty()) {
+            return words.say(".").build();
+        }
+        conditions(
+                words.say(": "),
+                selection,
+                filter -> phrase(filter, of(readings, part -> part.filters().containsValue(filter.column()))),
+                mark -> FilterSentences.phrase(
+                        mark.filter(),
+                        of(readings, part -> part.has(mark.view())).schema()));
+        return words.say(".").build();
+    }
+
+    private static Sentence.Filled[] rows(Reading reading, boolean whole) {
+        String all = Wording.number(reading.all());
+        Sentence.Filled noun = Sentence.plain("noun", reading.part().app().noun());
+        return whole
+                ? new Sentence.Filled[] {Sentence.stress("rows", Words.say("app.all", "all", all)), noun}
+                : new Sentence.Filled[] {
+                    Sentence.stress("rows", Wording.number(reading.passing())), Sentence.plain("all", all), noun
+                };
+    }
+
+    private static Reading of(List<Reading> readings, Predicate<DatasetPart> of) {
+        return readings.stream()
+                .filter(reading -> of.test(reading.part()))
+                .findFirst()
+                .orElse(readings.get(0));
+    }
+
+    private static String phrase(Filter filter, Reading of) {
+        return FilterSentences.phrase(filter.over(of.part()::column), of.schema());
+    }
+
+    private static void conditions(
+            Sentence.Builder words,
+            Selection selection,
+            Function<Filter, String> ofFilter,
+            Function<Selection.Mark, String> ofMark) {
         boolean first = true;
-        for (var filter : selection.filters()) {
-            words.say(first ? "" : ", ").control("filter:" + filter.column(), FilterSentences.phrase(filter, schema));
+        for (Filter filter : selection.filters()) {
+            words.say(first ? "" : ", ").control("filter:" + filter.column(), ofFilter.apply(filter));
             first = false;
         }
         for (Selection.Mark mark : selection.marks()) {
-            words.say(first ? "" : ", ").control("mark:" + mark.view(), FilterSentences.phrase(mark.filter(), schema));
+            words.say(first ? "" : ", ").control("mark:" + mark.view(), ofMark.apply(mark));
             first = false;
         }
-        return words.say(".").build();
     }
 
     /** What each measure of a view is called, in the order of its answer. */
@@ -79,10 +154,15 @@ public final class AppSentences {
 
     /** What whoever opens the app may do and take along, exactly as the server allows it. */
     public static String access(App app, Schema schema) {
+        return access(app, view -> schema);
+    }
+
+    /** Likewise of views of several datasets. @param schemas of the columns of a view */
+    public static String access(App app, Function<View, Schema> schemas) {
         List<View> tables = app.views().stream().filter(View::isOfRows).toList();
         boolean charts = tables.size() < app.views().size();
         List<String> names = tables.stream()
-                .map(table -> "“" + title(table, app, schema) + "”")
+                .map(table -> "“" + title(table, app, schemas.apply(table)) + "”")
                 .toList();
         String seen = tables.isEmpty() ? "" : Words.say("app.rowsAreSeenInAnd", "names", Wording.all(names));
         if (!app.allows(Downloads.VIEWS)) {
@@ -97,11 +177,11 @@ public final class AppSentences {
                 .map(table -> Words.say(
                         "app.theSelectedRowsOfWith",
                         "table",
-                        title(table, app, schema),
+                        title(table, app, schemas.apply(table)),
                         "filter",
                         Wording.all(table.columns().stream()
-                                .filter(schema::has)
-                                .map(schema::label)
+                                .filter(schemas.apply(table)::has)
+                                .map(schemas.apply(table)::label)
                                 .toList())))
                 .toList();
         return Words.say(

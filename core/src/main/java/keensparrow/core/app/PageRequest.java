@@ -25,7 +25,8 @@ public record PageRequest(
         finds = Map.copyOf(finds);
     }
 
-    boolean wants(String view) {
+    /** Whether a view is asked for. */
+    public boolean wants(String view) {
         return views == null || views.contains(view);
     }
 

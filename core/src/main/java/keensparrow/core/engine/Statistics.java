@@ -1,5 +1,7 @@
 package keensparrow.core.engine;
 
+import java.time.LocalDate;
+import java.util.Optional;
 import java.util.function.Predicate;
 
 /** What an engine knows of its values without looking at each row. */
@@ -11,6 +13,9 @@ public interface Statistics {
      * not listed, always.
      */
     boolean hasValue(String column, String value);
+
+    /** The latest day of a column of dates; empty where all are blank. */
+    Optional<LocalDate> latest(String column);
 
     /** Whether a text or tag that begins with one of these characters passes. */
     boolean hasTextBeginning(String column, String characters, Predicate<String> passes);

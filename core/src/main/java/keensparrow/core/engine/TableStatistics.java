@@ -1,7 +1,11 @@
 package keensparrow.core.engine;
 
+import java.time.LocalDate;
+import java.util.Optional;
 import java.util.function.Predicate;
 import keensparrow.core.column.Column;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.TagsColumn;
 import keensparrow.core.column.TextColumn;
 import keensparrow.core.column.TextOrder;
@@ -21,6 +25,16 @@ record TableStatistics(Table table) implements Statistics {
             return text.codeOf(value).isPresent();
         }
         return !(column instanceof TagsColumn tags) || tags.codeOf(value).isPresent();
+    }
+
+    @Override
+    public Optional<LocalDate> latest(String name) {
+        return table.column(name) instanceof LongColumn times && times.type().isTime() && !times.isAllBlank()
+                ? Optional.of(
+                        times.type() == ColumnType.DATE
+                                ? LocalDate.ofEpochDay(times.max())
+                                : LongColumn.dateTime(times.max()).toLocalDate())
+                : Optional.empty();
     }
 
     @Override

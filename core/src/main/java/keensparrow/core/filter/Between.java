@@ -1,6 +1,7 @@
 package keensparrow.core.filter;
 
 import java.math.BigDecimal;
+import java.util.function.UnaryOperator;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
@@ -42,6 +43,11 @@ public record Between(
         if (!schema.get(column).type().isNumber()) {
             throw Filter.mismatch(schema, column, Words.say("filter.numbers"));
         }
+    }
+
+    @Override
+    public Between over(UnaryOperator<String> columns) {
+        return new Between(columns.apply(column), from, to, belowTo, blanks);
     }
 
     @Override

@@ -1,6 +1,7 @@
 package keensparrow.core.filter;
 
 import java.util.List;
+import java.util.function.UnaryOperator;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Words;
@@ -18,6 +19,11 @@ public record Containing(String column, String text) implements Filter {
         if (type != ColumnType.TEXT && type != ColumnType.TAGS) {
             throw Filter.mismatch(schema, column, Words.say("filter.text"));
         }
+    }
+
+    @Override
+    public Containing over(UnaryOperator<String> columns) {
+        return new Containing(columns.apply(column), text);
     }
 
     @Override

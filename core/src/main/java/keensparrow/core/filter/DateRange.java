@@ -1,6 +1,7 @@
 package keensparrow.core.filter;
 
 import java.time.LocalDate;
+import java.util.function.UnaryOperator;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
@@ -19,6 +20,11 @@ public record DateRange(
         if (!schema.get(column).type().isTime()) {
             throw Filter.mismatch(schema, column, Words.say("filter.dates"));
         }
+    }
+
+    @Override
+    public DateRange over(UnaryOperator<String> columns) {
+        return new DateRange(columns.apply(column), from, to, blanks);
     }
 
     @Override

@@ -1,5 +1,6 @@
 package keensparrow.core.filter;
 
+import java.util.function.UnaryOperator;
 import keensparrow.core.expression.Expressions;
 import keensparrow.core.table.Schema;
 
@@ -18,6 +19,11 @@ public record ExpressionFilter(String expression) implements Filter {
     @Override
     public void fit(Schema schema) {
         Expressions.parse(expression); // whether it suits the columns an engine finds out
+    }
+
+    @Override
+    public ExpressionFilter over(UnaryOperator<String> columns) {
+        return this; // the names within it are its own
     }
 
     @Override

@@ -1,6 +1,7 @@
 package keensparrow.core.filter;
 
 import java.util.List;
+import java.util.function.UnaryOperator;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.table.Schema;
@@ -28,6 +29,9 @@ public sealed interface Filter
      * @throws UserException COLUMN_NOT_FOUND when the column is gone, TYPE_MISMATCH when it is of another kind
      */
     void fit(Schema schema);
+
+    /** The same condition on other columns, each in place of the one that it is given. */
+    Filter over(UnaryOperator<String> columns);
 
     <R> R accept(FilterVisitor<R> visitor);
 

@@ -2,6 +2,7 @@ package keensparrow.core.filter;
 
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.function.UnaryOperator;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Words;
@@ -26,6 +27,11 @@ public record HasAll(String column, List<String> tags) implements Filter {
         if (schema.get(column).type() != ColumnType.TAGS) {
             throw Filter.mismatch(schema, column, Words.say("filter.listsOfTags"));
         }
+    }
+
+    @Override
+    public HasAll over(UnaryOperator<String> columns) {
+        return new HasAll(columns.apply(column), tags);
     }
 
     @Override

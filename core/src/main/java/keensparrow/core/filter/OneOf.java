@@ -2,6 +2,7 @@ package keensparrow.core.filter;
 
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.function.UnaryOperator;
 import keensparrow.core.column.Column;
 import keensparrow.core.table.Schema;
 
@@ -29,6 +30,11 @@ public record OneOf(String column, List<String> values, boolean blank, boolean e
     @Override
     public void fit(Schema schema) {
         schema.get(column); // values of every type can be picked
+    }
+
+    @Override
+    public OneOf over(UnaryOperator<String> columns) {
+        return new OneOf(columns.apply(column), values, blank, exclude);
     }
 
     @Override

@@ -1,6 +1,7 @@
 package keensparrow.core.filter;
 
 import java.util.List;
+import java.util.function.UnaryOperator;
 import keensparrow.core.table.Schema;
 
 /** A rectangle marked over two number columns: a row must lie within both ranges. */
@@ -19,6 +20,11 @@ public record RangePair(Between across, Between up) implements Filter {
     public void fit(Schema schema) {
         across.fit(schema);
         up.fit(schema);
+    }
+
+    @Override
+    public RangePair over(UnaryOperator<String> columns) {
+        return new RangePair(across.over(columns), up.over(columns));
     }
 
     @Override

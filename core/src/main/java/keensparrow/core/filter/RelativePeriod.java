@@ -2,6 +2,7 @@ package keensparrow.core.filter;
 
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.util.function.UnaryOperator;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Words;
 
@@ -62,6 +63,11 @@ public record RelativePeriod(String column, Name name, boolean blanks) implement
     @Override
     public void fit(Schema schema) {
         new DateRange(column, null, null, blanks).fit(schema);
+    }
+
+    @Override
+    public RelativePeriod over(UnaryOperator<String> columns) {
+        return new RelativePeriod(columns.apply(column), name, blanks);
     }
 
     @Override

@@ -1,6 +1,7 @@
 package keensparrow.core.filter;
 
 import java.util.List;
+import java.util.function.UnaryOperator;
 import keensparrow.core.table.Schema;
 
 /** A text occurs in one of several columns as they are written, without regard to case. */
@@ -22,6 +23,11 @@ public record TextSearch(List<String> columns, String text) implements Filter {
     @Override
     public void fit(Schema schema) {
         columns.forEach(schema::get);
+    }
+
+    @Override
+    public TextSearch over(UnaryOperator<String> columns) {
+        return new TextSearch(this.columns.stream().map(columns).toList(), text);
     }
 
     @Override

@@ -277,7 +277,8 @@ class AppTest {
                 null,
                 null,
                 null,
-                List.of(known, gone));
+                List.of(known, gone),
+                null);
         assertThat(app.startFilters()).containsExactly(known);
         assertThat(app.withViews(List.of()).startFilters()).containsExactly(known);
         app.validate();

@@ -316,7 +316,7 @@ class ChoiceTest {
 
     @Test
     void aDocumentOfTheFirstFormHasNoChoices() {
-        App first = new App(1, "t", "runs", List.of(), List.of(ROUTES), null, null, null, null, null);
+        App first = new App(1, "t", "runs", List.of(), List.of(ROUTES), null, null, null, null, null, null);
         first.validate();
         assertThat(first.format()).isEqualTo(App.FORMAT);
         assertThat(first.allChoices()).isEmpty();

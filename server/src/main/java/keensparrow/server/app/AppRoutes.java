@@ -115,7 +115,7 @@ public final class AppRoutes {
 
     private Draft draft(AppRecord app) {
         Dataset dataset = datasets.get(app.ownerId(), app.datasetId());
-        PageData page = PageData.forAuthor(app.draft(), dataset, datasets.version(dataset));
+        PageData page = PageData.forAuthor(app.draft(), dataset, datasets);
         return new Draft(app.id(), app.datasetId(), app.revision(), page);
     }
 
@@ -139,11 +139,13 @@ public final class AppRoutes {
 
     private void proposals(Context ctx, Caller caller) {
         AppRecord app = service.get(caller.id(), ctx.pathParam("id"));
-        Dataset.Version version = datasets.version(datasets.get(app.ownerId(), app.datasetId()));
         View view = app.draft().view(ctx.pathParam("view")).orElseThrow(AppService::notFound);
+        AppParts.Part part = AppParts.of(app.draft(), datasets.get(app.ownerId(), app.datasetId()), datasets)
+                .of(view);
+        Dataset.Version version = part.version();
         List<Measure> measures = FirstDraft.measures(version.schema(), version.profile());
-        ctx.json(new Proposals(
-                new Proposing(app.draft().words(version.schema()), version.profile(), measures).of(view)));
+        ctx.json(
+                new Proposals(new Proposing(part.app().words(version.schema()), version.profile(), measures).of(view)));
     }
 
     private void numbers(Context ctx, Caller caller) throws Exception {

@@ -3,6 +3,7 @@ package keensparrow.server.app;
 import java.time.Clock;
 import java.util.List;
 import keensparrow.core.app.App;
+import keensparrow.core.app.AppDataset;
 import keensparrow.core.draft.FirstDraft;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -52,11 +53,18 @@ public final class AppService {
         return database.inTransaction(connection -> apps.list(connection, ownerId));
     }
 
-    /** @throws UserException CONFLICT when the draft was saved elsewhere since {@code revision} */
+    /**
+     * @throws UserException CONFLICT when the draft was saved elsewhere since {@code revision}; NOT_FOUND when it reads a
+     *     dataset that its owner does not have
+     */
     AppRecord save(long ownerId, String id, App draft, int revision) {
         draft.validate();
-        boolean saved =
-                database.change(connection -> apps.save(connection, ownerId, id, draft, revision, clock.instant()));
+        boolean saved = database.change(connection -> {
+            for (AppDataset dataset : draft.furtherDatasets()) {
+                datasets.lock(connection, ownerId, dataset.dataset());
+            }
+            return apps.save(connection, ownerId, id, draft, revision, clock.instant());
+        });
         AppRecord now = get(ownerId, id);
         if (!saved) {
             throw new UserException(ErrorCode.CONFLICT, Text.of("server.app.thisAppWasChangedIn"));

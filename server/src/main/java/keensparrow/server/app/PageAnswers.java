@@ -2,7 +2,6 @@ package keensparrow.server.app;
 
 import io.javalin.http.Context;
 import java.io.UncheckedIOException;
-import java.math.BigDecimal;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
@@ -18,10 +17,11 @@ import keensparrow.core.app.AnswerFormats;
 import keensparrow.core.app.App;
 import keensparrow.core.app.AppQuestions;
 import keensparrow.core.app.AppSentences;
+import keensparrow.core.app.DatasetPart;
 import keensparrow.core.app.Downloads;
 import keensparrow.core.app.PageRequest;
+import keensparrow.core.app.PartSelections;
 import keensparrow.core.app.Selection;
-import keensparrow.core.app.ValidatedSelection;
 import keensparrow.core.app.view.TableSlice;
 import keensparrow.core.app.view.View;
 import keensparrow.core.engine.QueryEngine;
@@ -151,24 +151,52 @@ public final class PageAnswers {
             BooleanSupplier stopped,
             UnaryOperator<UserException> telling,
             Consumer<Answered> also) {
-        Dataset.Version version = datasets.version(dataset);
-        QueryEngine engine = datasets.engine(version);
         App app = whole.shown(orEmpty(request.choices()));
         List<String> hidden = whole.views().stream()
                 .map(View::id)
                 .filter(id -> app.view(id).isEmpty())
                 .toList();
-        ValidatedSelection checked = ValidatedSelection.of(app, engine, selection(request));
+        AppParts parts = AppParts.of(app, dataset, datasets);
+        List<QueryEngine> engines = parts.engines(datasets);
+        PartSelections checked = parts.selections(engines, selection(request));
+        List<Integer> passing = new ArrayList<>();
+        for (int p = 0; p < parts.all().size(); p++) { // that of the first one comes along with its other answers
+            passing.add(
+                    p == 0
+                            ? 0
+                            : AppParts.passing(
+                                    parts.all().get(p),
+                                    engines.get(p),
+                                    checked.parts().get(p)));
+        }
+        for (int p = 0; p < parts.all().size(); p++) {
+            AppParts.Part part = parts.all().get(p);
+            PageRequest wanted =
+                    wanted(request, part.definition(), checked.parts().get(p));
+            boolean first = p == 0;
+            Consumer<Answered> sink = one -> {
+                Answered answered = told(one, telling);
+                if (!answered.id().equals(AppQuestions.READING)) {
+                    lines.accept(line(part, answered));
+                } else if (first) {
+                    passing.set(0, AppParts.passing(answered.answer()));
+                    lines.accept(head(parts, engines, checked, passing, wanted, hidden));
+                }
+                also.accept(answered);
+            };
+            engines.get(p).answer(AppQuestions.of(part.app(), wanted), sink, stopped);
+        }
+    }
+
+    /** What is asked of a part: texts to find by its own columns. */
+    private static PageRequest wanted(Request request, DatasetPart part, Selection selection) {
         boolean withFilters = request.withFilters() == null || request.withFilters();
         Map<String, TableSlice> slices = orEmpty(request.tables()).entrySet().stream()
                 .collect(Collectors.toMap(Map.Entry::getKey, slice -> slice(slice.getValue())));
-        PageRequest wanted =
-                new PageRequest(checked.selection(), request.views(), slices, orEmpty(request.finds()), withFilters);
-        Consumer<Answered> sink = answered -> {
-            lines.accept(line(app, hidden, engine, version, checked, told(answered, telling)));
-            also.accept(answered);
-        };
-        engine.answer(AppQuestions.of(app, wanted), sink, stopped);
+        Map<String, String> finds = orEmpty(request.finds()).entrySet().stream()
+                .filter(find -> part.filters().containsValue(find.getKey()))
+                .collect(Collectors.toMap(find -> part.column(find.getKey()), Map.Entry::getValue));
+        return new PageRequest(selection, request.views(), slices, finds, withFilters);
     }
 
     private static Answered told(Answered answered, UnaryOperator<UserException> telling) {
@@ -187,33 +215,49 @@ public final class PageAnswers {
         return new TableSlice(slice.offset(), slice.limit(), slice.sort());
     }
 
-    private static AnswerLine line(
-            App app,
-            List<String> hidden,
-            QueryEngine engine,
-            Dataset.Version version,
-            ValidatedSelection checked,
-            Answered answered) {
-        if (!answered.id().equals(AppQuestions.READING)) {
-            int colon = answered.id().indexOf(':');
-            String of = answered.id().substring(0, colon);
-            String id = answered.id().substring(colon + 1);
-            View view = of.equals("view") ? app.view(id).orElse(null) : null;
-            return view == null
-                    ? AnswerLine.result(of, id, answered, null)
-                    : AnswerLine.result(of, id, formatted(app, view, answered), shown(app, view, version.schema()));
+    private static AnswerLine line(AppParts.Part part, Answered answered) {
+        App app = part.app();
+        int colon = answered.id().indexOf(':');
+        String of = answered.id().substring(0, colon);
+        String id = answered.id().substring(colon + 1);
+        View view = of.equals("view") ? app.view(id).orElse(null) : null;
+        return view == null
+                ? AnswerLine.result(of, part.definition().said(id), answered, null)
+                : AnswerLine.result(of, id, formatted(app, view, answered), shown(app, view, part.schema()));
+    }
+
+    private static AnswerLine head(
+            AppParts parts,
+            List<QueryEngine> engines,
+            PartSelections checked,
+            List<Integer> passing,
+            PageRequest wanted,
+            List<String> hidden) {
+        List<AnswerLine.FurtherReading> further = new ArrayList<>();
+        List<String> guarded = new ArrayList<>();
+        for (int p = 0; p < parts.all().size(); p++) {
+            AppParts.Part part = parts.all().get(p);
+            guarded.addAll(guarded(part.app(), engines.get(p)));
+            if (p > 0) {
+                further.add(new AnswerLine.FurtherReading(
+                        parts.further(part).name(),
+                        passing.get(p),
+                        part.version().rowCount(),
+                        part.version().number()));
+            }
         }
-        int passing = answered.answer() instanceof Answer.Groups groups ? passing(groups) : 0;
+        Dataset.Version version = parts.first().version();
         return new AnswerLine.Head(
                 "head",
-                passing,
+                passing.get(0),
                 version.rowCount(),
                 version.number(),
-                AppSentences.selection(app, version.schema(), checked.selection(), passing, version.rowCount()),
+                parts.sentence(checked.whole(), passing, wanted),
                 checked.notices(),
-                checked.selection(),
-                guarded(app, engine),
-                hidden);
+                checked.whole(),
+                guarded.stream().distinct().toList(),
+                hidden,
+                further);
     }
 
     private static Answered formatted(App app, View view, Answered answered) {
@@ -247,11 +291,6 @@ public final class PageAnswers {
                 .filter(column -> schema.has(column) && FormulaGuard.isIn(engine.statistics(), column))
                 .map(schema::label)
                 .toList();
-    }
-
-    static int passing(Answer.Groups groups) {
-        BigDecimal rows = groups.measures().get(0).values().get(0);
-        return rows == null ? 0 : rows.intValueExact();
     }
 
     static Selection selection(Request request) {

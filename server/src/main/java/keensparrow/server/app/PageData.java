@@ -1,6 +1,7 @@
 package keensparrow.server.app;
 
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -9,7 +10,9 @@ import java.util.Set;
 import java.util.stream.Stream;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
+import keensparrow.core.app.AppDataset;
 import keensparrow.core.app.AppSentences;
+import keensparrow.core.app.DatasetPart;
 import keensparrow.core.app.choice.Choice;
 import keensparrow.core.app.filter.FilterSpec;
 import keensparrow.core.app.view.GroupBy;
@@ -25,6 +28,7 @@ import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
 import keensparrow.server.dataset.Dataset;
+import keensparrow.server.dataset.DatasetService;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -34,6 +38,7 @@ import org.jspecify.annotations.Nullable;
  * @param choices what each choice and its options are called, by the id of the choice
  * @param columns those that may be known to whoever looks
  * @param access what whoever opens it may do and take along, as a sentence
+ * @param datasets likewise of each further dataset; the fields beside are of the first one
  * @param coordinates where rows lie; null where no columns say it
  * @param periods that dates can be filtered by, counted from the latest date there is
  * @param measures for the author: what the columns measure, each as it adds up, the most telling first
@@ -47,7 +52,8 @@ public record PageData(
         List<Period> periods,
         List<Measure> measures,
         Data data,
-        String access) {
+        String access,
+        List<Further> datasets) {
     /** As far as whoever looks may know the columns. */
     private static @Nullable Coordinates coordinates(List<ColumnInfo> infos, Schema schema) {
         return Coordinates.of(schema)
@@ -82,43 +88,101 @@ public record PageData(
     /** The data behind: which version, how old. */
     public record Data(String name, int version, Instant loadedAt, int rowCount) {}
 
-    /** For the author: every column of the dataset. */
-    static PageData forAuthor(App app, Dataset dataset, Dataset.Version version) {
-        return of(
-                app,
-                dataset,
-                version,
-                version.schema().columns(),
-                FirstDraft.measures(version.schema(), version.profile()));
+    /** A further dataset of an app. @param name what the app calls it, @param noun what a row of it is */
+    public record Further(
+            String name,
+            String noun,
+            List<Column> columns,
+            @Nullable Coordinates coordinates,
+            List<Measure> measures,
+            Data data) {}
+
+    /** For the author: every column of the datasets. */
+    static PageData forAuthor(App app, Dataset dataset, DatasetService datasets) {
+        return of(app, dataset, datasets, false);
     }
 
     /** For colleagues: the columns that the app shows, no others. */
-    public static PageData forColleagues(App app, Dataset dataset, Dataset.Version version) {
-        Set<String> shown = columnsShown(app);
-        return of(
-                app,
-                dataset,
-                version,
-                version.schema().columns().stream()
-                        .filter(column -> shown.contains(column.name()))
-                        .toList(),
-                List.of());
+    public static PageData forColleagues(App app, Dataset dataset, DatasetService datasets) {
+        return of(app, dataset, datasets, true);
     }
 
-    private static PageData of(
-            App app, Dataset dataset, Dataset.Version version, List<ColumnInfo> infos, List<Measure> measures) {
-        Schema schema = version.schema();
+    private static PageData of(App app, Dataset dataset, DatasetService datasets, boolean shownOnly) {
+        AppParts parts = AppParts.of(app, dataset, datasets);
+        AppParts shown = AppParts.of(app.shown(Map.of()), dataset, datasets);
         Map<String, Words> words = new LinkedHashMap<>();
-        App shown = app.shown(Map.of());
         for (View view : app.views()) {
-            View now = shown.view(view.id()).orElse(view);
-            words.put(view.id(), new Words(AppSentences.title(now, app, schema), AppSentences.view(now, app, schema)));
+            AppParts.Part part = parts.of(view);
+            View now = shown.of(view).app().view(view.id()).orElse(view);
+            words.put(
+                    view.id(),
+                    new Words(
+                            AppSentences.title(now, part.app(), part.schema()),
+                            AppSentences.view(now, part.app(), part.schema())));
         }
         Map<String, ChoiceWords> choices = new LinkedHashMap<>();
         for (Choice choice : app.allChoices()) {
-            choices.put(choice.id(), new ChoiceWords(choice.name(), AppSentences.options(choice, app, schema)));
+            AppParts.Part part = choice.views().stream()
+                    .flatMap(id -> app.view(id).stream())
+                    .map(parts::of)
+                    .findFirst()
+                    .orElse(parts.first());
+            choices.put(
+                    choice.id(),
+                    new ChoiceWords(choice.name(), AppSentences.options(choice, part.app(), part.schema())));
         }
-        List<Column> columns = infos.stream()
+        List<Further> further = new ArrayList<>();
+        for (AppParts.Part part : parts.all().subList(1, parts.all().size())) {
+            List<ColumnInfo> infos = infos(app, part, shownOnly);
+            further.add(new Further(
+                    parts.further(part).name(),
+                    parts.further(part).noun(),
+                    columns(infos, part.version()),
+                    coordinates(infos, part.schema()),
+                    shownOnly ? List.of() : measures(part.version()),
+                    data(part)));
+        }
+        AppParts.Part first = parts.first();
+        List<ColumnInfo> infos = infos(app, first, shownOnly);
+        return new PageData(
+                shownOnly ? withoutIds(app) : app,
+                words,
+                choices,
+                columns(infos, first.version()),
+                coordinates(infos, first.schema()),
+                PERIODS,
+                shownOnly ? List.of() : measures(first.version()),
+                data(first),
+                AppSentences.access(app, view -> parts.of(view).schema()),
+                further);
+    }
+
+    /** Where data stand in the library is none of a colleague's business. */
+    private static App withoutIds(App app) {
+        return app.reading(app.furtherDatasets().stream()
+                .map(dataset -> new AppDataset(dataset.name(), "", dataset.noun()))
+                .toList());
+    }
+
+    private static List<Measure> measures(Dataset.Version version) {
+        return FirstDraft.measures(version.schema(), version.profile());
+    }
+
+    private static Data data(AppParts.Part part) {
+        Dataset.Version version = part.version();
+        return new Data(part.dataset().name(), version.number(), version.loadedAt(), version.rowCount());
+    }
+
+    private static List<ColumnInfo> infos(App app, AppParts.Part part, boolean shownOnly) {
+        List<ColumnInfo> all = part.schema().columns();
+        Set<String> shown = shownOnly ? columnsShown(app, part.definition()) : Set.of();
+        return shownOnly
+                ? all.stream().filter(column -> shown.contains(column.name())).toList()
+                : all;
+    }
+
+    private static List<Column> columns(List<ColumnInfo> infos, Dataset.Version version) {
+        return infos.stream()
                 .map(info -> new Column(
                         info.name(),
                         info.label(),
@@ -129,23 +193,12 @@ public record PageData(
                         FilterSpec.Kind.fitting(
                                 info, version.profile().column(info.name()).distinct())))
                 .toList();
-        Data data = new Data(dataset.name(), version.number(), version.loadedAt(), version.rowCount());
-        return new PageData(
-                app,
-                words,
-                choices,
-                columns,
-                coordinates(infos, schema),
-                PERIODS,
-                measures,
-                data,
-                AppSentences.access(app, schema));
     }
 
-    /** Columns that some view, filter, measure or choice of the app uses. */
-    static Set<String> columnsShown(App app) {
+    /** Columns of a dataset that some view, filter, measure or choice of the app uses. */
+    static Set<String> columnsShown(App app, DatasetPart part) {
         Set<String> names = new LinkedHashSet<>();
-        for (View view : app.views()) {
+        for (View view : part.app().views()) {
             names.addAll(view.columns());
             view.sort().stream().map(Question.Sort::column).forEach(names::add);
             add(names, view.measure());
@@ -157,13 +210,15 @@ public record PageData(
             add(names, view.drawing().longitude());
             view.others().forEach(measure -> add(names, measure));
         }
-        app.named().forEach(named -> add(names, named.measure()));
-        app.allChoices().stream().flatMap(choice -> choice.options().stream()).forEach(option -> {
+        part.app().named().forEach(named -> add(names, named.measure()));
+        Stream<Choice> choices = app.allChoices().stream()
+                .filter(choice -> choice.views().stream().anyMatch(part::has));
+        choices.flatMap(choice -> choice.options().stream()).forEach(option -> {
             add(names, option.measure());
             add(names, option.by());
             add(names, option.split());
         });
-        app.filters().stream().map(FilterSpec::column).forEach(names::add);
+        app.filters().forEach(filter -> add(names, filter.columnIn(part.name())));
         return names;
     }
 

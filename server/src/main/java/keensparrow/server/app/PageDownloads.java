@@ -4,6 +4,7 @@ import io.javalin.http.Context;
 import java.io.IOException;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -11,11 +12,10 @@ import java.util.Optional;
 import java.util.Set;
 import keensparrow.core.app.App;
 import keensparrow.core.app.AppQuestions;
-import keensparrow.core.app.AppSentences;
 import keensparrow.core.app.Downloads;
 import keensparrow.core.app.PageRequest;
+import keensparrow.core.app.PartSelections;
 import keensparrow.core.app.Selection;
-import keensparrow.core.app.ValidatedSelection;
 import keensparrow.core.app.ViewTable;
 import keensparrow.core.app.view.View;
 import keensparrow.core.engine.QueryEngine;
@@ -56,10 +56,10 @@ public final class PageDownloads {
                 .filter(view -> ctx.queryParam("view") == null || view.id().equals(ctx.queryParam("view")))
                 .findFirst()
                 .orElseThrow(PageDownloads::noSuchView);
-        QueryEngine engine = datasets.engine(datasets.version(dataset));
+        Reading reading = reading(app, dataset, table, asked);
+        QueryEngine engine = reading.engine();
         Schema schema = engine.schema();
-        Selection selection =
-                ValidatedSelection.of(app, engine, asked.selection()).selection();
+        Selection selection = reading.selection();
         List<String> columns = table.columns().stream().filter(schema::has).toList();
         List<Question.Sort> sort =
                 sort(ctx, table).stream().filter(by -> schema.has(by.column())).toList();
@@ -68,7 +68,7 @@ public final class PageDownloads {
                 .filter(condition -> !condition.id().equals(AppQuestions.markId(table.id())))
                 .forEach(condition -> filters.add(condition.filter()));
         TableResponse.of(ctx, app.title(), filters.isEmpty() ? "all rows" : "filtered")
-                .about(() -> about(app, datasets.version(dataset), selection, engine))
+                .about(() -> about(reading))
                 .rows(engine, new QueryEngine.RowScan(columns, filters, sort));
     }
 
@@ -81,13 +81,13 @@ public final class PageDownloads {
                 .flatMap(app::view)
                 .filter(named -> !named.isOfRows())
                 .orElseThrow(PageDownloads::noSuchView);
-        QueryEngine engine = datasets.engine(datasets.version(dataset));
-        Selection selection =
-                ValidatedSelection.of(app, engine, asked.selection()).selection();
+        Reading reading = reading(app, dataset, view, asked);
+        QueryEngine engine = reading.engine();
+        Selection selection = reading.selection();
         PageRequest only = new PageRequest(selection, List.of(view.id()), Map.of(), Map.of(), false);
         Answered[] answered = {null};
         engine.answer(
-                AppQuestions.of(app, only),
+                AppQuestions.of(reading.part().app(), only),
                 one -> {
                     if (one.id().equals(AppQuestions.viewId(view.id()))) {
                         answered[0] = one;
@@ -98,29 +98,49 @@ public final class PageDownloads {
         if (answer == null || !(answer.answer() instanceof Answer.Groups groups)) {
             throw answer == null || answer.failure() == null ? noSuchView() : PageAnswers.told(answer.failure());
         }
-        ViewTable table = ViewTable.of(view, groups, app, engine.schema());
+        ViewTable table = ViewTable.of(view, groups, reading.part().app(), engine.schema());
         TableResponse.of(
                         ctx,
                         app.title() + " "
                                 + table.headings().get(table.headings().size() - 1),
                         "")
-                .about(() -> about(app, datasets.version(dataset), selection, engine))
+                .about(() -> about(reading))
                 .records(table.headings(), table.rows());
     }
 
+    /** What a download reads: a part of the app, and how it is selected. */
+    private record Reading(AppParts parts, AppParts.Part part, QueryEngine engine, PartSelections selections) {
+        Selection selection() {
+            return selections.parts().get(parts.all().indexOf(part));
+        }
+    }
+
+    private Reading reading(App app, Dataset dataset, View view, Asked asked) {
+        AppParts parts = AppParts.of(app, dataset, datasets);
+        List<QueryEngine> engines = parts.engines(datasets);
+        AppParts.Part part = parts.of(view);
+        return new Reading(
+                parts, part, engines.get(parts.all().indexOf(part)), parts.selections(engines, asked.selection()));
+    }
+
     /** What a workbook says of its rows. */
-    private static List<List<String>> about(App app, Dataset.Version version, Selection selection, QueryEngine engine) {
-        int[] passing = {version.rowCount()};
-        engine.answer(
-                AppQuestions.of(
-                        app.withViews(List.of()), new PageRequest(selection, List.of(), Map.of(), Map.of(), false)),
-                one -> {
-                    if (one.answer() instanceof Answer.Groups groups) {
-                        passing[0] = PageAnswers.passing(groups);
-                    }
-                },
-                () -> false);
-        String read = AppSentences.selection(app, engine.schema(), selection, passing[0], version.rowCount())
+    private List<List<String>> about(Reading reading) {
+        App app = reading.part().app();
+        Dataset.Version version = reading.part().version();
+        List<QueryEngine> engines = reading.parts().engines(datasets);
+        List<Integer> passing = new ArrayList<>();
+        for (int p = 0; p < engines.size(); p++) {
+            passing.add(AppParts.passing(
+                    reading.parts().all().get(p),
+                    engines.get(p),
+                    reading.selections().parts().get(p)));
+        }
+        List<String> own = app.views().stream().map(View::id).toList();
+        String read = reading.parts()
+                .sentence(
+                        reading.selections().whole(),
+                        passing,
+                        new PageRequest(Selection.NONE, own, Map.of(), Map.of(), false))
                 .text();
         return List.of(
                 List.of(Words.say("server.app.aboutApp"), app.title()),

@@ -23,6 +23,7 @@ public sealed interface AnswerLine {
      * @param selection as it was understood
      * @param guarded labels of columns of which a download gets an apostrophe before texts that could run as formulas
      * @param hidden ids of views that a choice hides
+     * @param datasets the same of the app's further datasets
      */
     record Head(
             String line,
@@ -33,8 +34,12 @@ public sealed interface AnswerLine {
             List<String> notices,
             Selection selection,
             List<String> guarded,
-            List<String> hidden)
+            List<String> hidden,
+            List<FurtherReading> datasets)
             implements AnswerLine {}
+
+    /** The same of a further dataset. @param name what the app calls it */
+    record FurtherReading(String name, int passing, long all, int version) {}
 
     /**
      * What came of a question.

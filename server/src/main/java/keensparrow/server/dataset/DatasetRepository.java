@@ -182,7 +182,14 @@ final class DatasetRepository {
     }
 
     int appsOn(Connection connection, String id) throws SQLException {
-        return Database.one(connection, "select count(*) from app where dataset_id = ?", row -> row.getInt(1), id)
+        String sql = """
+                select count(*) from app a
+                where a.dataset_id = ? or position(?, a.draft) > 0 or exists (
+                  select 1 from edition e where e.app_id = a.id and position(?, e.definition) > 0
+                  and e.number = (select max(last.number) from edition last where last.app_id = a.id))
+                """;
+        String named = "\"dataset\":\"" + id + "\"";
+        return Database.one(connection, sql, row -> row.getInt(1), id, named, named)
                 .orElse(0);
     }
 

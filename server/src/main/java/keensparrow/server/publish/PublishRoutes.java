@@ -184,7 +184,7 @@ public final class PublishRoutes {
     private void open(Context ctx, Caller caller) {
         PublishRepository.Published published = service.open(caller, ctx.pathParam("slug"));
         Dataset dataset = datasets.getForLink(published.datasetId());
-        PageData page = PageData.forColleagues(published.app(), dataset, datasets.version(dataset));
+        PageData page = PageData.forColleagues(published.app(), dataset, datasets);
         ctx.json(new Opened(published.number(), published.publishedAt(), page));
     }
 

@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param format of its values; that of its column when null
  * @param good which direction is good; null where neither is
  * @param description what it means, for whoever asks; null for none
+ * @param dataset name of the app's further dataset that it is made of; null for the app's first one
  */
 public record NamedMeasure(
         String id,
@@ -19,7 +20,19 @@ public record NamedMeasure(
         Measure measure,
         @Nullable ColumnFormat format,
         @Nullable Direction good,
-        @Nullable String description) {
+        @Nullable String description,
+        @Nullable String dataset) {
+    /** Of the app's first dataset. */
+    public NamedMeasure(
+            String id,
+            String name,
+            Measure measure,
+            @Nullable ColumnFormat format,
+            @Nullable Direction good,
+            @Nullable String description) {
+        this(id, name, measure, format, good, description, null);
+    }
+
     /** Which change of a value is good. */
     public enum Direction {
         HIGHER,

@@ -23,6 +23,7 @@ import org.jspecify.annotations.Nullable;
  * @param across a second grouping of any form, for kinds that have one; null for none
  * @param panels a grouping that gives each group a panel or rows of its own; null for none
  * @param settings how it is drawn; the usual way when null
+ * @param dataset name of the app's further dataset that it shows; null for the app's first one
  */
 public record View(
         String id,
@@ -41,7 +42,8 @@ public record View(
         @Nullable List<Measure> measures,
         @Nullable GroupBy across,
         @Nullable GroupBy panels,
-        @Nullable ViewSettings settings) {
+        @Nullable ViewSettings settings,
+        @Nullable String dataset) {
     public View {
         columns = List.copyOf(columns);
         sort = List.copyOf(sort);
@@ -64,7 +66,7 @@ public record View(
             Question.@Nullable Order order) {
         this(
                 id, title, kind, measure, by, split, largest, columns, sort, place, order, null, null, null, null, null,
-                null);
+                null, null);
     }
 
     /** With groups in order of size. */
@@ -81,7 +83,7 @@ public record View(
             Place place) {
         this(
                 id, title, kind, measure, by, split, largest, columns, sort, place, null, null, null, null, null, null,
-                null);
+                null, null);
     }
 
     /** How it is drawn: the one list of all kinds. */
@@ -116,14 +118,14 @@ public record View(
     public View withMeasure(Measure next) {
         return new View(
                 id, title, kind, next, by, split, largest, columns, sort, place, order, page, null, measures, across,
-                panels, settings);
+                panels, settings, dataset);
     }
 
     /** Shows a measure of the app, which is {@code next} now. */
     public View withMeasure(String nextId, Measure next) {
         return new View(
                 id, title, kind, next, by, split, largest, columns, sort, place, order, page, nextId, measures, across,
-                panels, settings);
+                panels, settings, dataset);
     }
 
     /** Shows a measure of the app; what is derived from the one before is derived from it. */
@@ -137,41 +139,48 @@ public record View(
     public View withBy(GroupBy next) {
         return new View(
                 id, title, kind, measure, next, split, largest, columns, sort, place, order, page, measureId, measures,
-                across, panels, settings);
+                across, panels, settings, dataset);
     }
 
     /** @param next null for no split */
     public View withSplit(@Nullable String next) {
         return new View(
                 id, title, kind, measure, by, next, largest, columns, sort, place, order, page, measureId, measures,
-                across, panels, settings);
+                across, panels, settings, dataset);
     }
 
     /** @param next groups kept before Other; 0 keeps all */
     public View withLargest(int next) {
         return new View(
                 id, title, kind, measure, by, split, next, columns, sort, place, order, page, measureId, measures,
-                across, panels, settings);
+                across, panels, settings, dataset);
     }
 
     /** @param next id of a page */
     public View onPage(String next) {
         return new View(
                 id, title, kind, measure, by, split, largest, columns, sort, place, order, next, measureId, measures,
-                across, panels, settings);
+                across, panels, settings, dataset);
+    }
+
+    /** @param next name of a further dataset of its app; null for the first one */
+    public View ofDataset(@Nullable String next) {
+        return new View(
+                id, title, kind, measure, by, split, largest, columns, sort, place, order, page, measureId, measures,
+                across, panels, settings, next);
     }
 
     public View withKind(Kind next) {
         return new View(
                 id, title, next, measure, by, split, largest, columns, sort, place, order, page, measureId, measures,
-                across, panels, settings);
+                across, panels, settings, dataset);
     }
 
     /** Shows these measures besides. */
     public View besides(List<Measure> next) {
         return new View(
                 id, title, kind, measure, by, split, largest, columns, sort, place, order, page, measureId, next,
-                across, panels, settings);
+                across, panels, settings, dataset);
     }
 
     /** Grouped a second and a third time, in any form; null for neither. */
@@ -193,13 +202,14 @@ public record View(
                 measures,
                 nextAcross,
                 nextPanels,
-                settings);
+                settings,
+                dataset);
     }
 
     public View drawn(ViewSettings next) {
         return new View(
                 id, title, kind, measure, by, split, largest, columns, sort, place, order, page, measureId, measures,
-                across, panels, next);
+                across, panels, next, dataset);
     }
 
     /** Whether it shows rows, not numbers made of them. */

@@ -1,0 +1,14 @@
+import type { FilterSpec, PageData } from '../api/types';
+
+/** What selections and addresses call a filter: its column, behind the name of its dataset where that is not the first. */
+export const filterName = (spec: Pick<FilterSpec, 'column' | 'dataset'>): string =>
+  spec.dataset ? `${spec.dataset}:${spec.column}` : spec.column;
+
+/** A page as far as it shows one of its datasets: that one's columns and what they measure. */
+export function dataOf(data: PageData, dataset: string | null | undefined): PageData {
+  if (!dataset) return data;
+  const further = data.datasets.find((item) => item.name === dataset);
+  const none = { columns: [], coordinates: null, measures: [], data: data.data, noun: '' };
+  const { columns, coordinates, measures, noun, data: behind } = further ?? none; // none until it is saved
+  return { ...data, columns, coordinates, measures, data: behind, app: { ...data.app, noun } };
+}
