@@ -44,6 +44,8 @@ export type PageData = Omit<Given<Schemas['PageData']>, 'app' | 'measures'> & {
 };
 export type Draft = Omit<Given<Schemas['AppRoutesDraft']>, 'page'> & { page: PageData };
 export type Opened = Omit<Given<Schemas['PublishRoutesOpened']>, 'page'> & { page: PageData };
+export type Explanation = Given<Schemas['ExplanationsExplanation']>;
+export type DrawRequest = Schemas['AppRoutesDrawRequest'];
 export type GroupKey = Given<Schemas['GroupKey']>;
 /** Values of dates and times as numbers, for axes: days, and microseconds since 1970. */
 export type GroupsAnswer = Omit<Given<Schemas['AnswerGroups']>, 'measures'> & {

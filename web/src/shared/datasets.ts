@@ -8,7 +8,22 @@ export const filterName = (spec: Pick<FilterSpec, 'column' | 'dataset'>): string
 export function dataOf(data: PageData, dataset: string | null | undefined): PageData {
   if (!dataset) return data;
   const further = data.datasets.find((item) => item.name === dataset);
-  const none = { columns: [], coordinates: null, measures: [], data: data.data, noun: '' };
-  const { columns, coordinates, measures, noun, data: behind } = further ?? none; // none until it is saved
-  return { ...data, columns, coordinates, measures, data: behind, app: { ...data.app, noun } };
+  const none = {
+    columns: [],
+    coordinates: null,
+    measures: [],
+    kinds: [],
+    data: data.data,
+    noun: '',
+  };
+  const { columns, coordinates, measures, kinds, noun, data: behind } = further ?? none; // none until it is saved
+  return {
+    ...data,
+    columns,
+    coordinates,
+    measures,
+    kinds,
+    data: behind,
+    app: { ...data.app, noun },
+  };
 }

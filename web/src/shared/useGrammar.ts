@@ -10,6 +10,7 @@ const NOTHING: Grammar = {
   stepKinds: [],
   viewKinds: [],
   choiceKinds: [],
+  filterKinds: [],
 };
 
 /** What can be said, as the server knows it; asked once. */

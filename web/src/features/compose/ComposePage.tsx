@@ -3,7 +3,7 @@ import { Input } from 'antd';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { call } from '../../api/client';
-import type { AppDefinition, Draft, PublishState, View } from '../../api/types';
+import type { AppDefinition, Draft, DrawRequest, PublishState, View } from '../../api/types';
 import { dataOf } from '../../shared/datasets';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { useGrammar } from '../../shared/useGrammar';
@@ -13,13 +13,14 @@ import { AddView } from './AddView';
 import { ComposeGrid } from './ComposeGrid';
 import { ChoicesMenu, newChoice, useProposals } from './ChoicesMenu';
 import { DatasetsMenu } from './DatasetsMenu';
+import { FiltersMenu } from './FiltersMenu';
 import { FilterPicker } from './FilterPicker';
 import { MeasuresMenu } from './MeasuresMenu';
 import { freeName, pruned } from './names';
 import { PageEditor } from './PageEditor';
 import { StartPicker } from './StartPicker';
 import { SentenceEditor } from './SentenceEditor';
-import { withKind, type GrammarViewKind } from './options';
+import type { GrammarViewKind } from './options';
 import { useDraft } from './useDraft';
 import './compose.css';
 import { say } from '../../words';
@@ -51,7 +52,9 @@ function Composer({ initial }: { readonly initial: Draft }) {
   const draft = useDraft(initial);
   const grammar = useGrammar();
   const { app, saved } = draft;
-  const change = (next: AppDefinition) => draft.change(pruned(next, grammar));
+  const update = (to: (now: AppDefinition) => AppDefinition) =>
+    draft.change((now) => pruned(to(now), grammar));
+  const change = (next: AppDefinition) => update(() => next);
   const [picked, setPicked] = useState<string | null>(null);
   const shownState = usePageState();
   const onPage = shownState.state.page;
@@ -65,31 +68,28 @@ function Composer({ initial }: { readonly initial: Draft }) {
   const title = (item: View) => page.words[item.id]?.title ?? item.title;
   useShortcuts(draft.undo, draft.redo);
   const setView = (next: View) =>
-    change({ ...app, views: app.views.map((item) => (item.id === next.id ? next : item)) });
+    update((now) => ({
+      ...now,
+      views: now.views.map((item) => (item.id === next.id ? next : item)),
+    }));
   const remove = (id: string) => {
     change({ ...app, views: app.views.filter((item) => item.id !== id) });
     setPicked(null);
   };
-  const add = (kind: GrammarViewKind, dataset: string | null) => {
+  const { draw, problem } = useDrawAs(saved.id);
+  const add = async (kind: GrammarViewKind, dataset: string | null) => {
+    const made = await draw({ kind: kind.kind, dataset });
+    if (!made) return;
     const shown = viewsOn(app, onPage);
     const bottom = Math.max(0, ...shown.map((item) => item.place.y + item.place.h));
     const id = freeName('v', app.views);
-    const empty: View = {
+    const view = {
+      ...made,
       id,
-      title: '',
-      kind: kind.kind,
-      measure: null,
-      by: null,
-      split: null,
-      largest: 0,
-      columns: [],
-      sort: [],
-      place: { x: 0, y: bottom, w: kind.width, h: kind.height },
+      place: { ...made.place, y: bottom },
       page: pageShown(app, onPage)?.id ?? null,
-      dataset,
     };
-    const made = withKind(empty, kind, dataOf(page, dataset));
-    change({ ...app, views: [...app.views, made] });
+    update((now) => ({ ...now, views: [...now.views, view] }));
     setPicked(id);
   };
   const move = (places: Map<string, View['place']>) =>
@@ -121,6 +121,7 @@ function Composer({ initial }: { readonly initial: Draft }) {
       </TitleBar>
       <main className="compose">
         {draft.problem && <ProblemNote error={draft.problem} onRetry={() => void draft.save()} />}
+        {problem && <ProblemNote error={problem} />}
         <div className="app-fields">
           <TitleField
             key={app.title}
@@ -159,6 +160,7 @@ function Composer({ initial }: { readonly initial: Draft }) {
               />
               <DatasetsMenu app={app} page={page} first={saved.datasetId} onChange={change} />
               <StartPicker app={app} onChange={change} />
+              <FiltersMenu app={app} page={page} grammar={grammar} onChange={change} />
               <FilterPicker
                 filters={app.filters}
                 page={page}
@@ -183,6 +185,9 @@ function Composer({ initial }: { readonly initial: Draft }) {
                       if (next.page !== view.page)
                         shownState.change({ ...shownState.state, page: next.page ?? null });
                     }}
+                    onDrawAs={(kind) =>
+                      void draw({ kind, view }).then((next) => next && setView(next))
+                    }
                     proposals={proposals}
                     onChoose={(proposal) =>
                       change({
@@ -201,9 +206,26 @@ function Composer({ initial }: { readonly initial: Draft }) {
           )}
         />
       </main>
-      {!view && <AddView page={page} grammar={grammar} onAdd={add} />}
+      {!view && (
+        <AddView page={page} grammar={grammar} onAdd={(kind, dataset) => void add(kind, dataset)} />
+      )}
     </>
   );
+}
+
+/** Asks for a view of a kind: new, or as another is drawn. Nothing where that fails, which is said. */
+function useDrawAs(id: string) {
+  const [problem, setProblem] = useState<Error | null>(null);
+  const draw = async (asked: DrawRequest): Promise<View | null> => {
+    setProblem(null);
+    try {
+      return (await call<{ view: View }>('POST', `/api/apps/${id}/drawn-as`, asked)).view;
+    } catch (failure) {
+      setProblem(failure as Error);
+      return null;
+    }
+  };
+  return { draw, problem };
 }
 
 function useShortcuts(undo: () => void, redo: () => void) {

@@ -4,6 +4,7 @@ import type { PageData, View } from '../../api/types';
 import { useGrammar } from '../../shared/useGrammar';
 import { measureChoices, measureOf, measureValue, NOTHING, type GrammarViewKind } from './options';
 import { Phrase } from './Phrase';
+import { TypedInput } from './TypedInput';
 import { say } from '../../words';
 
 interface Props {
@@ -128,6 +129,33 @@ export function DrawnAs({
         </>
       )}
       {has('REFERENCE') && <ReferenceLine view={view} onChange={onChange} />}
+    </>
+  );
+}
+
+/** Rows that the view leaves out whatever is filtered. */
+export function OwnCondition({ view, onChange }: Pick<Props, 'view' | 'onChange'>) {
+  const [open, setOpen] = useState(false);
+  if (!view.condition && !open) {
+    return (
+      <button type="button" className="word add-line" onClick={() => setOpen(true)}>
+        {say('compose.plusCondition')}
+      </button>
+    );
+  }
+  return (
+    <>
+      {say('compose.where')}
+      <TypedInput
+        label={say('compose.conditionOfTheView')}
+        value={view.condition ?? ''}
+        placeholder={say('compose.anExpression')}
+        empty
+        onDone={(condition) => {
+          setOpen(false);
+          onChange({ ...view, condition: condition || null });
+        }}
+      />
     </>
   );
 }

@@ -24,6 +24,12 @@ export function FilterPicker({
       column,
     })),
   );
+  const others = filters
+    .filter((spec) => !all.some((item) => item.value === filterName(spec)))
+    .map((spec) => ({
+      value: filterName(spec),
+      label: spec.title || (spec.condition ?? say('compose.search')),
+    }));
   // what follows another filter is no filter of its own
   const follows = new Set(
     filters.flatMap((spec) =>
@@ -43,7 +49,8 @@ export function FilterPicker({
         value={filters.map(filterName)}
         options={all
           .filter(({ value }) => !follows.has(value))
-          .map(({ value, label }) => ({ value, label }))}
+          .map(({ value, label }) => ({ value, label }))
+          .concat(others)}
         onChange={(names: string[]) =>
           onChange(
             names.flatMap((name) => {

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { AppDefinition, Choice as AppChoice, PageData, Proposal, View } from '../../api/types';
 import { useGrammar } from '../../shared/useGrammar';
 import { viewsOn } from '../read';
-import { DrawnAs, drawn, OtherMeasures } from './DrawingSlots';
+import { DrawnAs, drawn, OtherMeasures, OwnCondition } from './DrawingSlots';
 import { MeasureSlots } from './MeasureSlots';
 import { takes } from './names';
 import { Phrase } from './Phrase';
@@ -21,7 +21,6 @@ import {
   NOTHING,
   splitChoices,
   withGrouping,
-  withKind,
   type Choice,
   type GrammarViewKind,
 } from './options';
@@ -36,6 +35,8 @@ interface Props {
   /** What colleagues could be let choose of it. */
   readonly proposals: readonly Proposal[];
   readonly onChange: (view: View) => void;
+  /** Draws it another way. */
+  readonly onDrawAs: (kind: View['kind']) => void;
   readonly onChoose: (proposal: Proposal) => void;
   readonly onRemove: () => void;
   readonly onClose: () => void;
@@ -50,7 +51,7 @@ function onPage(app: AppDefinition, view: View, id: string): View {
 
 /** The picked view's sentence, its emphasised parts as controls. */
 export function SentenceEditor(props: Props) {
-  const { view, title, page, proposals, onChange, onChoose, onRemove, onClose } = props;
+  const { view, title, page, proposals, onChange, onDrawAs, onChoose, onRemove, onClose } = props;
   const { columns } = page;
   const grammar = useGrammar();
   const kind = grammar.viewKinds.find((item) => item.kind === view.kind);
@@ -206,6 +207,7 @@ export function SentenceEditor(props: Props) {
             )}
           </>
         )}
+        {has('CONDITION') && <OwnCondition key={view.id} {...props} />}
         {say('compose.as')}{' '}
         {pick(
           say('compose.kind'),
@@ -213,7 +215,7 @@ export function SentenceEditor(props: Props) {
           kinds.map((item) => ({ value: item.kind, label: item.words })),
           (value) => {
             const next = kinds.find((item) => item.kind === value);
-            if (next) onChange(withKind(view, next, page));
+            if (next) onDrawAs(next.kind);
           },
           'KIND',
         )}

@@ -34,7 +34,7 @@ export function takes(view: View, kind: Choice['kind'], grammar: Grammar): boole
   );
 }
 
-/** With choices followed only by views that are there and have the part; a choice that none follows goes. */
+/** With filters that skip only views that are there; with choices followed only by views that are there and have the part; a choice that none follows goes. */
 export function pruned(app: AppDefinition, grammar: Grammar): AppDefinition {
   if (grammar.choiceKinds.length === 0) return app;
   const choices = (app.choices ?? []).flatMap((choice) => {
@@ -44,5 +44,11 @@ export function pruned(app: AppDefinition, grammar: Grammar): AppDefinition {
     if (views.length === choice.views.length) return [choice];
     return views.length > 0 ? [{ ...choice, views }] : [];
   });
-  return { ...app, choices };
+  const known = (id: string) => app.views.some((view) => view.id === id);
+  const filters = app.filters.map((spec) =>
+    (spec.skipped ?? []).every(known)
+      ? spec
+      : { ...spec, skipped: (spec.skipped ?? []).filter(known) },
+  );
+  return { ...app, choices, filters };
 }

@@ -1,12 +1,4 @@
-import type {
-  Aggregate,
-  Grammar,
-  Measure,
-  PageColumn,
-  PageData,
-  TimeStep,
-  View,
-} from '../../api/types';
+import type { Aggregate, Grammar, Measure, PageColumn, PageData, View } from '../../api/types';
 import { say } from '../../words';
 
 export type GrammarViewKind = Grammar['viewKinds'][number];
@@ -96,12 +88,6 @@ export function measureLabel(measure: Measure, page: PageData, grammar: Grammar)
         (words.withWords === null ? '' : ` ${words.withWords} ${label(measure.with)}`);
   return derived ? `${plain}, ${derived.words}` : plain;
 }
-
-/** Months, or the longer periods that the column is of. */
-const usualStep = (column: PageColumn): TimeStep =>
-  column.format?.kind === 'YEAR' || column.format?.kind === 'QUARTER'
-    ? column.format.kind
-    : 'MONTH';
 
 export const groupingValue = (by: View['by']): string => (by ? JSON.stringify(groupBy(by)) : '');
 
@@ -195,11 +181,7 @@ export const LARGEST: Choice[] = [
 
 /** The kinds of views that the columns allow. */
 export const kindsFor = (page: PageData, grammar: Grammar): GrammarViewKind[] =>
-  grammar.viewKinds.filter(
-    (kind) =>
-      (!kind.slots.includes('COORDINATES') || page.coordinates !== null) &&
-      (kind.groupings.length === 0 || groupingChoices(page.columns, grammar, kind).length > 0),
-  );
+  grammar.viewKinds.filter((kind) => page.kinds.includes(kind.kind));
 
 /** Grouped anew: numbers that are categories stay in their order, all of them. */
 export function withGrouping(view: View, by: View['by'], columns: readonly PageColumn[]): View {
@@ -209,99 +191,5 @@ export function withGrouping(view: View, by: View['by'], columns: readonly PageC
   return { ...view, by: by ?? null, largest, order: inOrder ? 'LABEL' : null };
 }
 
-/** What groups are made of first, for each form that they can have. */
-function usualGroupings(columns: readonly PageColumn[]): Record<Form, View['by']> {
-  const time = columns.find(isTime);
-  const category =
-    columns.find(
-      (column) => isGrouping(column) && column.role === 'CATEGORY' && column.distinct > 1,
-    ) ?? columns.find(isCoded);
-  const number =
-    columns.find((column) => isNumber(column) && column.role === 'MEASURE') ??
-    columns.find(isNumber);
-  return {
-    VALUES: category ? values(category.name) : null,
-    PERIODS: time ? { ...values(time.name), step: usualStep(time) } : null,
-    PARTS: null,
-    BINS: number ? { ...values(number.name), bins: true } : null,
-  };
-}
-
 export const formOf = (by: NonNullable<View['by']>): Form =>
   by.step ? 'PERIODS' : by.part ? 'PARTS' : by.bins ? 'BINS' : 'VALUES';
-
-/** The view drawn another way: what fits is kept, what that way needs is filled in, the rest goes. */
-export function withKind(view: View, kind: GrammarViewKind, page: PageData): View {
-  const { columns } = page;
-  const has = (slot: GrammarViewKind['slots'][number]) => kind.slots.includes(slot);
-  const usual = usualGroupings(columns);
-  const fits = (by: View['by']) => Boolean(by && kind.groupings.includes(formOf(by)));
-  const kept = fits(view.by) ? (view.by ?? null) : null;
-  const first = kind.groupings.map((form) => usual[form]).find((by) => by !== null);
-  const shown = view.columns.length > 0 ? view.columns : columns.map((c) => c.name).slice(0, 10);
-  const next: View = {
-    ...view,
-    kind: kind.kind,
-    ...measureFor(view, kind, page),
-    columns: has('COLUMNS') ? shown : [],
-    sort: has('COLUMNS') ? view.sort : [],
-    split: has('SPLIT') ? (view.split ?? null) : null,
-    panels: has('PANELS') ? (view.panels ?? null) : null,
-    measures: has('MEASURES') ? othersFor(view, page) : [],
-    settings: has('COORDINATES')
-      ? { ...view.settings, ...page.coordinates }
-      : (view.settings ?? {}),
-  };
-  const wanted = kind.needsGroups || kept ? (kept ?? first ?? null) : null;
-  const grouped = withGrouping(next, has('GROUPING') ? wanted : null, columns);
-  return { ...grouped, across: has('ACROSS') ? acrossFor(grouped, kind, columns) : null };
-}
-
-/** The measure as it was where it fits; else the first that does. */
-function measureFor(view: View, kind: GrammarViewKind, page: PageData): Partial<View> {
-  if (!kind.slots.includes('MEASURE')) return { measure: null, measureId: null };
-  const fits = (measure: Measure | null | undefined) =>
-    Boolean(
-      measure && (kind.aggregates.length === 0 || kind.aggregates.includes(measure.aggregate)),
-    );
-  if (fits(view.measure)) return {};
-  const rows: Measure = { aggregate: 'ROWS', column: null };
-  const number = [view.measure?.column, page.measures[0]?.column].find((name) =>
-    page.columns.some((column) => column.name === name && isNumber(column)),
-  );
-  const median: Measure = { aggregate: 'MEDIAN', column: number ?? null };
-  const measure = [page.measures.find(fits), rows, median].find(fits) ?? rows;
-  return { measure, measureId: null };
-}
-
-/** What is shown besides: what was, or the next that the columns measure. */
-function othersFor(view: View, page: PageData): Measure[] {
-  const before = view.measures ?? [];
-  if (before.length > 0) return [...before];
-  const now = measureValue(view.measure ?? page.measures[0] ?? null);
-  const next = page.measures.find((measure) => measureValue(measure) !== now);
-  return [next ?? { aggregate: 'ROWS', column: null }];
-}
-
-/** A second grouping: what was, else what the first is not by. */
-function acrossFor(
-  view: View,
-  kind: GrammarViewKind,
-  columns: readonly PageColumn[],
-): View['across'] {
-  if (view.across) return view.across;
-  const category = columns.find(
-    (column) =>
-      isGrouping(column) &&
-      column.distinct > 1 &&
-      column.distinct <= 60 &&
-      column.name !== view.by?.column,
-  );
-  const time = columns.find(isTime);
-  const second = category
-    ? values(category.name)
-    : time
-      ? { ...values(time.name), part: 'WEEKDAY' as const }
-      : null;
-  return kind.kind === 'SUMMARY' ? (view.across ?? null) : second;
-}

@@ -53,12 +53,14 @@ export function useDraft(initial: Draft) {
     void save();
   }, [history.now, save]);
 
-  const change = useCallback((next: AppDefinition) => {
-    setHistory((before) =>
-      JSON.stringify(before.now) === JSON.stringify(next)
+  /** From what the draft is by then: an answer that was waited for must not take back what happened meanwhile. */
+  const change = useCallback((to: (now: AppDefinition) => AppDefinition) => {
+    setHistory((before) => {
+      const next = to(before.now);
+      return JSON.stringify(before.now) === JSON.stringify(next)
         ? before
-        : { past: [...before.past, before.now], now: next, future: [] },
-    );
+        : { past: [...before.past, before.now], now: next, future: [] };
+    });
   }, []);
   const undo = useCallback(() => {
     setHistory((before) => {

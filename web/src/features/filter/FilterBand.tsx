@@ -1,6 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import type { Answer, Failure, Filter, FilterSpec, PageData, Selection } from '../../api/types';
 import { dataOf, filterName } from '../../shared/datasets';
+import { OneFilter } from './OneFilter';
 import { RangeFilter } from './RangeFilter';
 import { TextFilter } from './TextFilter';
 import { ValuesFilter } from './ValuesFilter';
@@ -27,7 +28,7 @@ export function FilterBand({ data, state, answers, finds, onFilter, onFind, end,
   const one = (spec: FilterSpec) => {
     const name = filterName(spec);
     const column = dataOf(data, spec.dataset).columns.find((item) => item.name === spec.column);
-    const label = column?.label ?? spec.column;
+    const label = spec.title || (column?.label ?? spec.condition ?? say('filter.search'));
     const active = state.filters.find((filter) => filter.column === name) ?? null;
     const { answer, failure } = answers[name] ?? {};
     const common = {
@@ -48,6 +49,8 @@ export function FilterBand({ data, state, answers, finds, onFilter, onFind, end,
             <h3 className="filter-label">{label}</h3>
             <p className="soft">{failure.detail}</p>
           </>
+        ) : answer?.kind === 'valueCounts' && spec.kind === 'ONE' ? (
+          <OneFilter {...common} answer={answer} />
         ) : answer?.kind === 'valueCounts' ? (
           <ValuesFilter
             {...common}
@@ -58,7 +61,7 @@ export function FilterBand({ data, state, answers, finds, onFilter, onFind, end,
           />
         ) : answer?.kind === 'histogram' ? (
           <RangeFilter {...common} answer={answer} periods={data.periods} />
-        ) : spec.kind === 'TEXT' ? (
+        ) : spec.kind === 'TEXT' || spec.kind === 'SEARCH' ? (
           <TextFilter {...common} />
         ) : (
           <h3 className="filter-label">{label}</h3>

@@ -47,7 +47,7 @@ export function ValuesFilter(props: Props) {
   const row = (value: string | null, rows: number) => (
     <ValueRow
       key={value ?? '\u0000'}
-      name={value ?? 'blank'}
+      name={value}
       rows={rows}
       most={most}
       on={value === null ? set.blank : picked.has(value)}
@@ -209,7 +209,8 @@ function PastedList({ onValues }: { readonly onValues: (values: string[]) => voi
 }
 
 interface RowProps {
-  readonly name: string;
+  /** Null for blank. */
+  readonly name: string | null;
   readonly rows: number;
   readonly most: number;
   readonly on: boolean;
@@ -217,12 +218,13 @@ interface RowProps {
   readonly onOnly: () => void;
 }
 
-function ValueRow({ name, rows, most, on, onToggle, onOnly }: RowProps) {
+function ValueRow({ name: value, rows, most, on, onToggle, onOnly }: RowProps) {
+  const name = value ?? say('filter.blankValue');
   return (
     <li className="value-item">
       <label className={rows === 0 ? 'value-row empty' : 'value-row'}>
         <input type="checkbox" checked={on} onChange={onToggle} />
-        <span className={name === 'blank' ? 'value-name soft' : 'value-name'} title={name}>
+        <span className={value === null ? 'value-name soft' : 'value-name'} title={name}>
           {name}
         </span>
         <span className="value-bar" aria-hidden="true">

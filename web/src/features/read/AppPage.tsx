@@ -40,7 +40,6 @@ export function AppPage({ data, base, stamp, layout, bandEnd, tabsEnd }: Props) 
     data,
     state,
     base,
-    reading: answers.head?.sentence ?? null,
     guarded: answers.head?.guarded ?? [],
     onMark: (view, filter) => change(withMark(state, view, filter)),
     onSort: (view, sort) => change({ ...state, sorts: { ...state.sorts, [view]: sort } }),

@@ -27,12 +27,29 @@ export function ViewCard({ view: defined, answered, context, rounds }: Props) {
   const words = answered?.shown ?? context.data.words[view.id];
   const title = words?.title ?? view.title;
   const mark = markOf(context, view.id);
-  const { Alone, chart } = faceOf(view);
+  const { Alone, chart, numberless } = faceOf(view);
   const measures = answered?.shown?.measures ?? [];
   if (Alone) {
     return (
-      <article className="view-card card" data-part={`view:${view.id}`} aria-label={title}>
+      <article
+        ref={card}
+        className="view-card card"
+        data-part={`view:${view.id}`}
+        aria-label={title}
+      >
         <Alone view={view} title={title} answered={answered} context={context} />
+        <Skipped filters={answered?.shown?.skipped} />
+        {answered?.shown && !numberless && (
+          <span className="alone-tools">
+            <ViewMenu
+              card={card}
+              title={title}
+              shown={answered.shown}
+              isDrawn={false}
+              context={context}
+            />
+          </span>
+        )}
       </article>
     );
   }
@@ -42,6 +59,7 @@ export function ViewCard({ view: defined, answered, context, rounds }: Props) {
         <h2 title={title}>{title}</h2>
         <p className="soft view-sentence" title={words ? sentenceText(words.sentence) : undefined}>
           {words && <SentenceText sentence={words.sentence} />}
+          <Skipped filters={answered?.shown?.skipped} />
           {mark && (
             <>
               {' '}
@@ -68,9 +86,8 @@ export function ViewCard({ view: defined, answered, context, rounds }: Props) {
               card={card}
               title={title}
               shown={answered.shown}
-              answer={answered.answer}
               isDrawn={Boolean(chart) && !asTable}
-              reading={context.reading}
+              context={context}
             />
           )}
         </span>
@@ -89,6 +106,13 @@ export function ViewCard({ view: defined, answered, context, rounds }: Props) {
       </div>
     </article>
   );
+}
+
+/** A view that a filter in use leaves alone says so. */
+function Skipped({ filters }: { readonly filters: readonly string[] | undefined }) {
+  return filters && filters.length > 0 ? (
+    <span className="skipped"> {say('view.notNarrowedBy', { filters: filters.join(', ') })}</span>
+  ) : null;
 }
 
 function Body({

@@ -1,8 +1,9 @@
 import { useState, type RefObject } from 'react';
-import type { Answer, Sentence, Shown } from '../../api/types';
-import { count } from '../../shared/format';
-import { Menu } from '../../shared/Menu';
+import type { Shown } from '../../api/types';
+import { Dialog } from '../../shared/Dialog';
 import { sentenceText } from '../../shared/SentenceText';
+import type { ViewContext } from './context';
+import { Explained } from './Explained';
 import { asPng, asSvg, drawingOf, save } from './picture';
 import { say } from '../../words';
 
@@ -10,15 +11,13 @@ interface Props {
   readonly card: RefObject<HTMLElement | null>;
   readonly title: string;
   readonly shown: Shown;
-  readonly answer: Answer | null;
   /** Whether it is a chart now, which can be had as a picture. */
   readonly isDrawn: boolean;
-  /** The whole selection in words, marks of other views with it. */
-  readonly reading: Sentence | null;
+  readonly context: ViewContext;
 }
 
 /** What the numbers of a view are, and what can be done with it: full size, a picture. */
-export function ViewMenu({ card, title, shown, answer, isDrawn, reading }: Props) {
+export function ViewMenu({ card, title, shown, isDrawn, context }: Props) {
   const [failed, setFailed] = useState(false);
   const drawn = () => card.current && drawingOf(card.current, title, sentenceText(shown.sentence));
   const picture = (make: (drawing: SVGSVGElement) => Promise<void> | void) => {
@@ -29,24 +28,10 @@ export function ViewMenu({ card, title, shown, answer, isDrawn, reading }: Props
   };
   const name = title.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
   return (
-    <Menu label={say('view.whatIsThis')} className="word" name={say('view.whatIs', { title })}>
+    <Dialog label={say('view.whatIsThis')} name={say('view.whatIs', { title })}>
       {(close) => (
         <div className="view-about">
-          <p>{sentenceText(shown.sentence)}</p>
-          {shown.measures.map(({ meaning }, m) => (
-            <p key={m} className="soft">
-              {meaning}
-            </p>
-          ))}
-          {reading && <p className="soft">{sentenceText(reading)}</p>}
-          {answer && 'rowCount' in answer && (
-            <p className="soft">
-              {say('view.countedHere', {
-                rowCount: count(answer.rowCount),
-                rowCount2: answer.rowCount,
-              })}
-            </p>
-          )}
+          <Explained view={shown.view} title={title} context={context} />
           <p className="view-tools">
             <button
               type="button"
@@ -98,6 +83,6 @@ export function ViewMenu({ card, title, shown, answer, isDrawn, reading }: Props
           )}
         </div>
       )}
-    </Menu>
+    </Dialog>
   );
 }

@@ -1,4 +1,4 @@
-import type { Filter, Mark, PageData, Selection, Sentence, Sort } from '../../api/types';
+import type { Filter, Mark, PageData, Selection, Sort } from '../../api/types';
 
 /** What every view of a page is given. */
 export interface ViewContext {
@@ -9,8 +9,6 @@ export interface ViewContext {
   };
   /** Where this app's answers are asked for. */
   readonly base: string;
-  /** What is read, in words; null before the first answer. */
-  readonly reading: Sentence | null;
   /** Labels of columns whose texts a download makes harmless for spreadsheets. */
   readonly guarded: readonly string[];
   readonly onMark: (view: string, filter: Filter | null) => void;

@@ -38,6 +38,8 @@ export interface GroupsProps {
 
 /** How a kind of view is shown: by itself without a head, as a chart of groups, as other things of groups, or as rows. */
 export interface Face {
+  /** Whether it shows no number that could be asked about. */
+  readonly numberless?: true;
   readonly Alone?: ComponentType<{
     readonly view: View;
     readonly title: string;

@@ -34,6 +34,7 @@ class ArchitectureTest {
         "engine.rows",
         "engine",
         "sentence",
+        "sql",
         "meaning",
         "infer.source",
         "infer.text",

@@ -213,7 +213,12 @@ final class Browser implements AutoCloseable {
 
     /** Picks an option of what colleagues choose, by the name of the choice. */
     void pickOption(String choice, String option) {
-        new Select(see("select[aria-label='" + choice + "']")).selectByVisibleText(option);
+        new Select(see("select[aria-label='" + choice + "']"))
+                .getOptions().stream()
+                        .filter(each -> each.getText().startsWith(option))
+                        .findFirst()
+                        .orElseThrow()
+                        .click();
     }
 
     /** The one file downloaded, once it is whole. */

@@ -266,6 +266,34 @@ class JourneyIT {
     }
 
     @Test
+    @Order(78)
+    void theAuthorSaysHowFiltersWork() {
+        analyst.click("button[aria-label='How each filter works']");
+        analyst.clickText("button", "Add a condition");
+        String late = "fieldset[aria-label='New condition'] ";
+        analyst.see(late + "input[aria-label^='Condition of the filter']")
+                .sendKeys(Keys.chord(Keys.CONTROL, "a"), "delay_in_minutes > 15", Keys.ENTER);
+        analyst.see(late + "input[aria-label='Title of the filter']")
+                .sendKeys(Keys.chord(Keys.CONTROL, "a"), "late departures", Keys.ENTER);
+        analyst.choose("How Coach class is picked", "one value");
+        analyst.see("[data-save=saved]");
+        analyst.press(Keys.ESCAPE);
+        analyst.seesNo(".filter-specs");
+        analyst.clickText("section[@aria-label='Filter late departures']//label", "yes");
+        analyst.sees(".reading", " of 9,855 departures: late departures");
+        analyst.pickOption("Coach class", "Sleeper (");
+        analyst.sees(".reading", ", Coach class is Sleeper");
+        analyst.clickText("button", "Clear all");
+        analyst.click("button[aria-label='How each filter works']");
+        analyst.choose("How Coach class is picked", "a list of values");
+        analyst.click("fieldset[aria-label='late departures'] .spec-end button:last-child");
+        analyst.seesNo("fieldset[aria-label='late departures']");
+        analyst.see("[data-save=saved]");
+        analyst.press(Keys.ESCAPE);
+        analyst.seesNo("section[aria-label='Filter late departures']");
+    }
+
+    @Test
     @Order(80)
     void publishingGivesALink() {
         analyst.clickText("a", "Publish edition 1");
@@ -411,6 +439,26 @@ class JourneyIT {
         colleague.script("const r = document.querySelector('.table-rows'); r.scrollTop = r.scrollHeight;");
         colleague.see(".table-row[aria-rowindex='9856']");
         colleague.sees(".table-row[aria-rowindex='9856']", "2026");
+    }
+
+    @Test
+    @Order(135)
+    void aColleagueAsksWhatANumberIs() {
+        colleague.open(link + "?f.coach_class=is~.Sleeper");
+        colleague.sees(".reading", "Coach class is Sleeper");
+        colleague.see("[data-part='view:v5'] .chart[data-ready]:not([data-ready='0'])");
+        colleague.see("[data-part='view:v5'] button[aria-haspopup=dialog]").sendKeys(Keys.ENTER);
+        colleague.sees("dialog", "Made of 3,285 rows.");
+        colleague.sees("dialog", "Coach class is Sleeper.");
+        assertThat(colleague.all("dialog tbody tr")).hasSize(20);
+        colleague.clickText("summary", "in SQL");
+        colleague.sees("dialog pre", "where \"coach_class\" = 'Sleeper'");
+        colleague.press(Keys.ESCAPE);
+        colleague.seesNo("dialog");
+        colleague.see("[data-part='view:v1'] button[aria-haspopup=dialog]").click();
+        colleague.sees("dialog", "Made of 3,285 rows.");
+        colleague.click("button[aria-label=Close]");
+        colleague.seesNo("dialog");
     }
 
     @Test
@@ -754,6 +802,7 @@ class JourneyIT {
         analyst.sees(".reading", ", all 3 targets.");
         analyst.open(server.address());
         analyst.click("button[aria-label='Remove Seat targets']");
+        analyst.clickText("button", "Remove for good");
         analyst.sees(".problem", "An app shows this dataset");
     }
 

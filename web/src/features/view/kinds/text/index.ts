@@ -1,4 +1,4 @@
 import type { Face } from '../face';
 import { TextView } from './TextView';
 
-export const text: Face = { Alone: TextView };
+export const text: Face = { numberless: true, Alone: TextView };

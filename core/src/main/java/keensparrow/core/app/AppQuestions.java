@@ -1,12 +1,15 @@
 package keensparrow.core.app;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.filter.FilterSpec;
 import keensparrow.core.app.view.View;
 import keensparrow.core.error.UserException;
+import keensparrow.core.filter.ExpressionFilter;
+import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
@@ -31,39 +34,88 @@ public final class AppQuestions {
         return "mark:" + view;
     }
 
+    /** Id of the condition on the rows that a view shows at all. */
+    private static String ownId(String view) {
+        return "own:" + view;
+    }
+
     /** @throws UserException INVALID_REQUEST for a slice that is too long */
     public static QuestionSet of(App app, PageRequest request) {
+        List<QuestionSet.ActiveFilter> conditions = new ArrayList<>(conditions(app, request.selection()));
         List<QuestionSet.Asked> asked = new ArrayList<>();
         asked.add(new QuestionSet.Asked(READING, rowsThatPass(), Set.of()));
+        Set<String> own = new HashSet<>(); // conditions that narrow one view alone
         for (View view : app.views()) {
             if (request.wants(view.id())) {
+                Set<String> without = new HashSet<>(skipped(app, view));
+                without.add(markId(view.id()));
+                if (view.condition() != null) {
+                    own.add(ownId(view.id()));
+                    conditions.add(
+                            new QuestionSet.ActiveFilter(ownId(view.id()), new ExpressionFilter(view.condition())));
+                }
                 asked.add(new QuestionSet.Asked(
-                        viewId(view.id()),
-                        view.kind().definition().ask(view, request.slice(view.id())),
-                        Set.of(markId(view.id()))));
+                        viewId(view.id()), view.kind().definition().ask(view, request.slice(view.id())), without));
             }
         }
         if (request.withFilters()) {
             for (FilterSpec filter : app.filters()) {
                 asked.add(new QuestionSet.Asked(
-                        filterId(filter.column()), counts(filter, request), Set.of(filterId(filter.column()))));
+                        filterId(filter.name()), counts(filter, request), Set.of(filterId(filter.name()))));
             }
         }
-        return new QuestionSet(conditions(request.selection()), asked);
+        return new QuestionSet(
+                conditions, asked.stream().map(one -> apart(one, own)).toList());
+    }
+
+    /** A question that conditions of single views do not narrow, but its own. */
+    private static QuestionSet.Asked apart(QuestionSet.Asked asked, Set<String> own) {
+        if (own.isEmpty()) {
+            return asked;
+        }
+        Set<String> without = new HashSet<>(own);
+        without.remove(asked.id().replaceFirst("^view:", "own:"));
+        without.addAll(asked.without());
+        return new QuestionSet.Asked(asked.id(), asked.question(), without);
+    }
+
+    /** The conditions that narrow a view: those of the selection but its mark and what it skips, and its own. */
+    public static Set<Filter> narrowing(App app, View view, Selection selection) {
+        Set<String> without = new HashSet<>(skipped(app, view));
+        without.add(markId(view.id()));
+        Set<Filter> filters = new HashSet<>();
+        conditions(app, selection).stream()
+                .filter(condition -> !without.contains(condition.id()))
+                .forEach(condition -> filters.add(condition.filter()));
+        if (view.condition() != null) {
+            filters.add(new ExpressionFilter(view.condition()));
+        }
+        return filters;
+    }
+
+    /** Ids of the filters that do not narrow a view. */
+    private static List<String> skipped(App app, View view) {
+        return app.filters().stream()
+                .filter(filter -> filter.skippedViews().contains(view.id()))
+                .map(filter -> filterId(filter.name()))
+                .toList();
     }
 
     /** How many rows pass, nothing else. */
-    public static QuestionSet reading(Selection selection) {
+    public static QuestionSet reading(App app, Selection selection) {
         return new QuestionSet(
-                conditions(selection), List.of(new QuestionSet.Asked(READING, rowsThatPass(), Set.of())));
+                conditions(app, selection), List.of(new QuestionSet.Asked(READING, rowsThatPass(), Set.of())));
     }
 
     /** The conditions of a selection under the ids that views and filters leave out. */
-    public static List<QuestionSet.ActiveFilter> conditions(Selection selection) {
+    public static List<QuestionSet.ActiveFilter> conditions(App app, Selection selection) {
         List<QuestionSet.ActiveFilter> conditions = new ArrayList<>();
-        selection
-                .filters()
-                .forEach(filter -> conditions.add(new QuestionSet.ActiveFilter(filterId(filter.column()), filter)));
+        for (Filter filter : selection.filters()) {
+            Filter narrowing = app.filter(filter.column())
+                    .map(spec -> spec.kind().definition().narrowing(spec, filter))
+                    .orElse(filter);
+            conditions.add(new QuestionSet.ActiveFilter(filterId(filter.column()), narrowing));
+        }
         selection
                 .marks()
                 .forEach(mark -> conditions.add(new QuestionSet.ActiveFilter(markId(mark.view()), mark.filter())));
@@ -76,10 +128,10 @@ public final class AppQuestions {
 
     private static Question counts(FilterSpec filter, PageRequest request) {
         List<String> picked = request.selection().filters().stream()
-                .filter(set -> set.column().equals(filter.column()) && set instanceof OneOf)
+                .filter(set -> set.column().equals(filter.name()) && set instanceof OneOf)
                 .flatMap(set -> ((OneOf) set).values().stream())
                 .toList();
-        String find = request.finds().get(filter.column());
-        return filter.kind().definition().counts(filter.column(), find, picked);
+        String find = request.finds().get(filter.name());
+        return filter.kind().definition().counts(filter, find, picked);
     }
 }

@@ -42,7 +42,7 @@ public final class AppSentences {
         conditions(
                 words,
                 selection,
-                filter -> FilterSentences.phrase(filter, schema),
+                filter -> phrase(filter, app, schema),
                 mark -> FilterSentences.phrase(mark.filter(), schema));
         return words.say(".").build();
     }
@@ -104,7 +104,13 @@ public final class AppSentences {
     }
 
     private static String phrase(Filter filter, Reading of) {
-        return FilterSentences.phrase(filter.over(of.part()::column), of.schema());
+        return phrase(filter.over(of.part()::column), of.part().app(), of.schema());
+    }
+
+    private static String phrase(Filter filter, App app, Schema schema) {
+        return app.filter(filter.column())
+                .map(spec -> spec.kind().definition().phrase(spec, filter, schema))
+                .orElseGet(() -> FilterSentences.phrase(filter, schema));
     }
 
     private static void conditions(
@@ -143,6 +149,16 @@ public final class AppSentences {
                 .filter(description -> !description.isBlank())
                 .map(description -> said + " " + description)
                 .orElse(said);
+    }
+
+    /** What the filters in use that do not narrow a view are called. */
+    public static List<String> skipped(View view, App app, Schema schema, Selection selection) {
+        return app.filters().stream()
+                .filter(filter -> filter.skippedViews().contains(view.id()))
+                .filter(filter -> selection.filters().stream()
+                        .anyMatch(set -> set.column().equals(filter.name())))
+                .map(filter -> filter.label(schema))
+                .toList();
     }
 
     /** What the options of a choice are called. */

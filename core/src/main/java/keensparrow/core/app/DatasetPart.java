@@ -40,7 +40,7 @@ public record DatasetPart(@Nullable String name, App app, Map<String, String> fi
         for (FilterSpec filter : app.filters()) {
             if (Objects.equals(filter.dataset(), name)) {
                 names.put(filter.column(), filter.name());
-                own.add(new FilterSpec(filter.column(), filter.kind()));
+                own.add(filter.alone());
             }
         }
         if (app.furtherDatasets().isEmpty()) {

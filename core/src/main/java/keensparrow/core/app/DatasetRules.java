@@ -88,6 +88,7 @@ final class DatasetRules {
     private void checkFilters() {
         Set<List<String>> read = new HashSet<>();
         for (FilterSpec filter : app.filters()) {
+            checkKind(filter);
             Stream<FilterSpec.Also> all = Stream.concat(
                     Stream.of(new FilterSpec.Also(filter.dataset(), filter.column())), filter.others().stream());
             Set<Optional<String>> datasets = new HashSet<>();
@@ -106,6 +107,19 @@ final class DatasetRules {
             if (!names.add(filter.name())) {
                 throw invalid(Text.of("app.theColumnHasTwoFilters", "column", filter.name()));
             }
+        }
+    }
+
+    private static void checkKind(FilterSpec filter) {
+        String fault = filter.kind().definition().fault(filter);
+        if (fault != null) {
+            throw invalid(Text.said(fault));
+        }
+        if (!filter.kind().definition().isOfColumn() && !filter.column().matches("[A-Za-z0-9_-]{1,40}")) {
+            throw invalid(Text.of("app.aFilterNeedsAName"));
+        }
+        if (filter.title() != null && filter.title().length() > MAX_NOUN) {
+            throw invalid(Text.of("app.theTitleOfAFilter", "maxTitle", MAX_NOUN));
         }
     }
 

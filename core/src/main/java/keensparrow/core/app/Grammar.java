@@ -6,6 +6,7 @@ import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Derived;
 import keensparrow.core.app.choice.Choice;
 import keensparrow.core.app.choice.ChoiceKind;
+import keensparrow.core.app.filter.FilterSpec;
 import keensparrow.core.app.measure.MeasureSentences;
 import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.View;
@@ -26,6 +27,7 @@ import org.jspecify.annotations.Nullable;
  * @param viewKinds the ways of showing data
  * @param stepKinds the steps whose words can be changed, with the slots of each
  * @param choiceKinds what colleagues can be let choose
+ * @param filterKinds the ways of filtering
  */
 public record Grammar(
         List<OfAggregate> aggregates,
@@ -34,7 +36,11 @@ public record Grammar(
         List<OfPart> parts,
         List<Slot.OfStepKind> stepKinds,
         List<OfViewKind> viewKinds,
-        List<OfChoiceKind> choiceKinds) {
+        List<OfChoiceKind> choiceKinds,
+        List<OfFilterKind> filterKinds) {
+    /** @param ofColumn whether it reads one column, which it is called after */
+    public record OfFilterKind(FilterSpec.Kind kind, String words, boolean ofColumn) {}
+
     /**
      * @param words before the column: {@code average of}
      * @param types of columns that it is made of
@@ -115,7 +121,13 @@ public record Grammar(
                         .map(kind -> new Slot.OfStepKind(kind.name(), kind.words(), kind.slots()))
                         .toList(),
                 Stream.of(View.Kind.values()).map(Grammar::of).toList(),
-                Stream.of(Choice.Kind.values()).map(Grammar::of).toList());
+                Stream.of(Choice.Kind.values()).map(Grammar::of).toList(),
+                Stream.of(FilterSpec.Kind.values())
+                        .map(kind -> new OfFilterKind(
+                                kind,
+                                kind.definition().words(),
+                                kind.definition().isOfColumn()))
+                        .toList());
     }
 
     private static OfViewKind of(View.Kind kind) {

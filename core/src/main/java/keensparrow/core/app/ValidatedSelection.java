@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
+import keensparrow.core.app.filter.FilterSpec;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.engine.QueryEngine;
@@ -34,7 +35,11 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
         Set<String> seen = new HashSet<>();
         for (Filter filter : asked.filters()) {
             boolean known = isOver(filter, column -> app.filter(column).isPresent()) && seen.add(filter.column());
-            if (!known || !isOver(filter, engine.schema()::has)) { // its label may be none of the caller's business
+            FilterSpec spec = known ? app.filter(filter.column()).orElse(null) : null;
+            if (spec != null && !spec.kind().definition().isOfColumn()) {
+                holding(filter, spec, engine, notices).ifPresent(filters::add);
+            } else if (spec == null
+                    || !isOver(filter, engine.schema()::has)) { // its label is none of the caller's business
                 notices.add(Words.say("app.thisAppHasNoFilter", "column", UserException.quote(filter.column())));
             } else {
                 fitting(filter, engine, notices).ifPresent(filters::add);
@@ -55,6 +60,22 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
             }
         }
         return new ValidatedSelection(new Selection(filters, marks), notices);
+    }
+
+    /** What is picked of a filter that is made of several columns or an expression. */
+    private static Optional<Filter> holding(Filter picked, FilterSpec spec, QueryEngine engine, List<String> notices) {
+        if (!spec.kind().definition().takes(picked)) {
+            notices.add(Words.say("app.thisFilterOffersNoSuch", "filter", spec.label(engine.schema())));
+            return Optional.empty();
+        }
+        try {
+            engine.check(spec.kind().definition().narrowing(spec, picked));
+            return Optional.of(picked);
+        } catch (UserException misfit) {
+            notices.add(Words.say(
+                    "app.theFilterDoesNotFit", "filter", spec.label(engine.schema()), "misfit", misfit.text()));
+            return Optional.empty();
+        }
     }
 
     /** Whether a filter looks at columns, and at none but allowed ones. */

@@ -2,6 +2,7 @@ package keensparrow.core.expression;
 
 import java.math.BigDecimal;
 import java.time.LocalDateTime;
+import java.util.ArrayList;
 import java.util.List;
 import keensparrow.core.error.Span;
 import org.jspecify.annotations.Nullable;
@@ -9,6 +10,11 @@ import org.jspecify.annotations.Nullable;
 /** The tree of an expression, in SQL's scalar syntax; each node knows where in the text it stands. */
 public sealed interface Expression {
     Span span();
+
+    /** What it is made of, one level down. */
+    default List<Expression> parts() {
+        return List.of();
+    }
 
     /** A number as written. */
     record Literal(BigDecimal value, Span span) implements Expression {}
@@ -28,22 +34,65 @@ public sealed interface Expression {
     /** A column by its name. */
     record ColumnName(String name, Span span) implements Expression {}
 
-    record Negative(Expression of, Span span) implements Expression {}
+    record Negative(Expression of, Span span) implements Expression {
+        @Override
+        public List<Expression> parts() {
+            return List.of(of);
+        }
+    }
 
-    record Arithmetic(Operator operator, Expression left, Expression right, Span span) implements Expression {}
+    record Arithmetic(Operator operator, Expression left, Expression right, Span span) implements Expression {
+        @Override
+        public List<Expression> parts() {
+            return List.of(left, right);
+        }
+    }
 
-    record Comparison(Relation relation, Expression left, Expression right, Span span) implements Expression {}
+    record Comparison(Relation relation, Expression left, Expression right, Span span) implements Expression {
+        @Override
+        public List<Expression> parts() {
+            return List.of(left, right);
+        }
+    }
 
     /** {@code and}, or {@code or}. */
-    record Logic(boolean isAnd, Expression left, Expression right, Span span) implements Expression {}
+    record Logic(boolean isAnd, Expression left, Expression right, Span span) implements Expression {
+        @Override
+        public List<Expression> parts() {
+            return List.of(left, right);
+        }
+    }
 
-    record Not(Expression of, Span span) implements Expression {}
+    record Not(Expression of, Span span) implements Expression {
+        @Override
+        public List<Expression> parts() {
+            return List.of(of);
+        }
+    }
 
     /** {@code is null}: never unknown itself. */
-    record IsBlank(Expression of, Span span) implements Expression {}
+    record IsBlank(Expression of, Span span) implements Expression {
+        @Override
+        public List<Expression> parts() {
+            return List.of(of);
+        }
+    }
 
     /** {@code case when … then … else … end}. */
     record Case(List<When> whens, @Nullable Expression otherwise, Span span) implements Expression {
+        @Override
+        public List<Expression> parts() {
+            List<Expression> parts = new ArrayList<>();
+            for (When when : whens) {
+                parts.add(when.condition());
+                parts.add(when.then());
+            }
+            if (otherwise != null) {
+                parts.add(otherwise);
+            }
+            return parts;
+        }
+
         public Case {
             whens = List.copyOf(whens);
         }
@@ -60,6 +109,11 @@ public sealed interface Expression {
      */
     record Call(String name, List<Expression> arguments, boolean isDistinct, boolean isStar, Span span)
             implements Expression {
+        @Override
+        public List<Expression> parts() {
+            return arguments;
+        }
+
         public Call {
             arguments = List.copyOf(arguments);
         }

@@ -1,5 +1,8 @@
 package keensparrow.core.expression;
 
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.LinkedHashSet;
 import java.util.Objects;
 import java.util.Set;
 import keensparrow.core.column.Bits;
@@ -35,6 +38,25 @@ public final class Expressions {
                     Text.of("expression.theExpressionIsLongerThan", "maxLength", MAX_LENGTH));
         }
         return new Parser(text).parse();
+    }
+
+    /** Names of the columns that an expression names; none of one that cannot be read. */
+    public static Set<String> columns(String text) {
+        Set<String> names = new LinkedHashSet<>();
+        Deque<Expression> left = new ArrayDeque<>();
+        try {
+            left.add(parse(text));
+        } catch (UserException unreadable) {
+            return names; // whoever computes it is told
+        }
+        while (!left.isEmpty()) {
+            Expression next = left.pop();
+            if (next instanceof Expression.ColumnName column) {
+                names.add(column.name());
+            }
+            next.parts().forEach(left::push);
+        }
+        return names;
     }
 
     /**

@@ -90,10 +90,25 @@ public sealed interface Question {
      * @param find only values that contain this text, without regard to case; null for all
      * @param limit at most so many values, the most frequent of the whole dataset first
      * @param always values to give besides, whatever the limit: those picked
+     * @param byLabel whether they stand in the order of their labels instead
      */
-    record ValueCounts(String column, @Nullable String find, int limit, List<String> always) implements Question {
+    record ValueCounts(
+            String column,
+            @Nullable String find,
+            int limit,
+            List<String> always,
+            @Nullable Boolean byLabel) implements Question {
         public ValueCounts {
             always = List.copyOf(always);
+            byLabel = byLabel != null && byLabel; // the same question either way
+        }
+
+        public ValueCounts(String column, @Nullable String find, int limit, List<String> always) {
+            this(column, find, limit, always, false);
+        }
+
+        public boolean isByLabel() {
+            return byLabel != null && byLabel;
         }
     }
 

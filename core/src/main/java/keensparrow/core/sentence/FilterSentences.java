@@ -44,7 +44,8 @@ public final class FilterSentences {
         return kept ? "" : Words.say("sentence.blanksLeftOut");
     }
 
-    private static String condition(Filter filter) {
+    /** What is said of its column: {@code is Vienna–Hamburg or 3 more}. */
+    public static String condition(Filter filter) {
         if (filter instanceof OneOf oneOf) {
             List<String> values = new ArrayList<>(oneOf.values());
             if (oneOf.blank()) {

@@ -241,7 +241,7 @@ class AppTest {
         for (App app : bad) {
             assertThatThrownBy(app::validate).isInstanceOf(UserException.class);
         }
-        assertThat(Set.of(FilterSpec.Kind.values())).hasSize(4);
+        assertThat(Set.of(FilterSpec.Kind.values())).hasSize(7);
     }
 
     @Test

@@ -189,10 +189,14 @@ class GrammarTest {
         ColumnInfo code = new ColumnInfo("code", "Code", ColumnType.WHOLE, Role.CATEGORY);
         ColumnInfo amount = new ColumnInfo("amount", "Amount", ColumnType.WHOLE, Role.MEASURE);
         ColumnInfo note = new ColumnInfo("note", "Note", ColumnType.TEXT, Role.TEXT);
-        assertThat(FilterSpec.Kind.fitting(code, 9)).containsExactly(FilterSpec.Kind.VALUES, FilterSpec.Kind.RANGE);
-        assertThat(FilterSpec.Kind.fitting(amount, 9)).containsExactly(FilterSpec.Kind.RANGE, FilterSpec.Kind.VALUES);
-        assertThat(FilterSpec.Kind.fitting(note, 2000)).containsExactly(FilterSpec.Kind.VALUES, FilterSpec.Kind.TEXT);
-        assertThat(FilterSpec.Kind.fitting(note, 2001)).containsExactly(FilterSpec.Kind.TEXT, FilterSpec.Kind.VALUES);
+        assertThat(FilterSpec.Kind.fitting(code, 9))
+                .containsExactly(FilterSpec.Kind.VALUES, FilterSpec.Kind.RANGE, FilterSpec.Kind.ONE);
+        assertThat(FilterSpec.Kind.fitting(amount, 9))
+                .containsExactly(FilterSpec.Kind.RANGE, FilterSpec.Kind.VALUES, FilterSpec.Kind.ONE);
+        assertThat(FilterSpec.Kind.fitting(note, 2000))
+                .containsExactly(FilterSpec.Kind.VALUES, FilterSpec.Kind.TEXT, FilterSpec.Kind.ONE);
+        assertThat(FilterSpec.Kind.fitting(note, 2001))
+                .containsExactly(FilterSpec.Kind.TEXT, FilterSpec.Kind.VALUES, FilterSpec.Kind.ONE);
     }
 
     @Test

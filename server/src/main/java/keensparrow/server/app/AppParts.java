@@ -2,6 +2,7 @@ package keensparrow.server.app;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import keensparrow.core.app.App;
 import keensparrow.core.app.AppDataset;
 import keensparrow.core.app.AppQuestions;
@@ -17,6 +18,7 @@ import keensparrow.core.sentence.Sentence;
 import keensparrow.core.table.Schema;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
+import org.jspecify.annotations.Nullable;
 
 /** The parts of an app, one for each of its datasets, each with the data behind. */
 final class AppParts {
@@ -68,6 +70,14 @@ final class AppParts {
                 .orElse(first());
     }
 
+    /** @throws keensparrow.core.error.UserException NOT_FOUND when the app has no dataset of that name; null names the first one */
+    Part named(@Nullable String name) {
+        return parts.stream()
+                .filter(part -> Objects.equals(part.definition().name(), name))
+                .findFirst()
+                .orElseThrow(AppService::notFound);
+    }
+
     /** What a further dataset is called by the app. */
     AppDataset further(Part part) {
         return app.furtherDatasets().get(parts.indexOf(part) - 1);
@@ -84,11 +94,12 @@ final class AppParts {
     /** Rows of a part that pass. */
     static int passing(Part part, QueryEngine engine, Selection selection) {
         int[] passing = {part.version().rowCount()};
-        engine.answer(AppQuestions.reading(selection), one -> passing[0] = passing(one.answer()), () -> false);
+        engine.answer(
+                AppQuestions.reading(part.app(), selection), one -> passing[0] = passing(one.answer()), () -> false);
         return passing[0];
     }
 
-    static int passing(@org.jspecify.annotations.Nullable Answer answer) {
+    static int passing(@Nullable Answer answer) {
         var rows = answer instanceof Answer.Groups groups
                 ? groups.measures().get(0).values().get(0)
                 : null;

@@ -6,6 +6,7 @@ import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
 import keensparrow.core.app.Grammar;
 import keensparrow.core.app.choice.Proposing;
+import keensparrow.core.app.view.Conversion;
 import keensparrow.core.app.view.View;
 import keensparrow.core.draft.FirstDraft;
 import keensparrow.core.words.Words;
@@ -25,8 +26,15 @@ public final class AppRoutes {
     private final DatasetService datasets;
     private final PageAnswers answers;
     private final PageDownloads downloads;
+    private final Explanations explanations;
 
-    public AppRoutes(AppService service, DatasetService datasets, PageAnswers answers, PageDownloads downloads) {
+    public AppRoutes(
+            AppService service,
+            DatasetService datasets,
+            PageAnswers answers,
+            PageDownloads downloads,
+            Explanations explanations) {
+        this.explanations = explanations;
         this.service = service;
         this.datasets = datasets;
         this.answers = answers;
@@ -40,6 +48,17 @@ public final class AppRoutes {
 
     /** A draft with the words of its views. */
     record Draft(String id, String datasetId, int revision, PageData page) {}
+
+    /**
+     * @param view null for a new one
+     * @param dataset of a new view: the name of a further dataset; null for the first one
+     */
+    record DrawRequest(
+            View.@Nullable Kind kind,
+            @Nullable View view,
+            @Nullable String dataset) {}
+
+    record Drawn(View view) {}
 
     /** What colleagues could be let choose of a view. */
     record Proposals(List<Proposing.Proposal> proposals) {}
@@ -81,12 +100,41 @@ public final class AppRoutes {
                 Proposals.class,
                 this::proposals);
         api.post(
+                "/api/apps/{id}/drawn-as",
+                Access.AUTHOR,
+                "A view as it is drawn another way: what fits is kept, what that way needs is filled in",
+                DrawRequest.class,
+                Drawn.class,
+                this::drawAs);
+        api.post(
                 "/api/apps/{id}/answers",
                 Access.AUTHOR,
                 "What the page of a draft shows, line by line",
                 PageAnswers.Request.class,
                 AnswerLines.class,
                 this::answer);
+        api.post(
+                "/api/apps/{id}/explanations",
+                Access.AUTHOR,
+                "How a number of a view is made, of which rows",
+                Explanations.Request.class,
+                Explanations.Explanation.class,
+                (ctx, caller) -> {
+                    AppRecord app = service.get(caller.id(), ctx.pathParam("id"));
+                    explanations.explain(ctx, app.draft(), dataset(app), Explanations.Audience.AUTHOR);
+                });
+        api.get(
+                "/api/apps/{id}/behind.csv",
+                Access.AUTHOR,
+                "Download the rows behind a view",
+                OpenApi.Csv.class,
+                this::behind);
+        api.get(
+                "/api/apps/{id}/behind.xlsx",
+                Access.AUTHOR,
+                "As a workbook: download the rows behind a view",
+                OpenApi.Workbook.class,
+                this::behind);
         api.get(
                 "/api/apps/{id}/rows.csv",
                 Access.AUTHOR,
@@ -146,6 +194,31 @@ public final class AppRoutes {
         List<Measure> measures = FirstDraft.measures(version.schema(), version.profile());
         ctx.json(
                 new Proposals(new Proposing(part.app().words(version.schema()), version.profile(), measures).of(view)));
+    }
+
+    private Dataset dataset(AppRecord app) {
+        return datasets.get(app.ownerId(), app.datasetId());
+    }
+
+    private void behind(Context ctx, Caller caller) throws Exception {
+        AppRecord app = service.get(caller.id(), ctx.pathParam("id"));
+        explanations.rows(ctx, app.draft(), dataset(app), Explanations.Audience.AUTHOR);
+    }
+
+    private void drawAs(Context ctx, Caller caller) {
+        AppRecord app = service.get(caller.id(), ctx.pathParam("id"));
+        DrawRequest request = Requests.body(ctx, DrawRequest.class);
+        View.Kind kind = Requests.present(request.kind(), Words.say("server.app.theKindOfView"));
+        AppParts.Part part = AppParts.of(app.draft(), datasets.get(app.ownerId(), app.datasetId()), datasets)
+                .named(
+                        request.view() == null
+                                ? request.dataset()
+                                : request.view().dataset());
+        Conversion conversion = PageData.conversion(part.version());
+        ctx.json(new Drawn(
+                request.view() == null
+                        ? conversion.made(kind).ofDataset(request.dataset())
+                        : conversion.to(kind, request.view())));
     }
 
     private void numbers(Context ctx, Caller caller) throws Exception {

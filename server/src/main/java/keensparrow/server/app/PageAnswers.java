@@ -177,7 +177,7 @@ public final class PageAnswers {
             Consumer<Answered> sink = one -> {
                 Answered answered = told(one, telling);
                 if (!answered.id().equals(AppQuestions.READING)) {
-                    lines.accept(line(part, answered));
+                    lines.accept(line(part, wanted.selection(), answered));
                 } else if (first) {
                     passing.set(0, AppParts.passing(answered.answer()));
                     lines.accept(head(parts, engines, checked, passing, wanted, hidden));
@@ -215,15 +215,15 @@ public final class PageAnswers {
         return new TableSlice(slice.offset(), slice.limit(), slice.sort());
     }
 
-    private static AnswerLine line(AppParts.Part part, Answered answered) {
+    private static AnswerLine line(AppParts.Part part, Selection selection, Answered answered) {
         App app = part.app();
         int colon = answered.id().indexOf(':');
         String of = answered.id().substring(0, colon);
         String id = answered.id().substring(colon + 1);
         View view = of.equals("view") ? app.view(id).orElse(null) : null;
         return view == null
-                ? AnswerLine.result(of, part.definition().said(id), answered, null)
-                : AnswerLine.result(of, id, formatted(app, view, answered), shown(app, view, part.schema()));
+                ? AnswerLine.result(of, part.definition().said(id), counted(app, id, answered), null)
+                : AnswerLine.result(of, id, formatted(app, view, answered), shown(app, view, part.schema(), selection));
     }
 
     private static AnswerLine head(
@@ -260,6 +260,19 @@ public final class PageAnswers {
                 further);
     }
 
+    /** What a filter shows of its answer. */
+    private static Answered counted(App app, String id, Answered answered) {
+        Answer answer = answered.answer();
+        return answer == null
+                ? answered
+                : new Answered(
+                        answered.id(),
+                        app.filter(id)
+                                .map(spec -> spec.kind().definition().shown(answer))
+                                .orElse(answer),
+                        answered.failure());
+    }
+
     private static Answered formatted(App app, View view, Answered answered) {
         Answer answer = answered.answer();
         return answer == null
@@ -267,7 +280,7 @@ public final class PageAnswers {
                 : new Answered(answered.id(), AnswerFormats.of(app, view, answer), answered.failure());
     }
 
-    private static AnswerLine.Shown shown(App app, View view, Schema schema) {
+    private static AnswerLine.Shown shown(App app, View view, Schema schema, Selection selection) {
         List<Measure> measures = view.kind().definition().measures(view);
         List<String> names = AppSentences.measures(view, app, schema);
         List<AnswerLine.ShownMeasure> shown = new ArrayList<>();
@@ -278,7 +291,11 @@ public final class PageAnswers {
                     AppSentences.meaning(m == 0 ? view.measureId() : null, measures.get(m), app, schema)));
         }
         return new AnswerLine.Shown(
-                view, AppSentences.title(view, app, schema), AppSentences.view(view, app, schema), shown);
+                view,
+                AppSentences.title(view, app, schema),
+                AppSentences.view(view, app, schema),
+                shown,
+                AppSentences.skipped(view, app, schema, selection));
     }
 
     /** Labels of the columns of which a download gets an apostrophe before texts that could run as formulas. */

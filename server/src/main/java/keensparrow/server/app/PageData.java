@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Stream;
 import keensparrow.core.aggregate.Measure;
@@ -15,10 +16,12 @@ import keensparrow.core.app.AppSentences;
 import keensparrow.core.app.DatasetPart;
 import keensparrow.core.app.choice.Choice;
 import keensparrow.core.app.filter.FilterSpec;
+import keensparrow.core.app.view.Conversion;
 import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.View;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.draft.FirstDraft;
+import keensparrow.core.expression.Expressions;
 import keensparrow.core.filter.RelativePeriod;
 import keensparrow.core.meaning.Coordinates;
 import keensparrow.core.question.Question;
@@ -38,6 +41,7 @@ import org.jspecify.annotations.Nullable;
  * @param choices what each choice and its options are called, by the id of the choice
  * @param columns those that may be known to whoever looks
  * @param access what whoever opens it may do and take along, as a sentence
+ * @param kinds for the author: ways of showing that the columns allow
  * @param datasets likewise of each further dataset; the fields beside are of the first one
  * @param coordinates where rows lie; null where no columns say it
  * @param periods that dates can be filtered by, counted from the latest date there is
@@ -53,7 +57,8 @@ public record PageData(
         List<Measure> measures,
         Data data,
         String access,
-        List<Further> datasets) {
+        List<Further> datasets,
+        List<View.Kind> kinds) {
     /** As far as whoever looks may know the columns. */
     private static @Nullable Coordinates coordinates(List<ColumnInfo> infos, Schema schema) {
         return Coordinates.of(schema)
@@ -95,7 +100,8 @@ public record PageData(
             List<Column> columns,
             @Nullable Coordinates coordinates,
             List<Measure> measures,
-            Data data) {}
+            Data data,
+            List<View.Kind> kinds) {}
 
     /** For the author: every column of the datasets. */
     static PageData forAuthor(App app, Dataset dataset, DatasetService datasets) {
@@ -140,7 +146,8 @@ public record PageData(
                     columns(infos, part.version()),
                     coordinates(infos, part.schema()),
                     shownOnly ? List.of() : measures(part.version()),
-                    data(part)));
+                    data(part),
+                    shownOnly ? List.of() : conversion(part.version()).fitting()));
         }
         AppParts.Part first = parts.first();
         List<ColumnInfo> infos = infos(app, first, shownOnly);
@@ -154,7 +161,8 @@ public record PageData(
                 shownOnly ? List.of() : measures(first.version()),
                 data(first),
                 AppSentences.access(app, view -> parts.of(view).schema()),
-                further);
+                further,
+                shownOnly ? List.of() : conversion(first.version()).fitting());
     }
 
     /** Where data stand in the library is none of a colleague's business. */
@@ -166,6 +174,11 @@ public record PageData(
 
     private static List<Measure> measures(Dataset.Version version) {
         return FirstDraft.measures(version.schema(), version.profile());
+    }
+
+    /** What draws views of a dataset another way. */
+    static Conversion conversion(Dataset.Version version) {
+        return new Conversion(version.schema(), version.profile(), measures(version));
     }
 
     private static Data data(AppParts.Part part) {
@@ -198,18 +211,7 @@ public record PageData(
     /** Columns of a dataset that some view, filter, measure or choice of the app uses. */
     static Set<String> columnsShown(App app, DatasetPart part) {
         Set<String> names = new LinkedHashSet<>();
-        for (View view : part.app().views()) {
-            names.addAll(view.columns());
-            view.sort().stream().map(Question.Sort::column).forEach(names::add);
-            add(names, view.measure());
-            add(names, view.by());
-            add(names, view.split());
-            add(names, view.across());
-            add(names, view.panels());
-            add(names, view.drawing().latitude());
-            add(names, view.drawing().longitude());
-            view.others().forEach(measure -> add(names, measure));
-        }
+        part.app().views().forEach(view -> names.addAll(columnsOf(view)));
         part.app().named().forEach(named -> add(names, named.measure()));
         Stream<Choice> choices = app.allChoices().stream()
                 .filter(choice -> choice.views().stream().anyMatch(part::has));
@@ -218,7 +220,31 @@ public record PageData(
             add(names, option.by());
             add(names, option.split());
         });
-        app.filters().forEach(filter -> add(names, filter.columnIn(part.name())));
+        for (FilterSpec filter : app.filters()) {
+            if (filter.kind().definition().isOfColumn()) {
+                add(names, filter.columnIn(part.name()));
+            } else if (Objects.equals(filter.dataset(), part.name())) {
+                names.addAll(filter.kind().definition().columns(filter));
+            }
+        }
+        return names;
+    }
+
+    /** Columns that a view reads, in the order of its sentence. */
+    static Set<String> columnsOf(View view) {
+        Set<String> names = new LinkedHashSet<>(view.columns());
+        view.sort().stream().map(Question.Sort::column).forEach(names::add);
+        add(names, view.by());
+        add(names, view.split());
+        add(names, view.across());
+        add(names, view.panels());
+        add(names, view.measure());
+        view.others().forEach(measure -> add(names, measure));
+        add(names, view.drawing().latitude());
+        add(names, view.drawing().longitude());
+        if (view.condition() != null) {
+            names.addAll(Expressions.columns(view.condition()));
+        }
         return names;
     }
 

@@ -5,7 +5,6 @@ import java.io.IOException;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -63,10 +62,7 @@ public final class PageDownloads {
         List<String> columns = table.columns().stream().filter(schema::has).toList();
         List<Question.Sort> sort =
                 sort(ctx, table).stream().filter(by -> schema.has(by.column())).toList();
-        Set<Filter> filters = new HashSet<>();
-        AppQuestions.conditions(selection).stream()
-                .filter(condition -> !condition.id().equals(AppQuestions.markId(table.id())))
-                .forEach(condition -> filters.add(condition.filter()));
+        Set<Filter> filters = AppQuestions.narrowing(reading.part().app(), table, selection);
         TableResponse.of(ctx, app.title(), filters.isEmpty() ? "all rows" : "filtered")
                 .about(() -> about(reading))
                 .rows(engine, new QueryEngine.RowScan(columns, filters, sort));

@@ -54,8 +54,13 @@ public sealed interface AnswerLine {
             @Nullable Failure failure,
             @Nullable Shown shown) implements AnswerLine {}
 
-    /** A view with choices made, and its words. @param measures what each measure of the answer is called, in order */
-    record Shown(View view, String title, Sentence sentence, List<ShownMeasure> measures) {}
+    /**
+     * A view with choices made, and its words.
+     *
+     * @param measures what each measure of the answer is called, in order
+     * @param skipped what the filters in use that do not narrow it are called
+     */
+    record Shown(View view, String title, Sentence sentence, List<ShownMeasure> measures, List<String> skipped) {}
 
     /** @param meaning how its numbers are made, and what its author says of it */
     record ShownMeasure(String name, Aggregate aggregate, String meaning) {}

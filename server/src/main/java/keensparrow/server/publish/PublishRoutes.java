@@ -8,6 +8,7 @@ import keensparrow.core.app.App;
 import keensparrow.core.words.Words;
 import keensparrow.server.app.AppRecord;
 import keensparrow.server.app.AppService;
+import keensparrow.server.app.Explanations;
 import keensparrow.server.app.PageAnswers;
 import keensparrow.server.app.PageData;
 import keensparrow.server.app.PageDownloads;
@@ -30,6 +31,7 @@ public final class PublishRoutes {
     private final DatasetService datasets;
     private final PageAnswers answers;
     private final PageDownloads downloads;
+    private final Explanations explanations;
     private final AuditLog audit;
 
     public PublishRoutes(
@@ -38,7 +40,9 @@ public final class PublishRoutes {
             DatasetService datasets,
             PageAnswers answers,
             PageDownloads downloads,
+            Explanations explanations,
             AuditLog audit) {
+        this.explanations = explanations;
         this.service = service;
         this.apps = apps;
         this.datasets = datasets;
@@ -130,6 +134,32 @@ public final class PublishRoutes {
                 PageAnswers.Request.class,
                 AnswerLines.class,
                 this::answer);
+        api.post(
+                "/api/links/{slug}/explanations",
+                Access.ANYONE,
+                "How a number of a view is made, and of which rows where the app gives them",
+                Explanations.Request.class,
+                Explanations.Explanation.class,
+                (ctx, caller) -> {
+                    PublishRepository.Published published = service.open(caller, ctx.pathParam("slug"));
+                    explanations.explain(
+                            ctx,
+                            published.app(),
+                            datasets.getForLink(published.datasetId()),
+                            Explanations.Audience.COLLEAGUE);
+                });
+        api.get(
+                "/api/links/{slug}/behind.csv",
+                Access.ANYONE,
+                "Download the rows behind a view, with the columns of the app's tables, if the app allows it",
+                OpenApi.Csv.class,
+                this::behind);
+        api.get(
+                "/api/links/{slug}/behind.xlsx",
+                Access.ANYONE,
+                "As a workbook: download the rows behind a view, if the app allows it",
+                OpenApi.Workbook.class,
+                this::behind);
         api.get(
                 "/api/links/{slug}/rows.csv",
                 Access.ANYONE,
@@ -199,6 +229,14 @@ public final class PublishRoutes {
 
     private void rows(Context ctx, Caller caller) throws IOException {
         downloaded(ctx, caller, "rows", downloads::rows);
+    }
+
+    private void behind(Context ctx, Caller caller) throws IOException {
+        downloaded(
+                ctx,
+                caller,
+                "rows",
+                (to, app, dataset) -> explanations.rows(to, app, dataset, Explanations.Audience.COLLEAGUE));
     }
 
     private interface Download {

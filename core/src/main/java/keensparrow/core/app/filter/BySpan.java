@@ -5,6 +5,7 @@ import java.util.function.Predicate;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -13,6 +14,11 @@ import org.jspecify.annotations.Nullable;
  * @param types whether a column's values have spans
  */
 record BySpan(Predicate<ColumnType> types) implements FilterKind {
+    @Override
+    public String words() {
+        return Words.say("filters.span");
+    }
+
     @Override
     public boolean fits(ColumnInfo column) {
         return types.test(column.type());
@@ -24,7 +30,7 @@ record BySpan(Predicate<ColumnType> types) implements FilterKind {
     }
 
     @Override
-    public Question counts(String column, @Nullable String find, List<String> picked) {
-        return new Question.Histogram(column);
+    public Question counts(FilterSpec spec, @Nullable String find, List<String> picked) {
+        return new Question.Histogram(spec.column());
     }
 }

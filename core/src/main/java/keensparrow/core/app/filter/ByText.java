@@ -5,10 +5,16 @@ import keensparrow.core.aggregate.Measure;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** A part of the text is typed. */
 final class ByText implements FilterKind {
+    @Override
+    public String words() {
+        return Words.say("filters.text");
+    }
+
     @Override
     public boolean fits(ColumnInfo column) {
         return column.type() == ColumnType.TEXT || column.type() == ColumnType.TAGS;
@@ -20,7 +26,7 @@ final class ByText implements FilterKind {
     }
 
     @Override
-    public Question counts(String column, @Nullable String find, List<String> picked) {
+    public Question counts(FilterSpec spec, @Nullable String find, List<String> picked) {
         return new Question.Groups(List.of(), List.of(Measure.ROWS), Question.Order.LABEL);
     }
 }

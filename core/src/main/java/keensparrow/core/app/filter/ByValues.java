@@ -5,12 +5,18 @@ import keensparrow.core.column.ColumnType;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** Values are picked from a list. */
-final class ByValues implements FilterKind {
+class ByValues implements FilterKind {
     private static final int MAX_VALUES = 2000;
     private static final int VALUES_SHOWN = 100;
+
+    @Override
+    public String words() {
+        return Words.say("filters.values");
+    }
 
     @Override
     public boolean fits(ColumnInfo column) {
@@ -25,7 +31,8 @@ final class ByValues implements FilterKind {
     }
 
     @Override
-    public Question counts(String column, @Nullable String find, List<String> picked) {
-        return new Question.ValueCounts(column, find, VALUES_SHOWN, picked);
+    public Question counts(FilterSpec spec, @Nullable String find, List<String> picked) {
+        return new Question.ValueCounts(
+                spec.column(), find, VALUES_SHOWN, picked, spec.order() == FilterSpec.Order.LABEL);
     }
 }

@@ -6,6 +6,7 @@ import java.util.Objects;
 import java.util.stream.Stream;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Schema;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -13,14 +14,72 @@ import org.jspecify.annotations.Nullable;
  *
  * @param dataset name of the app's further dataset that has the column; null for the app's first one
  * @param also columns of other datasets that it narrows too; none when null
+ * @param column that it reads; of kinds that read none by itself, what selections and addresses call it
+ * @param title what it is called; by its column when null
+ * @param order of its values; the most frequent first when null
+ * @param condition expression of a condition; null for other kinds
+ * @param columns that are looked through for a text; none for other kinds
+ * @param skipped ids of views that it does not narrow; none when null
  */
 public record FilterSpec(
         String column,
         Kind kind,
         @Nullable String dataset,
-        @Nullable List<Also> also) {
+        @Nullable List<Also> also,
+        @Nullable String title,
+        @Nullable Order order,
+        @Nullable String condition,
+        @Nullable List<String> columns,
+        @Nullable List<String> skipped) {
     public FilterSpec {
         also = also == null ? List.of() : List.copyOf(also);
+        columns = columns == null ? List.of() : List.copyOf(columns);
+        skipped = skipped == null ? List.of() : List.copyOf(skipped);
+    }
+
+    /** @param also columns of other datasets that it narrows too */
+    public FilterSpec(String column, Kind kind, @Nullable String dataset, @Nullable List<Also> also) {
+        this(column, kind, dataset, also, null, null, null, null, null);
+    }
+
+    /** A condition that rows meet or not. @param id what selections and addresses call it */
+    public static FilterSpec ofCondition(String id, String title, String condition) {
+        return new FilterSpec(id, Kind.CONDITION, null, null, title, null, condition, null, null);
+    }
+
+    /** A text looked for in several columns. @param id what selections and addresses call it */
+    public static FilterSpec ofSearch(String id, List<String> columns) {
+        return new FilterSpec(id, Kind.SEARCH, null, null, null, null, null, columns, null);
+    }
+
+    /** How values follow each other. */
+    public enum Order {
+        FREQUENT,
+        LABEL
+    }
+
+    /** As a filter of its own dataset's part of an app. */
+    public FilterSpec alone() {
+        return new FilterSpec(column, kind, null, null, title, order, condition, columns, skipped);
+    }
+
+    public FilterSpec skipping(List<String> views) {
+        return new FilterSpec(column, kind, dataset, also, title, order, condition, columns, views);
+    }
+
+    /** Columns that are looked through. */
+    public List<String> searched() {
+        return columns == null ? List.of() : columns;
+    }
+
+    /** Ids of views that it does not narrow. */
+    public List<String> skippedViews() {
+        return skipped == null ? List.of() : skipped;
+    }
+
+    /** What it is called: its own title, or the label of its column. */
+    public String label(Schema schema) {
+        return title == null || title.isBlank() ? kind.definition().label(this, schema) : title;
     }
 
     /** On a column of the app's first dataset alone. */
@@ -58,7 +117,10 @@ public record FilterSpec(
         VALUES(new ByValues()),
         RANGE(new BySpan(ColumnType::isNumber)),
         DATES(new BySpan(ColumnType::isTime)),
-        TEXT(new ByText());
+        TEXT(new ByText()),
+        ONE(new ByOneValue()),
+        SEARCH(new BySearch()),
+        CONDITION(new ByCondition());
 
         private final FilterKind definition;
 

@@ -25,7 +25,8 @@ final class Bars extends GroupsKind {
                 Slot.ARRANGEMENT,
                 Slot.UPRIGHT,
                 Slot.PANELS,
-                Slot.REFERENCE);
+                Slot.REFERENCE,
+                Slot.CONDITION);
     }
 
     @Override

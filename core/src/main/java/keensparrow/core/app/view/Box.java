@@ -22,7 +22,7 @@ final class Box extends GroupsKind {
 
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.LARGEST);
+        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.LARGEST, Slot.CONDITION);
     }
 
     @Override

@@ -8,7 +8,7 @@ import org.jspecify.annotations.Nullable;
 abstract class CrossedKind extends GroupsKind {
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.ACROSS, Slot.LARGEST);
+        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.ACROSS, Slot.LARGEST, Slot.CONDITION);
     }
 
     @Override

@@ -19,7 +19,7 @@ final class Figure extends GroupsKind {
 
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.COMPARISON);
+        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.COMPARISON, Slot.CONDITION);
     }
 
     @Override
@@ -54,11 +54,12 @@ final class Figure extends GroupsKind {
                 words.phrase("view.andTheLatestComparedWith", Sentence.control("comparison", compare.label()));
             }
         }
+        narrowed(words, view);
         return words.phrase("view.as", Sentence.control("kind", label())).build();
     }
 
     @Override
     public String title(View view, AppWords names) {
-        return names.title(view.measureId(), measure(view));
+        return narrowed(names.title(view.measureId(), measure(view)), view);
     }
 }

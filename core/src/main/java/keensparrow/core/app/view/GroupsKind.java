@@ -142,7 +142,15 @@ abstract class GroupsKind implements ViewKind {
             }
         }
         drawn(words, view);
+        narrowed(words, view);
         return words.phrase("view.as", Sentence.control("kind", label())).build();
+    }
+
+    /** Rows that it leaves out, in the words of its author. */
+    static void narrowed(Sentence.Builder words, View view) {
+        if (view.condition() != null) {
+            words.phrase("view.where", Sentence.control("condition", view.condition()));
+        }
     }
 
     /** What is said of the third grouping. */
@@ -173,6 +181,13 @@ abstract class GroupsKind implements ViewKind {
         }
     }
 
+    /** A title never hides that it is of some rows. */
+    static String narrowed(String title, View view) {
+        return view.condition() == null
+                ? title
+                : Words.say("view.titleWhere", "title", title, "condition", view.condition());
+    }
+
     private static String phrase(GroupBy by, Schema schema) {
         return by.phrase(schema) + (schema.has(by.column()) ? "" : Words.say("view.thisColumnIsGone"));
     }
@@ -183,7 +198,7 @@ abstract class GroupsKind implements ViewKind {
         String what = names.title(view.measureId(), measure(view));
         GroupBy by = by(view);
         if (by == null) {
-            return what;
+            return narrowed(what, view);
         }
         List<String> groups = new ArrayList<>(List.of(by.phrase(schema)));
         String split = split(view);
@@ -195,6 +210,6 @@ abstract class GroupsKind implements ViewKind {
                 groups.add(more.phrase(schema));
             }
         }
-        return Words.say("view.by2", "what", what, "groups", Wording.all(groups));
+        return narrowed(Words.say("view.by2", "what", what, "groups", Wording.all(groups)), view);
     }
 }

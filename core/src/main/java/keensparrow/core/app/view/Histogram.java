@@ -19,7 +19,7 @@ final class Histogram extends GroupsKind {
 
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.GROUPING);
+        return List.of(Slot.GROUPING, Slot.CONDITION);
     }
 
     @Override
@@ -43,6 +43,6 @@ final class Histogram extends GroupsKind {
         GroupBy by = view.by();
         return by == null
                 ? Words.say("view.histogram")
-                : Words.say("view.spreadOf", "column", words.schema().label(by.column()));
+                : narrowed(Words.say("view.spreadOf", "column", words.schema().label(by.column())), view);
     }
 }

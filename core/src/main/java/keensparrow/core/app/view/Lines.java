@@ -17,7 +17,15 @@ final class Lines extends GroupsKind {
 
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.LARGEST, Slot.SPLIT, Slot.AREA, Slot.PANELS, Slot.REFERENCE);
+        return List.of(
+                Slot.MEASURE,
+                Slot.GROUPING,
+                Slot.LARGEST,
+                Slot.SPLIT,
+                Slot.AREA,
+                Slot.PANELS,
+                Slot.REFERENCE,
+                Slot.CONDITION);
     }
 
     @Override

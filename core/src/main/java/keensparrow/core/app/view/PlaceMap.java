@@ -24,7 +24,7 @@ final class PlaceMap extends GroupsKind {
 
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.COORDINATES);
+        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.COORDINATES, Slot.CONDITION);
     }
 
     @Override

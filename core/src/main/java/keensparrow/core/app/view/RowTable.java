@@ -29,7 +29,7 @@ class RowTable implements ViewKind {
 
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.COLUMNS);
+        return List.of(Slot.COLUMNS, Slot.CONDITION);
     }
 
     @Override
@@ -72,6 +72,7 @@ class RowTable implements ViewKind {
         for (Question.Sort sort : view.sort()) {
             words.phrase("view.by3", Sentence.control("sort", schema.label(sort.column()) + direction(sort, schema)));
         }
+        GroupsKind.narrowed(words, view);
         return words.phrase("view.as", Sentence.control("kind", label())).build();
     }
 
@@ -105,6 +106,6 @@ class RowTable implements ViewKind {
 
     @Override
     public String title(View view, AppWords words) {
-        return Wording.capital(words.noun());
+        return GroupsKind.narrowed(Wording.capital(words.noun()), view);
     }
 }

@@ -19,7 +19,7 @@ final class Shares extends GroupsKind {
 
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.LARGEST);
+        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.LARGEST, Slot.CONDITION);
     }
 
     @Override

@@ -17,7 +17,8 @@ final class Summary extends GroupsKind {
 
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.MEASURE, Slot.MEASURES, Slot.GROUPING, Slot.LARGEST, Slot.ACROSS, Slot.PANELS);
+        return List.of(
+                Slot.MEASURE, Slot.MEASURES, Slot.GROUPING, Slot.LARGEST, Slot.ACROSS, Slot.PANELS, Slot.CONDITION);
     }
 
     @Override
@@ -28,6 +29,11 @@ final class Summary extends GroupsKind {
     @Override
     public Place size() {
         return new Place(0, 0, 12, 6);
+    }
+
+    @Override
+    public boolean needsAcross() {
+        return false;
     }
 
     @Override

@@ -23,6 +23,7 @@ import org.jspecify.annotations.Nullable;
  * @param across a second grouping of any form, for kinds that have one; null for none
  * @param panels a grouping that gives each group a panel or rows of its own; null for none
  * @param settings how it is drawn; the usual way when null
+ * @param condition expression that holds for the rows it shows, whatever is filtered; null for all rows
  * @param dataset name of the app's further dataset that it shows; null for the app's first one
  */
 public record View(
@@ -43,12 +44,14 @@ public record View(
         @Nullable GroupBy across,
         @Nullable GroupBy panels,
         @Nullable ViewSettings settings,
-        @Nullable String dataset) {
+        @Nullable String dataset,
+        @Nullable String condition) {
     public View {
         columns = List.copyOf(columns);
         sort = List.copyOf(sort);
         measures = measures == null ? List.of() : List.copyOf(measures);
         settings = settings == null ? ViewSettings.USUAL : settings;
+        condition = condition == null || condition.isBlank() ? null : condition;
     }
 
     /** On the first page. */
@@ -66,7 +69,7 @@ public record View(
             Question.@Nullable Order order) {
         this(
                 id, title, kind, measure, by, split, largest, columns, sort, place, order, null, null, null, null, null,
-                null, null);
+                null, null, null);
     }
 
     /** With groups in order of size. */
@@ -83,7 +86,7 @@ public record View(
             Place place) {
         this(
                 id, title, kind, measure, by, split, largest, columns, sort, place, null, null, null, null, null, null,
-                null, null);
+                null, null, null);
     }
 
     /** How it is drawn: the one list of all kinds. */
@@ -118,14 +121,14 @@ public record View(
     public View withMeasure(Measure next) {
         return new View(
                 id, title, kind, next, by, split, largest, columns, sort, place, order, page, null, measures, across,
-                panels, settings, dataset);
+                panels, settings, dataset, condition);
     }
 
     /** Shows a measure of the app, which is {@code next} now. */
     public View withMeasure(String nextId, Measure next) {
         return new View(
                 id, title, kind, next, by, split, largest, columns, sort, place, order, page, nextId, measures, across,
-                panels, settings, dataset);
+                panels, settings, dataset, condition);
     }
 
     /** Shows a measure of the app; what is derived from the one before is derived from it. */
@@ -139,48 +142,55 @@ public record View(
     public View withBy(GroupBy next) {
         return new View(
                 id, title, kind, measure, next, split, largest, columns, sort, place, order, page, measureId, measures,
-                across, panels, settings, dataset);
+                across, panels, settings, dataset, condition);
     }
 
     /** @param next null for no split */
     public View withSplit(@Nullable String next) {
         return new View(
                 id, title, kind, measure, by, next, largest, columns, sort, place, order, page, measureId, measures,
-                across, panels, settings, dataset);
+                across, panels, settings, dataset, condition);
     }
 
     /** @param next groups kept before Other; 0 keeps all */
     public View withLargest(int next) {
         return new View(
                 id, title, kind, measure, by, split, next, columns, sort, place, order, page, measureId, measures,
-                across, panels, settings, dataset);
+                across, panels, settings, dataset, condition);
     }
 
     /** @param next id of a page */
     public View onPage(String next) {
         return new View(
                 id, title, kind, measure, by, split, largest, columns, sort, place, order, next, measureId, measures,
-                across, panels, settings, dataset);
+                across, panels, settings, dataset, condition);
     }
 
     /** @param next name of a further dataset of its app; null for the first one */
     public View ofDataset(@Nullable String next) {
         return new View(
                 id, title, kind, measure, by, split, largest, columns, sort, place, order, page, measureId, measures,
-                across, panels, settings, next);
+                across, panels, settings, next, condition);
+    }
+
+    /** @param next an expression that holds for the rows it shows; null for all rows */
+    public View where(@Nullable String next) {
+        return new View(
+                id, title, kind, measure, by, split, largest, columns, sort, place, order, page, measureId, measures,
+                across, panels, settings, dataset, next);
     }
 
     public View withKind(Kind next) {
         return new View(
                 id, title, next, measure, by, split, largest, columns, sort, place, order, page, measureId, measures,
-                across, panels, settings, dataset);
+                across, panels, settings, dataset, condition);
     }
 
     /** Shows these measures besides. */
     public View besides(List<Measure> next) {
         return new View(
                 id, title, kind, measure, by, split, largest, columns, sort, place, order, page, measureId, next,
-                across, panels, settings, dataset);
+                across, panels, settings, dataset, condition);
     }
 
     /** Grouped a second and a third time, in any form; null for neither. */
@@ -203,13 +213,14 @@ public record View(
                 nextAcross,
                 nextPanels,
                 settings,
-                dataset);
+                dataset,
+                condition);
     }
 
     public View drawn(ViewSettings next) {
         return new View(
                 id, title, kind, measure, by, split, largest, columns, sort, place, order, page, measureId, measures,
-                across, panels, next, dataset);
+                across, panels, next, dataset, condition);
     }
 
     /** Whether it shows rows, not numbers made of them. */

@@ -34,6 +34,11 @@ public interface ViewKind {
         return !slots().contains(Slot.GROUPING);
     }
 
+    /** Whether it cannot stand without a second grouping. */
+    default boolean needsAcross() {
+        return slots().contains(Slot.ACROSS);
+    }
+
     /** Columns and rows of the grid that a new one takes; x and y are 0. */
     Place size();
 
@@ -104,6 +109,8 @@ public interface ViewKind {
         COMPARISON,
         REFERENCE,
         TEXT,
+        /** Rows that it leaves out, whatever is filtered. */
+        CONDITION,
         /** Where its groups lie. */
         COORDINATES
     }

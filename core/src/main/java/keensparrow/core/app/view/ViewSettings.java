@@ -62,6 +62,11 @@ public record ViewSettings(
     }
 
     public static ViewSettings at(String latitude, String longitude) {
-        return new ViewSettings(null, null, null, null, null, null, latitude, longitude);
+        return USUAL.lying(latitude, longitude);
+    }
+
+    /** With columns that say where things lie. */
+    public ViewSettings lying(String nextLatitude, String nextLongitude) {
+        return new ViewSettings(arrange, upright, area, compare, reference, text, nextLatitude, nextLongitude);
     }
 }

@@ -124,8 +124,10 @@ public final class FilterAggregations {
         Set<String> always = new HashSet<>(question.always());
         String find = question.find() == null ? "" : question.find().toLowerCase(Locale.ROOT);
         int fitting = 0;
-        boolean inOrder = table.column(question.column()).type().isNumber() && keys.count() <= question.limit();
-        for (int id : frequencies.get(question.column(), () -> order(totals, blank, inOrder))) {
+        boolean inOrder = question.isByLabel()
+                || table.column(question.column()).type().isNumber() && keys.count() <= question.limit();
+        String order = (inOrder ? "o " : "f ") + question.column();
+        for (int id : frequencies.get(order, () -> order(totals, blank, inOrder))) {
             String value = Objects.requireNonNull(keys.key(id).value());
             boolean fits = find.isEmpty() || value.toLowerCase(Locale.ROOT).contains(find);
             fitting += fits ? 1 : 0;

@@ -1,0 +1,75 @@
+package keensparrow.core.app.filter;
+
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.filter.Containing;
+import keensparrow.core.filter.Filter;
+import keensparrow.core.filter.TextSearch;
+import keensparrow.core.question.Question;
+import keensparrow.core.sentence.FilterSentences;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Schema;
+import keensparrow.core.words.Words;
+import org.jspecify.annotations.Nullable;
+
+/** A part of a text that stands in one of several columns is typed. */
+final class BySearch implements FilterKind {
+    @Override
+    public String words() {
+        return Words.say("filters.search");
+    }
+
+    @Override
+    public boolean fits(ColumnInfo column) {
+        return false; // it is of several
+    }
+
+    @Override
+    public boolean suits(ColumnInfo column, int distinct) {
+        return false;
+    }
+
+    @Override
+    public boolean isOfColumn() {
+        return false;
+    }
+
+    @Override
+    public @Nullable String fault(FilterSpec spec) {
+        return spec.searched().isEmpty() ? Words.say("filters.aSearchNeedsColumns") : null;
+    }
+
+    @Override
+    public String label(FilterSpec spec, Schema schema) {
+        return Words.say("filters.searchLabel");
+    }
+
+    @Override
+    public Set<String> columns(FilterSpec spec) {
+        return new LinkedHashSet<>(spec.searched());
+    }
+
+    @Override
+    public Question counts(FilterSpec spec, @Nullable String find, List<String> picked) {
+        return new Question.Groups(List.of(), List.of(Measure.ROWS), Question.Order.LABEL);
+    }
+
+    @Override
+    public boolean takes(Filter picked) {
+        return picked instanceof Containing;
+    }
+
+    @Override
+    public Filter narrowing(FilterSpec spec, Filter picked) {
+        return picked instanceof Containing text ? new TextSearch(spec.searched(), text.text()) : picked;
+    }
+
+    @Override
+    public String phrase(FilterSpec spec, Filter picked, Schema schema) {
+        return spec.title() == null || spec.title().isBlank()
+                ? FilterSentences.phrase(narrowing(spec, picked), schema)
+                : FilterKind.super.phrase(spec, picked, schema);
+    }
+}

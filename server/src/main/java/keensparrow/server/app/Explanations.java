@@ -1,0 +1,290 @@
+package keensparrow.server.app;
+
+import io.javalin.http.Context;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import keensparrow.core.aggregate.Aggregate;
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.App;
+import keensparrow.core.app.AppQuestions;
+import keensparrow.core.app.AppSentences;
+import keensparrow.core.app.Downloads;
+import keensparrow.core.app.PageRequest;
+import keensparrow.core.app.PartSelections;
+import keensparrow.core.app.Selection;
+import keensparrow.core.app.view.TableSlice;
+import keensparrow.core.app.view.View;
+import keensparrow.core.engine.QueryEngine;
+import keensparrow.core.error.ErrorCode;
+import keensparrow.core.error.UserException;
+import keensparrow.core.filter.Filter;
+import keensparrow.core.group.ByBins;
+import keensparrow.core.group.GroupKey;
+import keensparrow.core.question.Answer;
+import keensparrow.core.question.Question;
+import keensparrow.core.question.QuestionSet;
+import keensparrow.core.sentence.FilterSentences;
+import keensparrow.core.sentence.Sentence;
+import keensparrow.core.sql.QuestionSql;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Schema;
+import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
+import keensparrow.server.dataset.Dataset;
+import keensparrow.server.dataset.DatasetService;
+import keensparrow.server.dataset.TableResponse;
+import keensparrow.server.http.Requests;
+import org.jspecify.annotations.Nullable;
+
+/** What a number of a page is: how it is made, what held, how many rows it is of and the first of them. */
+public final class Explanations {
+    private static final int SAMPLE = 20;
+    private static final int MAX_COLUMNS = 40;
+
+    private final DatasetService datasets;
+
+    public Explanations(DatasetService datasets) {
+        this.datasets = datasets;
+    }
+
+    /**
+     * What is asked about: a view, and of it what is marked there.
+     *
+     * @param choices for each choice by id, the id of the picked option
+     */
+    public record Request(
+            @Nullable String view,
+            @Nullable List<Filter> filters,
+            @Nullable List<Selection.Mark> marks,
+            @Nullable Map<String, String> choices) {}
+
+    /** @param blanks rows without a value, which are left out; null where a measure reads no column */
+    public record Explained(
+            String name, String meaning, @Nullable Long blanks) {}
+
+    /**
+     * How a number is made.
+     *
+     * @param reading what is read, as a sentence
+     * @param part what of the view is marked, which this is about; null for all of it
+     * @param rows that it is of
+     * @param sql the same question in SQL
+     * @param sample the first of the rows; null where the app gives none away
+     */
+    public record Explanation(
+            Sentence view,
+            Sentence reading,
+            @Nullable String part,
+            List<Explained> measures,
+            int rows,
+            String sql,
+            Answer.@Nullable Rows sample) {}
+
+    /** Who asks decides which columns of the rows are seen. */
+    public enum Audience {
+        AUTHOR,
+        COLLEAGUE
+    }
+
+    /** A view with the rows behind what it shows. */
+    private record Asked(
+            AppParts parts,
+            AppParts.Part part,
+            View view,
+            QueryEngine engine,
+            PartSelections selections,
+            List<QueryEngine> engines,
+            Optional<Filter> mark,
+            Set<Filter> narrowing) {}
+
+    private Asked asked(App whole, Dataset dataset, Request request) {
+        App app = whole.shown(request.choices() == null ? Map.of() : request.choices());
+        View view = Optional.ofNullable(request.view())
+                .flatMap(app::view)
+                .orElseThrow(() -> new UserException(ErrorCode.VIEW_NOT_FOUND, Text.of("server.app.thisAppHasNoSuch")));
+        AppParts parts = AppParts.of(app, dataset, datasets);
+        List<QueryEngine> engines = parts.engines(datasets);
+        PageAnswers.Request plain = new PageAnswers.Request(
+                null, request.filters(), request.marks(), null, null, null, null, request.choices());
+        PartSelections selections = parts.selections(engines, PageAnswers.selection(plain));
+        AppParts.Part part = parts.of(view);
+        int at = parts.all().indexOf(part);
+        Selection selection = selections.parts().get(at);
+        Optional<Filter> mark = selection.marks().stream()
+                .filter(one -> one.view().equals(view.id()))
+                .map(Selection.Mark::filter)
+                .findFirst();
+        Set<Filter> narrowing = AppQuestions.narrowing(part.app(), view, selection);
+        mark.ifPresent(narrowing::add);
+        return new Asked(parts, part, view, engines.get(at), selections, engines, mark, narrowing);
+    }
+
+    /** @throws UserException VIEW_NOT_FOUND for no such view; what the view itself fails with */
+    public void explain(Context ctx, App app, Dataset dataset, Audience audience) {
+        Asked asked = asked(app, dataset, Requests.body(ctx, Request.class));
+        try {
+            ctx.json(explanation(asked, app, audience));
+        } catch (UserException failure) {
+            throw audience == Audience.AUTHOR ? failure : PageAnswers.told(failure);
+        }
+    }
+
+    private Explanation explanation(Asked asked, App whole, Audience audience) {
+        App app = asked.part().app();
+        Schema schema = asked.part().schema();
+        View view = asked.view();
+        List<Measure> measures = view.kind().definition().measures(view);
+        List<String> names = AppSentences.measures(view, app, schema);
+        List<String> read = measures.stream()
+                .map(Measure::column)
+                .filter(column -> column != null && schema.has(column))
+                .distinct()
+                .toList();
+        List<Long> filled = counts(asked, read);
+        List<Explained> explained = new ArrayList<>();
+        for (int m = 0; m < measures.size(); m++) {
+            int at = read.indexOf(measures.get(m).column());
+            String meaning = AppSentences.meaning(m == 0 ? view.measureId() : null, measures.get(m), app, schema);
+            explained.add(new Explained(
+                    names.get(m), meaning, at < 0 ? null : Long.valueOf(filled.get(0) - filled.get(at + 1))));
+        }
+        List<String> columns = columns(asked, whole, audience);
+        Answer.@Nullable Rows sample = null;
+        if (!columns.isEmpty()
+                && one(asked, new Question.Rows(columns, List.of(), 0, SAMPLE)) instanceof Answer.Rows rows) {
+            sample = rows;
+        }
+        return new Explanation(
+                AppSentences.view(view, app, schema),
+                reading(asked),
+                asked.mark().map(mark -> FilterSentences.phrase(mark, schema)).orElse(null),
+                explained,
+                filled.get(0).intValue(),
+                sql(asked),
+                sample);
+    }
+
+    /** The sentence of the selection as far as it narrows the dataset of the view. */
+    private static Sentence reading(Asked asked) {
+        List<Integer> passing = new ArrayList<>();
+        for (int p = 0; p < asked.engines().size(); p++) {
+            passing.add(AppParts.passing(
+                    asked.parts().all().get(p),
+                    asked.engines().get(p),
+                    asked.selections().parts().get(p)));
+        }
+        PageRequest shown = new PageRequest(Selection.NONE, List.of(asked.view().id()), Map.of(), Map.of(), false);
+        return asked.parts().sentence(asked.selections().whole(), passing, shown);
+    }
+
+    /** How many rows, then how many have a value in each column. */
+    private static List<Long> counts(Asked asked, List<String> columns) {
+        List<Measure> measures = new ArrayList<>(List.of(Measure.ROWS));
+        columns.forEach(column -> measures.add(new Measure(Aggregate.COUNT, column)));
+        Answer answer = one(asked, new Question.Groups(List.of(), measures, Question.Order.LABEL));
+        List<Long> counts = new ArrayList<>();
+        if (answer instanceof Answer.Groups groups) {
+            groups.measures().forEach(measure -> {
+                BigDecimal value = measure.values().get(0);
+                counts.add(value == null ? 0L : value.longValue());
+            });
+        }
+        return counts;
+    }
+
+    /** The answer to a question about the rows behind. */
+    private static Answer one(Asked asked, Question question) {
+        List<QuestionSet.ActiveFilter> conditions = new ArrayList<>();
+        for (Filter filter : asked.narrowing()) {
+            conditions.add(new QuestionSet.ActiveFilter("f" + conditions.size(), filter));
+        }
+        Answer[] found = {null};
+        asked.engine()
+                .answer(
+                        new QuestionSet(conditions, List.of(new QuestionSet.Asked("q", question, Set.of()))),
+                        answered -> {
+                            if (answered.failure() != null) {
+                                throw answered.failure();
+                            }
+                            found[0] = answered.answer();
+                        },
+                        () -> false);
+        if (found[0] == null) {
+            throw new UserException(ErrorCode.VIEW_NOT_FOUND, Text.of("server.app.thisAppHasNoSuch"));
+        }
+        return found[0];
+    }
+
+    private static String sql(Asked asked) {
+        View view = asked.view();
+        Question question = view.kind().definition().ask(view, TableSlice.FIRST);
+        QuestionSql.@Nullable Bins bins = null;
+        boolean binned = question instanceof Question.Groups groups
+                && groups.by().stream().anyMatch(by -> by.grouping() instanceof ByBins);
+        if (binned && one(asked, question) instanceof Answer.Groups answer) {
+            bins = bins(answer.axis());
+        }
+        return new QuestionSql(
+                        asked.part().schema(),
+                        asked.part().dataset().name(),
+                        asked.engine().statistics()::latest,
+                        bins)
+                .of(question, asked.narrowing());
+    }
+
+    private static QuestionSql.@Nullable Bins bins(List<GroupKey> axis) {
+        List<GroupKey> bins = axis.stream()
+                .filter(key -> key.to() != null && key.value() != null)
+                .toList();
+        if (bins.isEmpty()) {
+            return null;
+        }
+        BigDecimal first = new BigDecimal(bins.get(0).value());
+        return new QuestionSql.Bins(
+                new BigDecimal(bins.get(0).to()).subtract(first),
+                first,
+                new BigDecimal(bins.get(bins.size() - 1).value()));
+    }
+
+    /** An author sees all columns, what the view shows first; a colleague those of the app's tables, if it gives rows. */
+    private static List<String> columns(Asked asked, App whole, Audience audience) {
+        Schema schema = asked.part().schema();
+        Set<String> names = new LinkedHashSet<>();
+        if (audience == Audience.AUTHOR) {
+            names.addAll(PageData.columnsOf(asked.view()));
+            schema.columns().stream().map(ColumnInfo::name).forEach(names::add);
+        } else if (whole.allows(Downloads.ROWS)) {
+            asked.part().app().views().stream().filter(View::isOfRows).forEach(table -> names.addAll(table.columns()));
+        }
+        return names.stream().filter(schema::has).limit(MAX_COLUMNS).toList();
+    }
+
+    /** Exactly the rows behind, as a file; {@code ?view=} and {@code ?selection=}. @throws UserException NOT_ALLOWED */
+    public void rows(Context ctx, App app, Dataset dataset, Audience audience) throws IOException {
+        String json = ctx.queryParam("selection");
+        PageAnswers.Request given = json == null
+                ? new PageAnswers.Request(null, null, null, null, null, null, null, null)
+                : Requests.parse(json, PageAnswers.Request.class);
+        Asked asked = asked(
+                app, dataset, new Request(ctx.queryParam("view"), given.filters(), given.marks(), given.choices()));
+        List<String> columns = columns(asked, app, audience);
+        if (columns.isEmpty()) {
+            throw new UserException(ErrorCode.NOT_ALLOWED, Text.of("server.app.theAuthorOfThisApp"));
+        }
+        String title = AppSentences.title(
+                asked.view(), asked.part().app(), asked.part().schema());
+        TableResponse.of(ctx, title, Words.say("server.app.rowsBehind"))
+                .about(() -> List.of(
+                        List.of(Words.say("server.app.aboutApp"), app.title()),
+                        List.of(
+                                Words.say("server.app.aboutSelection"),
+                                reading(asked).text())))
+                .rows(asked.engine(), new QueryEngine.RowScan(columns, asked.narrowing(), List.of()));
+    }
+}

@@ -1,0 +1,203 @@
+import { Select } from 'antd';
+import type { AppDefinition, FilterSpec, Grammar, PageData } from '../../api/types';
+import { dataOf, filterName } from '../../shared/datasets';
+import { Menu } from '../../shared/Menu';
+import { freeName } from './names';
+import { isCoded } from './options';
+import { TypedInput } from './TypedInput';
+import { say } from '../../words';
+
+interface Props {
+  readonly app: AppDefinition;
+  readonly page: PageData;
+  readonly grammar: Grammar;
+  readonly onChange: (app: AppDefinition) => void;
+}
+
+/** How each filter is picked, what it is called, which views it leaves alone; conditions and searches. */
+export function FiltersMenu({ app, page, grammar, onChange }: Props) {
+  const { filters } = app;
+  const set = (at: number, next: FilterSpec) =>
+    onChange({ ...app, filters: filters.map((spec, i) => (i === at ? next : spec)) });
+  const add = (spec: FilterSpec) => onChange({ ...app, filters: [...filters, spec] });
+  const id = () =>
+    freeName(
+      'c',
+      filters.map((spec) => ({ id: spec.column })),
+    );
+  const texts = page.columns.filter(isCoded).map((column) => column.name);
+  return (
+    <Menu
+      label={say('compose.howTheyFilter')}
+      className="word"
+      name={say('compose.howEachFilterWorks')}
+    >
+      {() => (
+        <div className="definitions filter-specs">
+          <p>
+            <button
+              type="button"
+              className="button"
+              onClick={() =>
+                add({
+                  column: id(),
+                  kind: 'CONDITION',
+                  title: say('compose.newCondition'),
+                  condition: '1 = 1',
+                })
+              }
+            >
+              {say('compose.addACondition')}
+            </button>{' '}
+            <button
+              type="button"
+              className="button"
+              disabled={texts.length === 0}
+              onClick={() => add({ column: id(), kind: 'SEARCH', columns: texts })}
+            >
+              {say('compose.addASearch')}
+            </button>
+          </p>
+          {filters.map((spec, at) => (
+            <OneFilterSpec
+              key={filterName(spec)}
+              spec={spec}
+              page={page}
+              grammar={grammar}
+              onChange={(next) => set(at, next)}
+              onEarlier={
+                at === 0
+                  ? null
+                  : () => {
+                      const next = [...filters];
+                      next.splice(at - 1, 2, spec, filters[at - 1] as FilterSpec);
+                      onChange({ ...app, filters: next });
+                    }
+              }
+              onRemove={() =>
+                onChange({ ...app, filters: filters.filter((other) => other !== spec) })
+              }
+            />
+          ))}
+        </div>
+      )}
+    </Menu>
+  );
+}
+
+function OneFilterSpec({
+  spec,
+  page,
+  grammar,
+  onChange,
+  onEarlier,
+  onRemove,
+}: {
+  readonly spec: FilterSpec;
+  readonly page: PageData;
+  readonly grammar: Grammar;
+  readonly onChange: (spec: FilterSpec) => void;
+  readonly onEarlier: (() => void) | null;
+  readonly onRemove: () => void;
+}) {
+  const { columns } = dataOf(page, spec.dataset);
+  const column = columns.find((item) => item.name === spec.column);
+  const words = (kind: FilterSpec['kind']) =>
+    grammar.filterKinds.find((item) => item.kind === kind)?.words ?? kind;
+  const ofColumn = grammar.filterKinds.find((item) => item.kind === spec.kind)?.ofColumn ?? true;
+  const plain = column?.label ?? spec.condition ?? say('compose.search');
+  const label = spec.title || plain;
+  const views = page.app.views.filter(
+    (view) =>
+      (view.dataset ?? null) === (spec.dataset ?? null) ||
+      (spec.also ?? []).some((other) => (other.dataset ?? null) === (view.dataset ?? null)),
+  );
+  return (
+    <fieldset className="definition filter-spec" data-filter={filterName(spec)} aria-label={label}>
+      <TypedInput
+        label={say('compose.titleOfTheFilter')}
+        value={spec.title ?? ''}
+        placeholder={plain}
+        empty
+        onDone={(title) => onChange({ ...spec, title: title || null })}
+      />
+      {ofColumn && column && column.filters.length > 1 && (
+        <label className="soft">
+          {say('compose.pickedBy')}{' '}
+          <Select
+            size="small"
+            aria-label={say('compose.howIsPicked', { label })}
+            popupMatchSelectWidth={false}
+            value={spec.kind}
+            options={column.filters.map((kind) => ({ value: kind, label: words(kind) }))}
+            onChange={(kind) => onChange({ ...spec, kind })}
+          />
+        </label>
+      )}
+      {(spec.kind === 'VALUES' || spec.kind === 'ONE') && (
+        <label className="soft">
+          {say('compose.valuesInOrderOf')}{' '}
+          <Select
+            size="small"
+            aria-label={say('compose.orderOfValues', { label })}
+            popupMatchSelectWidth={false}
+            value={spec.order ?? 'FREQUENT'}
+            options={[
+              { value: 'FREQUENT', label: say('compose.theirRows') },
+              { value: 'LABEL', label: say('compose.theirNames') },
+            ]}
+            onChange={(order: 'FREQUENT' | 'LABEL') => onChange({ ...spec, order })}
+          />
+        </label>
+      )}
+      {spec.kind === 'CONDITION' && (
+        <TypedInput
+          label={say('compose.conditionOfTheFilter')}
+          value={spec.condition ?? ''}
+          onDone={(condition) => onChange({ ...spec, condition })}
+        />
+      )}
+      {spec.kind === 'SEARCH' && (
+        <Select
+          mode="multiple"
+          size="small"
+          aria-label={say('compose.columnsLookedThrough')}
+          popupMatchSelectWidth={false}
+          optionFilterProp="label"
+          value={spec.columns ?? []}
+          options={columns.filter(isCoded).map((item) => ({ value: item.name, label: item.label }))}
+          onChange={(names: string[]) => names.length > 0 && onChange({ ...spec, columns: names })}
+        />
+      )}
+      <label className="soft">
+        {say('compose.leavesAlone')}{' '}
+        <Select
+          mode="multiple"
+          size="small"
+          aria-label={say('compose.viewsThatDoesNotNarrow', { label })}
+          className="follow-pick"
+          placeholder={say('compose.noView')}
+          maxTagTextLength={34}
+          popupMatchSelectWidth={false}
+          optionFilterProp="label"
+          value={(spec.skipped ?? []).filter((id) => views.some((view) => view.id === id))}
+          options={views.map((view) => ({
+            value: view.id,
+            label: page.words[view.id]?.title ?? view.id,
+          }))}
+          onChange={(skipped: string[]) => onChange({ ...spec, skipped })}
+        />
+      </label>
+      <span className="spec-end">
+        {onEarlier && (
+          <button type="button" className="word" onClick={onEarlier}>
+            {say('compose.earlier')}
+          </button>
+        )}{' '}
+        <button type="button" className="word" onClick={onRemove}>
+          {say('compose.removeThisFilter')}
+        </button>
+      </span>
+    </fieldset>
+  );
+}
