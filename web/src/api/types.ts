@@ -78,6 +78,7 @@ export type ColumnInfo = Given<Schemas['ColumnInfo']>;
 export type ColumnProfile = Given<Schemas['ColumnProfile']>;
 export type Step = Schemas['Step'];
 export type DatasetDetails = Given<Schemas['DatasetRoutesDetails']>;
+export type AfterSteps = Given<Schemas['DatasetRoutesAfter']>;
 export type Ambiguity = Given<Schemas['LoadReportAmbiguity']>;
 export type TableChoice = Schemas['TableChoice'];
 export type ReadingChoices = Schemas['ReadingChoices'];

@@ -12,11 +12,13 @@ interface Props {
   /** The column that is looked at. */
   readonly looked: string | null;
   readonly busy: boolean;
+  /** Whether it stands between others. */
+  readonly isInserted?: boolean;
   readonly onStep: (step: Step) => Promise<boolean>;
 }
 
 /** A new step at the end: computing is said at once, all others are picked from a list. */
-export function AddStep({ data, looked, busy, onStep }: Props) {
+export function AddStep({ data, looked, busy, isInserted = false, onStep }: Props) {
   const [kind, setKind] = useState<StepKindWords | 'compute' | null>(null);
   const kinds = useGrammar().stepKinds.filter(
     (item) => item.slots.length > 0 && item.kind !== 'compute',
@@ -46,13 +48,13 @@ export function AddStep({ data, looked, busy, onStep }: Props) {
   }
   return (
     <p className="step-sentence add-step">
-      {say('prepare.addAStep')}{' '}
+      {isInserted ? say('prepare.insertAStepHere') : say('prepare.addAStep')}{' '}
       <button type="button" className="word" onClick={() => setKind('compute')}>
         {say('prepare.computeAColumn')}
       </button>{' '}
       {say('prepare.or')}{' '}
       <Select
-        aria-label={say('prepare.kindsOfSteps')}
+        aria-label={isInserted ? say('prepare.kindsOfInsertedSteps') : say('prepare.kindsOfSteps')}
         className="step-kinds"
         size="small"
         showSearch={{ optionFilterProp: 'label' }}

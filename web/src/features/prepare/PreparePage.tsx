@@ -2,12 +2,13 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { call } from '../../api/client';
-import type { AppItem, Draft, Step } from '../../api/types';
+import type { AfterSteps, AppItem, Draft, Step } from '../../api/types';
 import { count, when } from '../../shared/format';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { Stages, TitleBar } from '../../shared/TitleBar';
 import { ColumnPanel } from './ColumnPanel';
 import { PreviewTable } from './PreviewTable';
+import { TableAfter } from './TableAfter';
 import { StepList } from './StepList';
 import { WorthALook } from './WorthALook';
 import { useDataset } from './useDataset';
@@ -25,6 +26,13 @@ export function PreparePage() {
   });
   const [picked, setPicked] = useState<string | null>(null);
   const [failure, setFailure] = useState<Error | null>(null);
+  const [at, setAt] = useState<number | null>(null);
+  const version = details.data?.version;
+  const after = useQuery({
+    queryKey: ['dataset', id, 'after', version, at],
+    enabled: at !== null && version !== undefined && at < (details.data?.steps.length ?? 0),
+    queryFn: () => call<AfterSteps>('POST', `/api/datasets/${id}/after`, { steps: at }),
+  });
   const app = apps.data?.apps.find((item) => item.datasetId === id);
   const data = details.data;
   if (details.error) {
@@ -47,6 +55,14 @@ export function PreparePage() {
       .then((draft) => navigate(`/apps/${draft.id}`))
       .catch((error: unknown) => setFailure(error as Error));
   };
+  const shown = at !== null && at < data.steps.length && after.data ? after.data : null;
+  const columnsThere = shown
+    ? shown.columns.map(
+        (info) =>
+          data.columns.find((item) => item.info.name === info.name) ??
+          ({ info, profile: { commonest: [] }, roles: [] } as unknown as (typeof data.columns)[0]),
+      )
+    : data.columns;
   const add = (step: Step) => changeSteps([...data.steps, step]);
   const column = data.columns.find((item) => item.info.name === picked) ?? data.columns[0] ?? null;
   return (
@@ -76,26 +92,52 @@ export function PreparePage() {
           problem={problem ?? failure}
           onChange={changeSteps}
           onNewVersion={() => void reload()}
+          at={at}
+          columns={columnsThere}
+          onLook={setAt}
         />
         <section className="prepare-table">
           <h2>
-            {data.steps.length === 0
-              ? say('prepare.asItWasRead')
-              : say('prepare.afterStep', { steps: data.steps.length })}{' '}
-            <span className="soft">
-              {say('prepare.rowsColumnsTheFirstRows', {
-                rowCount: count(data.rowCount),
-                columns: data.columns.length,
-                min: count(Math.min(200, data.rowCount)),
-              })}
-            </span>
+            {at !== null && at < data.steps.length ? (
+              <>
+                {shown
+                  ? say('prepare.theTableAfterSteps', {
+                      at,
+                      steps: data.steps.length,
+                      rows: shown.rowCount,
+                      columns: shown.columns.length,
+                    })
+                  : say('prepare.reading2')}{' '}
+                <button type="button" className="word looking-back" onClick={() => setAt(null)}>
+                  {say('prepare.backToTheEnd')}
+                </button>
+              </>
+            ) : (
+              <>
+                {data.steps.length === 0
+                  ? say('prepare.asItWasRead')
+                  : say('prepare.afterStep', { steps: data.steps.length })}{' '}
+                <span className="soft">
+                  {say('prepare.rowsColumnsTheFirstRows', {
+                    rowCount: count(data.rowCount),
+                    columns: data.columns.length,
+                    min: count(Math.min(200, data.rowCount)),
+                  })}
+                </span>
+              </>
+            )}
           </h2>
-          <PreviewTable
-            data={data}
-            rows={rows}
-            picked={column?.info.name ?? null}
-            onPick={setPicked}
-          />
+          {after.error && at !== null && <ProblemNote error={after.error} />}
+          {shown ? (
+            <TableAfter table={shown} />
+          ) : (
+            <PreviewTable
+              data={data}
+              rows={rows}
+              picked={column?.info.name ?? null}
+              onPick={setPicked}
+            />
+          )}
           <div className="prepare-panels">
             {column && (
               <ColumnPanel

@@ -19,10 +19,16 @@ interface Props {
   readonly problem: Error | null;
   readonly onChange: (steps: Step[]) => Promise<boolean>;
   readonly onNewVersion: () => void;
+  /** After how many steps the table is looked at; null for all of them. */
+  readonly at: number | null;
+  /** Columns as they are there. */
+  readonly columns: DatasetDetails['columns'];
+  readonly onLook: (at: number | null) => void;
 }
 
 /** A numbered page of sentences, from the source to the dataset. */
-export function StepList({ data, looked, busy, problem, onChange, onNewVersion }: Props) {
+export function StepList(props: Props) {
+  const { data, looked, busy, problem, onChange, onNewVersion, at: seen, columns, onLook } = props;
   const [newer, setNewer] = useState(false);
   const [job, setJob] = useState<JobStatus | null>(null);
   const [told, setTold] = useState<string | null>(null);
@@ -37,6 +43,39 @@ export function StepList({ data, looked, busy, problem, onChange, onNewVersion }
     steps.splice(at - 1, 0, ...steps.splice(at, 1));
     return onChange(steps);
   };
+  const isOff = (step: Step | undefined) => step?.kind === 'switchedOff';
+  const switched = (step: Step): Step =>
+    step.kind === 'switchedOff' ? (step.step as Step) : { kind: 'switchedOff', step };
+  const insert = (at: number) => (step: Step) =>
+    onChange([...data.steps.slice(0, at), step, ...data.steps.slice(at)]).then((done) => {
+      if (done) onLook(at + 1 >= data.steps.length + 1 ? null : at + 1);
+      return done;
+    });
+  const look = (at: number) => (
+    <button
+      type="button"
+      className="word"
+      aria-pressed={seen === at}
+      aria-label={
+        at === 0 ? say('prepare.lookAsItWasRead') : say('prepare.lookAfterStep', { i: at })
+      }
+      onClick={() => onLook(seen === at || at === data.steps.length ? null : at)}
+    >
+      {say('prepare.lookHere')}
+    </button>
+  );
+  const inserting = (at: number) =>
+    seen === at && (
+      <div className="insert-step">
+        <AddStep
+          data={{ ...data, columns }}
+          looked={looked}
+          busy={busy}
+          isInserted
+          onStep={insert(at)}
+        />
+      </div>
+    );
   const runAgain = () => {
     setTold(null);
     call<JobStatus>('POST', `/api/datasets/${data.id}/versions`, {})
@@ -46,8 +85,8 @@ export function StepList({ data, looked, busy, problem, onChange, onNewVersion }
   return (
     <aside className="steps" aria-label={say('prepare.steps')}>
       <p className="soft">{say('prepare.fromTheSourceToThe')}</p>
-      <ol>
-        <li>
+      <ol start={0}>
+        <li className="source">
           <p className="step-sentence">
             {say('prepare.read')}{' '}
             <strong>
@@ -82,6 +121,8 @@ export function StepList({ data, looked, busy, problem, onChange, onNewVersion }
               </>
             )}
           </p>
+          {data.steps.length > 0 && <p className="soft">{look(0)}</p>}
+          {inserting(0)}
           {newer && (
             <div className="compact-drop">
               <UploadFiles
@@ -117,7 +158,7 @@ export function StepList({ data, looked, busy, problem, onChange, onNewVersion }
           )}
         </li>
         {data.stepsDone.map((done, i) => (
-          <li key={i}>
+          <li key={i} className={isOff(data.steps[i]) ? 'switched-off' : undefined}>
             <p className="step-sentence">
               <SentenceText
                 sentence={done.sentence}
@@ -134,6 +175,11 @@ export function StepList({ data, looked, busy, problem, onChange, onNewVersion }
                 onStep={(step) => onChange(data.steps.map((old, at) => (at === i ? step : old)))}
                 onClose={() => setEdited(null)}
               />
+            )}
+            {done.problem && (
+              <p className="problem" role="alert">
+                {done.problem}
+              </p>
             )}
             <p className="soft">
               {done.effect}
@@ -170,12 +216,35 @@ export function StepList({ data, looked, busy, problem, onChange, onNewVersion }
                 type="button"
                 className="word"
                 disabled={busy}
+                aria-label={
+                  isOff(data.steps[i])
+                    ? say('prepare.switchStepOn', { i: i + 1 })
+                    : say('prepare.switchStepOff', { i: i + 1 })
+                }
+                onClick={() =>
+                  void onChange(data.steps.map((old, n) => (n === i ? switched(old) : old)))
+                }
+              >
+                {isOff(data.steps[i]) ? say('prepare.switchOn') : say('prepare.switchOff')}
+              </button>
+              {' · '}
+              {i < data.steps.length - 1 && (
+                <>
+                  {look(i + 1)}
+                  {' · '}
+                </>
+              )}
+              <button
+                type="button"
+                className="word"
+                disabled={busy}
                 aria-label={say('prepare.removeStep', { i: i + 1 })}
                 onClick={() => void without(i)}
               >
                 {say('prepare.remove')}
               </button>
             </p>
+            {i < data.steps.length - 1 && inserting(i + 1)}
           </li>
         ))}
       </ol>

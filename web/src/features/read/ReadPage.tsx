@@ -46,18 +46,32 @@ export function ReadPage() {
       setTimeout(() => setCopied(false), 2000);
     });
   };
+  const skipped = [page.data, ...page.datasets.map((further) => further.data)].reduce(
+    (all, behind) => all + behind.skipped,
+    0,
+  );
   const table = page.app.downloads === 'ROWS' ? page.app.views.find(isOfRows) : null;
   return (
     <>
       <title>{page.app.title}</title>
       <TitleBar
         title={page.app.title}
-        note={say('read.versionLoadedEditionOf', {
-          version: page.data.version,
-          loadedAt: when(page.data.loadedAt),
-          edition: data.edition,
-          publishedAt: date(data.publishedAt),
-        })}
+        note={[
+          say('read.versionLoadedEditionOf', {
+            version: page.data.version,
+            loadedAt: when(page.data.loadedAt),
+            edition: data.edition,
+            publishedAt: date(data.publishedAt),
+          }),
+          ...page.datasets.map((further) =>
+            say('read.furtherVersion', {
+              noun: further.noun,
+              version: further.data.version,
+              loadedAt: when(further.data.loadedAt),
+            }),
+          ),
+          ...(skipped > 0 ? [say('read.stepsSkipped', { skipped })] : []),
+        ].join(' · ')}
       >
         <button type="button" className="button" onClick={copy}>
           {copied ? say('read.copied') : say('read.copyLink')}

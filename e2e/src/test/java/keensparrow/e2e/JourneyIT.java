@@ -122,6 +122,22 @@ class JourneyIT {
         analyst.clickText("button", "Change the step");
         analyst.sees(".steps", "Compute Fare as revenue / passengers * 2.");
         analyst.seesNo(".step-editor");
+        analyst.click("button[aria-label='Switch step 1 off']");
+        analyst.sees(".steps .switched-off", "Compute Fare");
+        analyst.sees(".prepare-table h2", "17 columns");
+        analyst.click("button[aria-label='Switch step 1 on']");
+        analyst.sees(".prepare-table h2", "18 columns");
+        analyst.click("button[aria-label='Look at the table as it was read']");
+        analyst.sees(".prepare-table h2", "As it was read of 1: 9,855 rows, 17 columns.");
+        analyst.find("Kinds of steps to insert", "Keep or leave out rows by a condition");
+        analyst.type(".insert-step .step-editor textarea", "passengers > 0");
+        analyst.clickText("button", "Add the step");
+        analyst.sees(".steps ol", "Keep the rows where passengers > 0.");
+        analyst.sees(".prepare-table h2", "After step 1 of 2:");
+        analyst.clickText("button", "back to the end");
+        analyst.sees(".prepare-table h2", "After step 2");
+        analyst.clickText("button", "Undo last step");
+        analyst.sees(".prepare-table h2", "After step 1");
         analyst.clickText("button", "Undo last step");
         analyst.sees(".prepare-table h2", "As it was read");
     }

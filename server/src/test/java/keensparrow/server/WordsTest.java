@@ -44,7 +44,7 @@ class WordsTest {
     /** Not for people: SQL, programs' protocols, words of data that are recognised, texts for whoever runs the server. */
     private static final Pattern ELSEWHERE = Pattern.compile(
             ".*/(infer/text/\\w+|meaning/(Vocabulary|HeadingWords|TimeWords|Naming|Countries|Repeats|Roles)|layout/TotalLabels"
-                    + "|http/(OpenApi|Schemas|Json|StrictJson)|dataset/LoadRehearsal|admin/Metrics|store/(StoreCheck|Secrets)"
+                    + "|sql/(FilterSql|QuestionSql)|http/(OpenApi|Schemas|Json|StrictJson)|dataset/LoadRehearsal|admin/Metrics|store/(StoreCheck|Secrets)"
                     + "|\\w*(Repository|Database|Jobs|Connections|Command|WarehouseProcess|ResultText|SqlText|Server|Main|JsonShape|ConnectionGuards))\\.java");
     /** Calls and constructions whose texts are for programmers, logs or addresses. */
     private static final Pattern TECHNICAL = Pattern.compile(

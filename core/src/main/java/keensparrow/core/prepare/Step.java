@@ -36,7 +36,8 @@ public sealed interface Step
                 MergeValues,
                 Recode,
                 CutRanges,
-                LookUp {
+                LookUp,
+                SwitchedOff {
     /** The table after the step. @throws UserException when it does not fit, such as for a column that is gone */
     Table apply(Table before);
 

@@ -31,7 +31,8 @@ public final class StepKinds {
             ColumnsToRows.KIND,
             GroupRows.KIND,
             LookUp.KIND,
-            CorrectCell.KIND);
+            CorrectCell.KIND,
+            SwitchedOff.KIND);
 
     private StepKinds() {}
 }

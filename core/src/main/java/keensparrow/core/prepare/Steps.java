@@ -4,18 +4,26 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.guess.TypeOverride;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** Replays steps in order. */
 public final class Steps {
     private Steps() {}
 
-    /** A step as it went: its sentence and what it changed. */
-    public record Done(Sentence sentence, String effect) {}
+    /**
+     * A step as it went: its sentence and what it changed.
+     *
+     * @param problem why it was skipped; null for one that was not
+     */
+    public record Done(
+            Sentence sentence, String effect, @Nullable String problem) {}
 
     /** The table after all steps, and how each went. */
     public record Run(Table table, List<Done> done) {
@@ -24,18 +32,18 @@ public final class Steps {
         }
     }
 
-    /**
-     * @throws UserException with the code of the step that does not fit, naming the step by number and sentence
-     */
+    /** @throws UserException with the code of the step that does not fit, naming the step by number and sentence */
     public static Run run(Table raw, List<Step> steps) {
-        return run(raw, steps, 1, Tables.NONE);
+        return run(raw, steps, 1, Tables.NONE, Set.of());
     }
 
     /**
      * @param first the number of the first of these steps, where others came before
      * @param others datasets to look things up in
+     * @param proven steps that did fit before: one of them that does not any more is told and skipped, and the rest runs
+     * @throws UserException with the code of another step that does not fit, naming it by number and sentence
      */
-    public static Run run(Table raw, List<Step> steps, int first, Tables others) {
+    public static Run run(Table raw, List<Step> steps, int first, Tables others, Set<Step> proven) {
         Table table = raw;
         List<Done> done = new ArrayList<>();
         for (int i = 0; i < steps.size(); i++) {
@@ -43,20 +51,23 @@ public final class Steps {
             Sentence sentence = step.sentence(table.schema());
             try {
                 Table after = step.apply(table, others);
-                done.add(new Done(sentence, step.effect(table, after, others)));
+                done.add(new Done(sentence, step.effect(table, after, others), null));
                 table = after;
             } catch (UserException failure) {
-                throw new UserException(
-                        failure.code(),
-                        Text.of(
-                                "prepare.stepDoesNotFit",
-                                "i",
-                                first + i,
-                                "sentence",
-                                sentence.text(),
-                                "failure",
-                                failure.text()),
-                        failure.span().orElse(null));
+                if (!proven.contains(step)) {
+                    throw new UserException(
+                            failure.code(),
+                            Text.of(
+                                    "prepare.stepDoesNotFit",
+                                    "i",
+                                    first + i,
+                                    "sentence",
+                                    sentence.text(),
+                                    "failure",
+                                    failure.text()),
+                            failure.span().orElse(null));
+                }
+                done.add(new Done(sentence, "", Words.say("prepare.skipped", "failure", failure.text())));
             }
         }
         return new Run(table, done);

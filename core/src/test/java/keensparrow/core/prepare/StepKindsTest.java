@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import keensparrow.core.TextRows;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.UserException;
@@ -293,7 +294,7 @@ class StepKindsTest {
 
     private static Steps.Run look(LookUp.Several several, String dataset, Tables others) {
         Step step = new LookUp("shop", dataset, "Places", "name", List.of("seats", "region"), several);
-        return Steps.run(SALES, List.of(step), 1, others);
+        return Steps.run(SALES, List.of(step), 1, others, Set.of());
     }
 
     @Test

@@ -12,6 +12,7 @@ import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import java.util.Set;
 import keensparrow.core.TextRows;
 import keensparrow.core.table.Table;
 import org.junit.jupiter.api.AfterAll;
@@ -106,7 +107,7 @@ class StepsAgainstH2Test {
     }
 
     private static List<String> after(List<Step> steps, String... columns) {
-        Table made = Steps.run(table, steps, 1, dataset -> lines).table();
+        Table made = Steps.run(table, steps, 1, dataset -> lines, Set.of()).table();
         List<String> rows = new ArrayList<>();
         for (int row = 0; row < made.rowCount(); row++) {
             List<String> cells = new ArrayList<>();

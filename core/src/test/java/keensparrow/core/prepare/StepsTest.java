@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import keensparrow.core.TextRows;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.ErrorCode;
@@ -113,6 +114,31 @@ class StepsTest {
                     .startsWith("Step 2, “Leave out the column passenger.”, does not fit:")
                     .contains("Did you mean “passengers”?");
         });
+    }
+
+    @Test
+    void aStepThatDidFitBeforeIsSkippedAndTold() {
+        Step gone = new LeaveOutColumn("passenger");
+        List<Step> steps = List.of(gone, new Relabel("route", "Line"));
+        Steps.Run run = Steps.run(RAW, steps, 1, Tables.NONE, Set.of(gone));
+        assertThat(run.table().schema().label("route")).isEqualTo("Line"); // the rest runs
+        assertThat(run.done().get(0).problem())
+                .startsWith("Skipped, since it does not fit any more:")
+                .contains("Did you mean “passengers”?");
+        assertThat(run.done().get(0).effect()).isEmpty();
+        assertThat(run.done().get(1).problem()).isNull();
+    }
+
+    @Test
+    void aStepThatIsSwitchedOffStaysInItsPlaceAndDoesNothing() {
+        Step off = new SwitchedOff(new LeaveOutColumn("passengers"));
+        Steps.Run run = Steps.run(RAW, List.of(off));
+        assertThat(run.table()).isSameAs(RAW);
+        assertThat(run.done().get(0).sentence().text()).isEqualTo("Leave out the column Passengers.");
+        assertThat(run.done().get(0).effect()).isEqualTo("switched off");
+        assertThat(Steps.wantedTypes(List.of(new SwitchedOff(new Retype("route", ColumnType.DATE, null, null)))))
+                .isEmpty();
+        assertThatThrownBy(() -> new SwitchedOff(off)).isInstanceOf(UserException.class);
     }
 
     @Test

@@ -90,8 +90,8 @@ public record PageData(
             @Nullable ColumnFormat format,
             List<FilterSpec.Kind> filters) {}
 
-    /** The data behind: which version, how old. */
-    public record Data(String name, int version, Instant loadedAt, int rowCount) {}
+    /** The data behind: which version, how old. @param skipped steps that were skipped since they do not fit any more */
+    public record Data(String name, int version, Instant loadedAt, int rowCount, int skipped) {}
 
     /** A further dataset of an app. @param name what the app calls it, @param noun what a row of it is */
     public record Further(
@@ -183,7 +183,10 @@ public record PageData(
 
     private static Data data(AppParts.Part part) {
         Dataset.Version version = part.version();
-        return new Data(part.dataset().name(), version.number(), version.loadedAt(), version.rowCount());
+        return new Data(part.dataset().name(), version.number(), version.loadedAt(), version.rowCount(), (int)
+                version.stepsDone().stream()
+                        .filter(done -> done.problem() != null)
+                        .count());
     }
 
     private static List<ColumnInfo> infos(App app, AppParts.Part part, boolean shownOnly) {

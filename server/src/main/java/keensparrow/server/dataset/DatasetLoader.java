@@ -1,9 +1,13 @@
 package keensparrow.server.dataset;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.io.IOException;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.function.BooleanSupplier;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -50,6 +54,15 @@ final class DatasetLoader {
 
     private static final int MOST_DENSE = 8; // bytes of a text that take one in a table: hardly any table is denser
 
+    private static final long READ_KEPT = 256L << 20; // bytes
+    private static final Duration READ_KEPT_FOR = Duration.ofMinutes(5);
+
+    private final Cache<DatasetRepository.VersionId, Table> read = Caffeine.newBuilder()
+            .maximumWeight(READ_KEPT)
+            .weigher((DatasetRepository.VersionId id, Table table) ->
+                    (int) Math.min(Integer.MAX_VALUE, table.sizeBytes()))
+            .expireAfterAccess(READ_KEPT_FOR)
+            .build();
     private final Database database;
     private final DataFolder folder;
     private final MemoryWatch memory;
@@ -96,7 +109,8 @@ final class DatasetLoader {
         job.says(Words.say("server.dataset.replayingTheSteps"), 0, 0);
         Proposals proposals = before == null && steps.isEmpty() ? Proposals.of(raw.table()) : Proposals.NONE;
         List<Step> all = before == null && steps.isEmpty() ? proposals.steps() : steps;
-        Steps.Run run = Steps.run(raw.table(), all, 1, others(dataset));
+        Steps.Run run =
+                Steps.run(raw.table(), all, 1, others(dataset), before == null ? Set.of() : Set.copyOf(before.steps()));
         return record(
                 job, dataset, before, new Made(rows, all, raw.noting(proposals.notes(), proposals.ambiguities()), run));
     }
@@ -123,7 +137,7 @@ final class DatasetLoader {
                         folder.snapshotBytes(dataset.id(), before.number()),
                         () -> table(before))
                 .table();
-        Steps.Run run = Steps.run(now, added, before.steps().size() + 1, others(dataset));
+        Steps.Run run = Steps.run(now, added, before.steps().size() + 1, others(dataset), Set.of());
         List<Steps.Done> done = new ArrayList<>(before.stepsDone());
         done.addAll(run.done());
         LoadedTable raw = new LoadedTable(now, before.plan(), before.report());
@@ -232,14 +246,29 @@ final class DatasetLoader {
         Dataset dataset = database.inTransaction(connection -> datasets.findAny(connection, version.datasetId()))
                 .orElseThrow();
         LoadedTable raw = read(dataset, Rows.of(version), version.steps(), version.plan(), LoadWatch.NONE, () -> false);
-        Table table =
-                Steps.run(raw.table(), version.steps(), 1, others(dataset)).table();
+        Table table = Steps.run(raw.table(), version.steps(), 1, others(dataset), Set.copyOf(version.steps()))
+                .table();
         try {
             SnapshotFile.write(table, folder.snapshot(version.datasetId(), version.number()));
         } catch (IOException e) {
             throw DataFolder.diskFailure(e);
         }
         return table;
+    }
+
+    /**
+     * The table as it is after some of the steps of a version; what was read for it is kept for a while.
+     *
+     * @param count of steps, from the first; 0 for the table as it was read
+     */
+    Steps.Run after(Dataset dataset, Dataset.Version version, int count) {
+        DatasetRepository.VersionId id = new DatasetRepository.VersionId(version.datasetId(), version.number());
+        Table raw = read.get(id, key -> {
+            engines.makeRoomFor(folder.snapshotBytes(version.datasetId(), version.number()));
+            return read(dataset, Rows.of(version), version.steps(), version.plan(), LoadWatch.NONE, () -> false)
+                    .table();
+        });
+        return Steps.run(raw, version.steps().subList(0, count), 1, others(dataset), Set.copyOf(version.steps()));
     }
 
     /** The other datasets of the same owner as they stand now. */

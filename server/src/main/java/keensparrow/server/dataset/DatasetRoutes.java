@@ -24,6 +24,7 @@ import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
+import keensparrow.core.table.Table;
 import keensparrow.core.words.Words;
 import keensparrow.server.http.Access;
 import keensparrow.server.http.Api;
@@ -42,6 +43,8 @@ public final class DatasetRoutes {
     private static final int MAX_NAME = 200;
     private static final long MAX_NANOS = 60_000_000_000L;
     private static final long MAX_LOOK_NANOS = 120_000_000_000L;
+
+    private static final int FIRST_ROWS = 200;
 
     private final DatasetService service;
     private final MemoryWatch memory;
@@ -77,6 +80,12 @@ public final class DatasetRoutes {
 
     /** Files to load, or none to run the query or fetch the link of the dataset again. */
     record RefreshRequest(@Nullable List<String> files) {}
+
+    /** @param steps how many, from the first; 0 for the table as it was read */
+    record AfterRequest(@Nullable Integer steps) {}
+
+    /** @param rows the first of them, values written plainly, null where blank */
+    record After(int rowCount, List<ColumnInfo> columns, List<List<@Nullable String>> rows) {}
 
     record StepsRequest(@Nullable List<Step> steps) {}
 
@@ -211,6 +220,13 @@ public final class DatasetRoutes {
                 Job.Status.class,
                 this::changeSteps);
         api.post(
+                "/api/datasets/{id}/after",
+                Access.AUTHOR,
+                "The first rows as they are after some of the steps",
+                AfterRequest.class,
+                After.class,
+                this::after);
+        api.post(
                 "/api/datasets/{id}/answers",
                 Access.AUTHOR,
                 "Ask questions, with filters; answers come line by line",
@@ -266,6 +282,19 @@ public final class DatasetRoutes {
 
     private static ReadingChoices asFound(@Nullable ReadingChoices reading) {
         return reading == null ? ReadingChoices.AS_FOUND : reading;
+    }
+
+    private void after(Context ctx, Caller caller) {
+        Integer steps = Requests.body(ctx, AfterRequest.class).steps();
+        int count = Requests.present(steps, Words.say("server.dataset.howManySteps"));
+        Table table = service.after(caller.id(), ctx.pathParam("id"), count).table();
+        int shown = Math.min(FIRST_ROWS, table.rowCount());
+        List<List<@Nullable String>> rows = IntStream.range(0, shown)
+                .mapToObj(row -> table.columns().stream()
+                        .map(column -> column.plain(row))
+                        .toList())
+                .toList();
+        ctx.json(new After(table.rowCount(), table.schema().columns(), rows));
     }
 
     private void details(Context ctx, Caller caller) {

@@ -22,6 +22,7 @@ import keensparrow.core.error.UserException;
 import keensparrow.core.layout.ReadingChoices;
 import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.core.prepare.Step;
+import keensparrow.core.prepare.Steps;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
@@ -307,6 +308,21 @@ public final class DatasetService {
                 loads.load(job, dataset, before, DatasetLoader.Rows.of(before), steps);
             }
         });
+    }
+
+    /** The table as it is after the first {@code count} steps. @throws UserException INVALID_REQUEST when there are fewer */
+    Steps.Run after(long ownerId, String id, int count) {
+        Dataset dataset = get(ownerId, id);
+        Dataset.Version version = version(dataset);
+        if (count < 0 || count > version.steps().size()) {
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST,
+                    Text.of(
+                            "server.dataset.noSuchStep",
+                            "steps",
+                            version.steps().size()));
+        }
+        return loads.after(dataset, version, count);
     }
 
     void remember(Job job, Job.Repeat call) {
