@@ -43,6 +43,10 @@ export function AppPage({ data, base, stamp, layout, bandEnd, tabsEnd }: Props) 
     guarded: answers.head?.guarded ?? [],
     onMark: (view, filter) => change(withMark(state, view, filter)),
     onSort: (view, sort) => change({ ...state, sorts: { ...state.sorts, [view]: sort } }),
+    onLook: (view, text) => {
+      const others = Object.entries(state.looks).filter(([id]) => id !== view);
+      change({ ...state, looks: Object.fromEntries(text ? [...others, [view, text]] : others) });
+    },
     onClear: page.clear,
   };
   const card = (view: View) => (

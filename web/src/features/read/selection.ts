@@ -2,7 +2,10 @@ import type { Choice, Filter, Mark, NamedPeriod, Selection, Sort } from '../../a
 
 /** All of a page's state that its address holds. */
 export interface PageState extends Selection {
-  readonly sorts: Record<string, Sort>;
+  /** How the rows of a table follow each other, where its reader says so. */
+  readonly sorts: Record<string, readonly Sort[]>;
+  /** For each table a text that its rows must hold. */
+  readonly looks: Record<string, string>;
   /** For each choice the id of the picked option; the one that it begins with where there is none. */
   readonly choices: Record<string, string>;
   /** The page that is shown; the first one if null. */
@@ -14,6 +17,7 @@ export interface PageState extends Selection {
 const FILTER = 'f.';
 const MARK = 'm.';
 const SORT = 's.';
+const LOOK = 't.';
 const CHOICE = 'c.';
 const PAGE = 'page';
 const ALL = 'all';
@@ -106,9 +110,13 @@ export function encodeState(state: PageState): URLSearchParams {
   for (const mark of state.marks) {
     params.append(MARK + mark.view, `${join([mark.filter.column])}~.${encodeFilter(mark.filter)}`);
   }
-  for (const [view, sort] of Object.entries(state.sorts)) {
-    params.append(SORT + view, join([sort.column, sort.descending ? 'down' : 'up']));
+  for (const [view, sorts] of Object.entries(state.sorts)) {
+    params.append(
+      SORT + view,
+      join(sorts.flatMap((sort) => [sort.column, sort.descending ? 'down' : 'up'])),
+    );
   }
+  for (const [view, text] of Object.entries(state.looks)) params.append(LOOK + view, text);
   if (state.all && state.filters.length + state.marks.length === 0) params.set(ALL, '');
   return params;
 }
@@ -117,7 +125,8 @@ export function encodeState(state: PageState): URLSearchParams {
 export function decodeState(params: URLSearchParams): PageState {
   const filters: Filter[] = [];
   const marks: Mark[] = [];
-  const sorts: Record<string, Sort> = {};
+  const sorts: Record<string, Sort[]> = {};
+  const looks: Record<string, string> = {};
   const choices: Record<string, string> = {};
   for (const [name, text] of params) {
     if (name.startsWith(FILTER)) {
@@ -128,13 +137,19 @@ export function decodeState(params: URLSearchParams): PageState {
       const filter = decodeFilter(column, join(rest));
       if (filter) marks.push({ view: name.slice(MARK.length), filter });
     } else if (name.startsWith(SORT)) {
-      const [column = '', direction] = split(text);
-      sorts[name.slice(SORT.length)] = { column, descending: direction === 'down' };
+      const words = split(text);
+      const all: Sort[] = [];
+      for (let i = 0; i < words.length; i += 2) {
+        all.push({ column: words[i] ?? '', descending: words[i + 1] === 'down' });
+      }
+      sorts[name.slice(SORT.length)] = all;
+    } else if (name.startsWith(LOOK)) {
+      looks[name.slice(LOOK.length)] = text;
     } else if (name.startsWith(CHOICE)) {
       choices[name.slice(CHOICE.length)] = text;
     }
   }
-  return { filters, marks, sorts, choices, page: params.get(PAGE), all: params.has(ALL) };
+  return { filters, marks, sorts, looks, choices, page: params.get(PAGE), all: params.has(ALL) };
 }
 
 /** The state that an app begins with where its address says nothing of a selection; null where it says something. */

@@ -56,8 +56,11 @@ export function useAnswers(
     const turn = ++latest.current;
     const timer = setTimeout(() => setLate(true), LATE_AFTER);
     const tables: NonNullable<PageQuestion['tables']> = {};
-    for (const [view, sort] of Object.entries(asked.state.sorts)) {
-      tables[view] = { offset: 0, limit: 50, sort: [sort] };
+    const { sorts, looks } = asked.state;
+    for (const view of new Set([...Object.keys(sorts), ...Object.keys(looks)])) {
+      const sort = sorts[view];
+      const own = sort && sort.length > 0 ? [...sort] : null;
+      tables[view] = { offset: 0, limit: 50, sort: own, find: looks[view] ?? null };
     }
     const { filters, marks, choices } = asked.state;
     askPage(

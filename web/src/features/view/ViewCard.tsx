@@ -134,7 +134,8 @@ function Body({
   const answer = answered?.answer;
   if (!answer) return <p className="soft">{say('view.reading')}</p>;
   if (answer.kind === 'rows') {
-    if (answer.rowCount === 0) return <NoRows context={context} />;
+    const looked = (context.state.looks[view.id] ?? '') !== '';
+    if (answer.rowCount === 0 && !looked) return <NoRows context={context} />;
     const { Rows } = faceOf(view);
     return Rows && <Rows view={view} answer={answer} context={context} rounds={rounds} />;
   }

@@ -18,13 +18,14 @@ export function ViewDownload({
   const rows = isOfRows(view);
   if (downloads === 'NOTHING' || (rows && downloads !== 'ROWS')) return null;
   const sort = context.state.sorts[view.id] ?? null;
+  const find = context.state.looks[view.id] ?? '';
   const guarded = rows ? context.guarded : [];
   const labels = guarded.map((label) => `“${label}”`).join(', ');
   return (
     <>
       <a
         className="word"
-        href={downloadAddress(context.base, context.state, view, sort)}
+        href={downloadAddress(context.base, context.state, view, sort, false, 'csv', find)}
         aria-label={say('view.download', { title })}
         download
       >
@@ -32,7 +33,7 @@ export function ViewDownload({
       </a>{' '}
       <a
         className="word"
-        href={downloadAddress(context.base, context.state, view, sort, false, 'xlsx')}
+        href={downloadAddress(context.base, context.state, view, sort, false, 'xlsx', find)}
         aria-label={say('view.downloadWorkbook', { title })}
         download
       >
@@ -43,7 +44,7 @@ export function ViewDownload({
           {say('view.textsLike11Get')}{' '}
           <a
             className="word"
-            href={downloadAddress(context.base, context.state, view, sort, true)}
+            href={downloadAddress(context.base, context.state, view, sort, true, 'csv', find)}
             aria-label={say('view.downloadAsItIsFor', { title })}
             download
           >

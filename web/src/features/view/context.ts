@@ -4,7 +4,8 @@ import type { Filter, Mark, PageData, Selection, Sort } from '../../api/types';
 export interface ViewContext {
   readonly data: PageData;
   readonly state: Selection & {
-    readonly sorts: Record<string, Sort>;
+    readonly sorts: Record<string, readonly Sort[]>;
+    readonly looks: Record<string, string>;
     readonly choices: Record<string, string>;
   };
   /** Where this app's answers are asked for. */
@@ -12,7 +13,9 @@ export interface ViewContext {
   /** Labels of columns whose texts a download makes harmless for spreadsheets. */
   readonly guarded: readonly string[];
   readonly onMark: (view: string, filter: Filter | null) => void;
-  readonly onSort: (view: string, sort: Sort) => void;
+  readonly onSort: (view: string, sort: readonly Sort[]) => void;
+  /** Looks for a text in the rows of a table; for nothing when empty. */
+  readonly onLook: (view: string, text: string) => void;
   readonly onClear: () => void;
 }
 

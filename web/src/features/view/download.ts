@@ -21,16 +21,18 @@ export function downloadAddress(
   base: string,
   selection: Selection & { readonly choices: Record<string, string> },
   view: View,
-  sort: Sort | null = null,
+  sort: readonly Sort[] | null = null,
   raw = false,
   form: 'csv' | 'xlsx' = 'csv',
+  find = '',
 ): string {
   const { filters, marks, choices } = selection;
   const params = new URLSearchParams({
     view: view.id,
     selection: JSON.stringify({ filters, marks, choices }),
   });
-  if (sort) params.set('sort', JSON.stringify(sort));
+  if (sort && sort.length > 0) params.set('sort', JSON.stringify(sort));
+  if (find) params.set('find', find);
   if (raw) params.set('raw', 'true');
   return `${base}/${isOfRows(view) ? 'rows' : 'numbers'}.${form}?${params.toString()}`;
 }

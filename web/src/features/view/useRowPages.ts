@@ -14,7 +14,8 @@ type Row = readonly (string | null)[];
 export function useRowPages(
   viewId: string,
   answer: RowsAnswer,
-  sort: Sort | null,
+  sort: readonly Sort[] | null,
+  find: string,
   context: ViewContext,
   first: number,
   last: number,
@@ -36,7 +37,12 @@ export function useRowPages(
         (at + 1) * PAGE_ROWS <= answer.rows.length || answer.rows.length === answer.rowCount;
       if (known.has(at) || within || at * PAGE_ROWS >= answer.rowCount) continue;
       known.add(at);
-      const slice = { offset: at * PAGE_ROWS, limit: PAGE_ROWS, sort: sort ? [sort] : null };
+      const slice = {
+        offset: at * PAGE_ROWS,
+        limit: PAGE_ROWS,
+        sort: sort && sort.length > 0 ? [...sort] : null,
+        find: find || null,
+      };
       askPage(
         `${base}/answers`,
         {
@@ -63,7 +69,19 @@ export function useRowPages(
         },
       ).catch(() => known.delete(at));
     }
-  }, [answer, base, first, last, page, sort, state.filters, state.marks, state.choices, viewId]);
+  }, [
+    answer,
+    base,
+    find,
+    first,
+    last,
+    page,
+    sort,
+    state.filters,
+    state.marks,
+    state.choices,
+    viewId,
+  ]);
   return (row: number): Row | undefined =>
     answer.rows[row] ?? pages.get(Math.floor(row / PAGE_ROWS))?.[row % PAGE_ROWS];
 }

@@ -455,6 +455,14 @@ class JourneyIT {
         colleague.script("const r = document.querySelector('.table-rows'); r.scrollTop = r.scrollHeight;");
         colleague.see(".table-row[aria-rowindex='9856']");
         colleague.sees(".table-row[aria-rowindex='9856']", "2026");
+        colleague.see("input[aria-label='Find in the rows']").sendKeys("hamburg", Keys.ENTER);
+        colleague.sees(".table-look", "1,170 rows hold it");
+        colleague.sees(".table-row mark", "Hamburg");
+        colleague.sees(".reading", "Reading all 9,855"); // the rest of the page stays
+        colleague.back();
+        colleague.see(".table-rows[aria-rowcount='9856']");
+        assertThat((Long) colleague.script("return document.documentElement.scrollHeight"))
+                .isLessThan(6000L); // the rows scroll in their table, not in the page
     }
 
     @Test

@@ -188,4 +188,26 @@ class DownloadsTest {
         TestServer.Reply answers = server.caller().call("POST", "/api/links/" + slug + "/answers", "{}");
         assertThat(answers.body()).contains("not in the data any more").doesNotContain("salary_of_person");
     }
+
+    @Test
+    void rowsAreFoundAndSortedBySeveralColumnsAsTheyAreSeen() throws Exception {
+        String link = "/api/links/" + published("ROWS", "team", "hours");
+        String sort = URLEncoder.encode(
+                "[{\"column\":\"team\"},{\"column\":\"hours\",\"descending\":true}]", StandardCharsets.UTF_8);
+        assertThat(server.caller().get(link + "/rows.csv?sort=" + sort).body().lines())
+                .containsExactly("\uFEFFteam,hours", "Blue,40", "Blue,30", "Red,20", "Red,10");
+        assertThat(server.caller()
+                        .get(link + "/rows.csv?find=RED&sort=" + sort)
+                        .body()
+                        .lines())
+                .containsExactly("\uFEFFteam,hours", "Red,20", "Red,10");
+        assertThat(server.caller().get(link + "/rows.csv?find=4100").body().lines())
+                .containsExactly("\uFEFFteam,hours"); // looks at the columns shown alone
+        assertThat(server.caller()
+                        .get(link + "/rows.csv?find=" + "x".repeat(5000))
+                        .status())
+                .isEqualTo(400);
+        String odd = URLEncoder.encode("[null]", StandardCharsets.UTF_8);
+        assertThat(server.caller().get(link + "/rows.csv?sort=" + odd).status()).isEqualTo(400);
+    }
 }

@@ -18,7 +18,7 @@ export function RecordView({
 }) {
   const [picked, setPicked] = useState(0);
   const at = Math.min(picked, answer.rowCount - 1);
-  const row = useRowPages(view.id, answer, null, context, at, at)(at);
+  const row = useRowPages(view.id, answer, null, '', context, at, at)(at);
   const go = (to: number) => setPicked((to + answer.rowCount) % answer.rowCount);
   return (
     <div className="record">

@@ -79,8 +79,12 @@ public final class PageAnswers {
             @Nullable Boolean withFilters,
             @Nullable Map<String, String> choices) {}
 
-    /** Rows of a table view. */
-    public record Slice(int offset, int limit, @Nullable List<Question.Sort> sort) {}
+    /** Rows of a table view. @param find only those with this text in one of its columns; null for all */
+    public record Slice(
+            int offset,
+            int limit,
+            @Nullable List<Question.Sort> sort,
+            @Nullable String find) {}
 
     /** For whoever follows a link: what fails is told without the names of columns that the app does not use. */
     public void answerColleague(Context ctx, App app, Dataset dataset) {
@@ -212,7 +216,7 @@ public final class PageAnswers {
     }
 
     private static TableSlice slice(Slice slice) {
-        return new TableSlice(slice.offset(), slice.limit(), slice.sort());
+        return new TableSlice(slice.offset(), slice.limit(), slice.sort(), slice.find());
     }
 
     private static AnswerLine line(AppParts.Part part, Selection selection, Answered answered) {
@@ -338,6 +342,12 @@ public final class PageAnswers {
                 .forEach(text -> Limits.most(
                         Requests.present(text, Words.say("server.app.aTextToFind"))
                                 .length(),
+                        Limits.TEXT,
+                        Words.say("server.app.charactersToFind")));
+        orEmpty(request.tables())
+                .values()
+                .forEach(slice -> Limits.most(
+                        slice == null || slice.find() == null ? 0 : slice.find().length(),
                         Limits.TEXT,
                         Words.say("server.app.charactersToFind")));
         orEmpty(request.tables())

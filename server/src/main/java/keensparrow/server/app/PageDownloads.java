@@ -21,8 +21,10 @@ import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Filter;
+import keensparrow.core.filter.TextSearch;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
+import keensparrow.core.question.Limits;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Text;
@@ -45,7 +47,10 @@ public final class PageDownloads {
         this.datasets = datasets;
     }
 
-    /** The selected rows of a table view, the first one if none is named; {@code ?sort=} as JSON in place of its own. */
+    /**
+     * The selected rows of a table view, the first one if none is named; {@code ?sort=} as JSON in place of its own,
+     * {@code ?find=} a text that one of its columns must hold.
+     */
     public void rows(Context ctx, App whole, Dataset dataset) throws IOException {
         Asked asked = asked(ctx);
         App app = whole.shown(asked.choices());
@@ -63,6 +68,11 @@ public final class PageDownloads {
         List<Question.Sort> sort =
                 sort(ctx, table).stream().filter(by -> schema.has(by.column())).toList();
         Set<Filter> filters = AppQuestions.narrowing(reading.part().app(), table, selection);
+        String find = ctx.queryParam("find");
+        if (find != null && !find.isBlank()) {
+            Limits.most(find.length(), Limits.TEXT, Words.say("server.app.charactersToFind"));
+            filters.add(new TextSearch(columns, find));
+        }
         TableResponse.of(ctx, app.title(), filters.isEmpty() ? "all rows" : "filtered")
                 .about(() -> about(reading))
                 .rows(engine, new QueryEngine.RowScan(columns, filters, sort));
@@ -185,16 +195,30 @@ public final class PageDownloads {
     private record SortRequest(
             @Nullable String column, @Nullable Boolean descending) {}
 
+    /** One column, or several in a list. */
+    private record SortsRequest(@Nullable List<SortRequest> sort) {}
+
     private static List<Question.Sort> sort(Context ctx, View table) {
         String json = ctx.queryParam("sort");
         if (json == null) {
             return table.sort();
         }
-        SortRequest sort = Requests.parse(json, SortRequest.class);
-        String column = Requests.required(sort.column(), Words.say("server.app.theColumnToSortBy"));
-        if (!table.columns().contains(column)) {
-            throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.app.aTableIsSortedBy"));
+        List<SortRequest> all = json.startsWith("[")
+                ? Requests.present(
+                        Requests.parse("{\"sort\":" + json + "}", SortsRequest.class)
+                                .sort(),
+                        Words.say("server.app.theColumnToSortBy"))
+                : List.of(Requests.parse(json, SortRequest.class));
+        List<Question.Sort> sorts = new ArrayList<>();
+        for (SortRequest each : all) {
+            SortRequest sort = Requests.present(each, Words.say("server.app.theColumnToSortBy"));
+            String column = Requests.required(sort.column(), Words.say("server.app.theColumnToSortBy"));
+            if (!table.columns().contains(column)) {
+                throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("server.app.aTableIsSortedBy"));
+            }
+            sorts.add(new Question.Sort(column, Boolean.TRUE.equals(sort.descending())));
         }
-        return List.of(new Question.Sort(column, Boolean.TRUE.equals(sort.descending())));
+        Limits.checkSort(sorts);
+        return sorts;
     }
 }

@@ -61,7 +61,7 @@ class RowTable implements ViewKind {
             throw new UserException(
                     ErrorCode.INVALID_REQUEST, Text.of("view.theTableSortsByIts", "view", view.title()));
         }
-        return new Question.Rows(view.columns(), sort, slice.offset(), slice.limit());
+        return new Question.Rows(view.columns(), sort, slice.offset(), slice.limit(), slice.find());
     }
 
     @Override

@@ -8,13 +8,23 @@ import org.jspecify.annotations.Nullable;
  * Which rows of a table are wanted.
  *
  * @param sort in place of the view's own; null for that
+ * @param find only rows with this text in one of the columns shown; null for all
  */
-public record TableSlice(int offset, int limit, @Nullable List<Question.Sort> sort) {
+public record TableSlice(
+        int offset,
+        int limit,
+        @Nullable List<Question.Sort> sort,
+        @Nullable String find) {
     private static final int FIRST_ROWS = 50;
 
-    public static final TableSlice FIRST = new TableSlice(0, FIRST_ROWS, null);
+    public static final TableSlice FIRST = new TableSlice(0, FIRST_ROWS, null, null);
 
     public TableSlice {
         sort = sort == null ? null : List.copyOf(sort);
+    }
+
+    /** Of all rows that pass. */
+    public TableSlice(int offset, int limit, @Nullable List<Question.Sort> sort) {
+        this(offset, limit, sort, null);
     }
 }
