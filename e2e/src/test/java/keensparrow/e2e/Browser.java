@@ -243,9 +243,13 @@ final class Browser implements AutoCloseable {
     void tabTo(String name) {
         for (int i = 0; i < MAX_TABS; i++) {
             new Actions(driver).sendKeys(Keys.TAB).perform();
-            WebElement now = driver.switchTo().activeElement();
-            if (name.equals(now.getText().strip()) || name.equals(now.getDomAttribute("aria-label"))) {
-                return;
+            try {
+                WebElement now = driver.switchTo().activeElement();
+                if (name.equals(now.getText().strip()) || name.equals(now.getDomAttribute("aria-label"))) {
+                    return;
+                }
+            } catch (StaleElementReferenceException redrawn) {
+                continue; // what had the focus was drawn anew meanwhile
             }
         }
         throw new AssertionError("the tabulator never reaches " + name);
