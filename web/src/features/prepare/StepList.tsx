@@ -54,7 +54,7 @@ export function StepList(props: Props) {
   const look = (at: number) => (
     <button
       type="button"
-      className="word"
+      className="word look-here"
       aria-pressed={seen === at}
       aria-label={
         at === 0 ? say('prepare.lookAsItWasRead') : say('prepare.lookAfterStep', { i: at })
@@ -86,7 +86,7 @@ export function StepList(props: Props) {
     <aside className="steps" aria-label={say('prepare.steps')}>
       <p className="soft">{say('prepare.fromTheSourceToThe')}</p>
       <ol start={0}>
-        <li className="source">
+        <li className="source-line">
           <p className="step-sentence">
             {say('prepare.read')}{' '}
             <strong>

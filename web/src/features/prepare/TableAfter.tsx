@@ -5,7 +5,12 @@ import { say } from '../../words';
 /** The first rows as they were after some of the steps. */
 export function TableAfter({ table }: { readonly table: AfterSteps }) {
   return (
-    <div className="preview card" tabIndex={0} role="region" aria-label={say('prepare.firstRows')}>
+    <div
+      className="preview table-after card"
+      tabIndex={0}
+      role="region"
+      aria-label={say('prepare.firstRows')}
+    >
       <table>
         <thead>
           <tr>

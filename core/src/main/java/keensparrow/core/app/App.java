@@ -53,6 +53,8 @@ public record App(
     public static final int MAX_CHOICES = 24;
     public static final int MAX_NAMED = 100;
     public static final int MAX_DATASETS = 8;
+    private static final int MAX_CONDITIONS =
+            30; // of views: an engine takes twice as many at once, with filters and marks
     private static final int MAX_TITLE = 200;
 
     public App {
@@ -208,6 +210,9 @@ public record App(
             if (!view.place().isOnGrid()) {
                 throw invalid(Text.of("app.theViewLiesOutsideThe", "view", view.title()));
             }
+        }
+        if (views.stream().filter(view -> view.condition() != null).count() > MAX_CONDITIONS) {
+            throw invalid(Text.of("app.atMostConditions", "maxConditions", MAX_CONDITIONS));
         }
         validatePages();
         new AppRules(this).check();

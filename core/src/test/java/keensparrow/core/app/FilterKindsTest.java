@@ -3,6 +3,7 @@ package keensparrow.core.app;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -199,6 +200,15 @@ class FilterKindsTest {
                         FilterSpec.ofCondition("c", "t".repeat(500), "delay > 1"))
                 .forEach(spec -> assertThatThrownBy(APP.withFilters(List.of(spec))::validate)
                         .isInstanceOf(UserException.class));
+        List<View> many = new ArrayList<>();
+        for (int i = 0; i < 31; i++) {
+            many.add(figure("v" + i).where("delay > " + i));
+        }
+        assertThatThrownBy(APP.withViews(many)::validate).hasMessageContaining("At most 30 views");
+        APP.withViews(many.subList(0, 30)).validate();
+        assertThat(answers(APP.withViews(many.subList(0, 30)), Selection.NONE))
+                .containsEntry("view:v0", "[50]")
+                .containsEntry("view:v19", "[20]");
         assertThatThrownBy(APP.withFilters(List.of(LATE, LATE))::validate).isInstanceOf(UserException.class);
     }
 }
