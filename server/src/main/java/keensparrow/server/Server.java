@@ -139,7 +139,8 @@ public final class Server implements AutoCloseable {
                 database, folder, jobs, queries, new UrlFetcher(), forTables, memory, workers, clock);
         AppService apps = new AppService(database, datasets, clock);
         PageAnswers answers = new PageAnswers(datasets, memory, settings.answerLimit());
-        PageDownloads downloads = new PageDownloads(datasets);
+        Explanations explanations = new Explanations(datasets);
+        PageDownloads downloads = new PageDownloads(datasets, explanations);
         PublishService publishing = new PublishService(database, apps, clock);
 
         Api api = new Api(new Sessions(accounts), metrics);
@@ -151,7 +152,6 @@ public final class Server implements AutoCloseable {
         new JobRoutes(jobs).add(api);
         new SourceRoutes(queries).add(api);
         new DatasetRoutes(datasets, memory).add(api);
-        Explanations explanations = new Explanations(datasets);
         new AppRoutes(apps, datasets, answers, downloads, explanations).add(api);
         new PublishRoutes(publishing, apps, datasets, answers, downloads, explanations, audit).add(api);
         new HealthRoutes(database, folder, memory, metrics).add(api);

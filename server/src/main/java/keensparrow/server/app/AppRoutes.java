@@ -121,7 +121,8 @@ public final class AppRoutes {
                 Explanations.Explanation.class,
                 (ctx, caller) -> {
                     AppRecord app = service.get(caller.id(), ctx.pathParam("id"));
-                    explanations.explain(ctx, app.draft(), dataset(app), Explanations.Audience.AUTHOR);
+                    Explanations.Request asked = Requests.body(ctx, Explanations.Request.class);
+                    ctx.json(explanations.explain(app.draft(), dataset(app), asked, Explanations.Audience.AUTHOR));
                 });
         api.get(
                 "/api/apps/{id}/behind.csv",
@@ -202,7 +203,7 @@ public final class AppRoutes {
 
     private void behind(Context ctx, Caller caller) throws Exception {
         AppRecord app = service.get(caller.id(), ctx.pathParam("id"));
-        explanations.rows(ctx, app.draft(), dataset(app), Explanations.Audience.AUTHOR);
+        downloads.behind(ctx, app.draft(), dataset(app), Explanations.Audience.AUTHOR);
     }
 
     private void drawAs(Context ctx, Caller caller) {

@@ -1,7 +1,5 @@
 package keensparrow.server.app;
 
-import io.javalin.http.Context;
-import java.io.IOException;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
@@ -9,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Supplier;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
@@ -35,11 +34,8 @@ import keensparrow.core.sql.QuestionSql;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Text;
-import keensparrow.core.words.Words;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
-import keensparrow.server.dataset.TableResponse;
-import keensparrow.server.http.Requests;
 import org.jspecify.annotations.Nullable;
 
 /** What a number of a page is: how it is made, what held, how many rows it is of and the first of them. */
@@ -126,10 +122,10 @@ public final class Explanations {
     }
 
     /** @throws UserException VIEW_NOT_FOUND for no such view; what the view itself fails with */
-    public void explain(Context ctx, App app, Dataset dataset, Audience audience) {
-        Asked asked = asked(app, dataset, Requests.body(ctx, Request.class));
+    public Explanation explain(App app, Dataset dataset, Request request, Audience audience) {
+        Asked asked = asked(app, dataset, request);
         try {
-            ctx.json(explanation(asked, app, audience));
+            return explanation(asked, app, audience);
         } catch (UserException failure) {
             throw audience == Audience.AUTHOR ? failure : PageAnswers.told(failure);
         }
@@ -265,26 +261,21 @@ public final class Explanations {
         return names.stream().filter(schema::has).limit(MAX_COLUMNS).toList();
     }
 
-    /** Exactly the rows behind, as a file; {@code ?view=} and {@code ?selection=}. @throws UserException NOT_ALLOWED */
-    public void rows(Context ctx, App app, Dataset dataset, Audience audience) throws IOException {
-        String json = ctx.queryParam("selection");
-        PageAnswers.Request given = json == null
-                ? new PageAnswers.Request(null, null, null, null, null, null, null, null)
-                : Requests.parse(json, PageAnswers.Request.class);
-        Asked asked = asked(
-                app, dataset, new Request(ctx.queryParam("view"), given.filters(), given.marks(), given.choices()));
+    /** The rows behind a view, to be read. @param reading what is read, in words */
+    record Behind(String title, QueryEngine engine, QueryEngine.RowScan scan, Supplier<String> reading) {}
+
+    /** @throws UserException NOT_ALLOWED where the app gives no rows */
+    Behind behind(App app, Dataset dataset, Request request, Audience audience) {
+        Asked asked = asked(app, dataset, request);
         List<String> columns = columns(asked, app, audience);
         if (columns.isEmpty()) {
             throw new UserException(ErrorCode.NOT_ALLOWED, Text.of("server.app.theAuthorOfThisApp"));
         }
-        String title = AppSentences.title(
-                asked.view(), asked.part().app(), asked.part().schema());
-        TableResponse.of(ctx, title, Words.say("server.app.rowsBehind"))
-                .about(() -> List.of(
-                        List.of(Words.say("server.app.aboutApp"), app.title()),
-                        List.of(
-                                Words.say("server.app.aboutSelection"),
-                                reading(asked).text())))
-                .rows(asked.engine(), new QueryEngine.RowScan(columns, asked.narrowing(), List.of()));
+        return new Behind(
+                AppSentences.title(
+                        asked.view(), asked.part().app(), asked.part().schema()),
+                asked.engine(),
+                new QueryEngine.RowScan(columns, asked.narrowing(), List.of()),
+                () -> reading(asked).text());
     }
 }

@@ -43,8 +43,29 @@ import org.jspecify.annotations.Nullable;
 public final class PageDownloads {
     private final DatasetService datasets;
 
-    public PageDownloads(DatasetService datasets) {
+    private final Explanations explanations;
+
+    public PageDownloads(DatasetService datasets, Explanations explanations) {
         this.datasets = datasets;
+        this.explanations = explanations;
+    }
+
+    /** Exactly the rows behind a view, or behind what is marked in it. */
+    public void behind(Context ctx, App app, Dataset dataset, Explanations.Audience audience) throws IOException {
+        String json = ctx.queryParam("selection");
+        PageAnswers.Request given = json == null
+                ? new PageAnswers.Request(null, null, null, null, null, null, null, null)
+                : Requests.parse(json, PageAnswers.Request.class);
+        Explanations.Request asked =
+                new Explanations.Request(ctx.queryParam("view"), given.filters(), given.marks(), given.choices());
+        Explanations.Behind behind = explanations.behind(app, dataset, asked, audience);
+        TableResponse.of(ctx, behind.title(), Words.say("server.app.rowsBehind"))
+                .about(() -> List.of(
+                        List.of(Words.say("server.app.aboutApp"), app.title()),
+                        List.of(
+                                Words.say("server.app.aboutSelection"),
+                                behind.reading().get())))
+                .rows(behind.engine(), behind.scan());
     }
 
     /**

@@ -142,11 +142,12 @@ public final class PublishRoutes {
                 Explanations.Explanation.class,
                 (ctx, caller) -> {
                     PublishRepository.Published published = service.open(caller, ctx.pathParam("slug"));
-                    explanations.explain(
-                            ctx,
+                    Explanations.Request asked = Requests.body(ctx, Explanations.Request.class);
+                    ctx.json(explanations.explain(
                             published.app(),
                             datasets.getForLink(published.datasetId()),
-                            Explanations.Audience.COLLEAGUE);
+                            asked,
+                            Explanations.Audience.COLLEAGUE));
                 });
         api.get(
                 "/api/links/{slug}/behind.csv",
@@ -236,7 +237,7 @@ public final class PublishRoutes {
                 ctx,
                 caller,
                 "rows",
-                (to, app, dataset) -> explanations.rows(to, app, dataset, Explanations.Audience.COLLEAGUE));
+                (to, app, dataset) -> downloads.behind(to, app, dataset, Explanations.Audience.COLLEAGUE));
     }
 
     private interface Download {
