@@ -138,9 +138,12 @@ export function OwnCondition({ view, onChange }: Pick<Props, 'view' | 'onChange'
   const [open, setOpen] = useState(false);
   if (!view.condition && !open) {
     return (
-      <button type="button" className="word add-line" onClick={() => setOpen(true)}>
-        {say('compose.plusCondition')}
-      </button>
+      <>
+        {' '}
+        <button type="button" className="word add-line" onClick={() => setOpen(true)}>
+          {say('compose.plusCondition')}
+        </button>
+      </>
     );
   }
   return (
