@@ -157,7 +157,11 @@ function OneDataset({
   const known = page.datasets.find((further) => further.name === item.name);
   const { columns } = dataOf(page, item.name);
   const used = app.views.some((view) => view.dataset === item.name);
-  const others = app.filters.filter((spec) => (spec.dataset ?? null) !== item.name);
+  const others = app.filters.filter(
+    (spec) =>
+      (spec.dataset ?? null) !== item.name &&
+      dataOf(page, spec.dataset).columns.some((column) => column.name === spec.column),
+  );
   return (
     <fieldset
       className="definition"

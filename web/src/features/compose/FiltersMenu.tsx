@@ -25,7 +25,6 @@ export function FiltersMenu({ app, page, grammar, onChange }: Props) {
       'c',
       filters.map((spec) => ({ id: spec.column })),
     );
-  const texts = page.columns.filter(isCoded).map((column) => column.name);
   return (
     <Menu
       label={say('compose.howTheyFilter')}
@@ -34,30 +33,14 @@ export function FiltersMenu({ app, page, grammar, onChange }: Props) {
     >
       {() => (
         <div className="definitions filter-specs">
-          <p>
-            <button
-              type="button"
-              className="button"
-              onClick={() =>
-                add({
-                  column: id(),
-                  kind: 'CONDITION',
-                  title: say('compose.newCondition'),
-                  condition: '1 = 1',
-                })
-              }
-            >
-              {say('compose.addACondition')}
-            </button>{' '}
-            <button
-              type="button"
-              className="button"
-              disabled={texts.length === 0}
-              onClick={() => add({ column: id(), kind: 'SEARCH', columns: texts })}
-            >
-              {say('compose.addASearch')}
-            </button>
-          </p>
+          {[null, ...(app.datasets ?? []).map((item) => item.name)].map((dataset) => (
+            <AddFilter
+              key={dataset ?? ''}
+              page={dataOf(page, dataset)}
+              several={(app.datasets ?? []).length > 0}
+              onAdd={(spec) => add({ ...spec, column: id(), dataset })}
+            />
+          ))}
           {filters.map((spec, at) => (
             <OneFilterSpec
               key={filterName(spec)}
@@ -82,6 +65,41 @@ export function FiltersMenu({ app, page, grammar, onChange }: Props) {
         </div>
       )}
     </Menu>
+  );
+}
+
+/** Filters of a dataset that are written down. */
+function AddFilter({
+  page,
+  several,
+  onAdd,
+}: {
+  readonly page: PageData;
+  readonly several: boolean;
+  readonly onAdd: (spec: Omit<FilterSpec, 'column'>) => void;
+}) {
+  const texts = page.columns.filter(isCoded).map((column) => column.name);
+  const { noun } = page.app;
+  return (
+    <p>
+      <button
+        type="button"
+        className="button"
+        onClick={() =>
+          onAdd({ kind: 'CONDITION', title: say('compose.newCondition'), condition: '1 = 1' })
+        }
+      >
+        {several ? say('compose.addAConditionOn', { noun }) : say('compose.addACondition')}
+      </button>{' '}
+      <button
+        type="button"
+        className="button"
+        disabled={texts.length === 0}
+        onClick={() => onAdd({ kind: 'SEARCH', columns: texts })}
+      >
+        {several ? say('compose.addASearchIn', { noun }) : say('compose.addASearch')}
+      </button>
+    </p>
   );
 }
 

@@ -34,10 +34,27 @@ export function takes(view: View, kind: Choice['kind'], grammar: Grammar): boole
   );
 }
 
+type AppChoice = NonNullable<AppDefinition['choices']>[number];
+
+/** Without options of measures that are gone. */
+const withKnownMeasures =
+  (named: ReadonlySet<string>) =>
+  (choice: AppChoice): AppChoice => {
+    const options = choice.options.filter(
+      (option) => !option.measureId || named.has(option.measureId),
+    );
+    const isThere = options.some((option) => option.id === choice.start);
+    return options.length === choice.options.length
+      ? choice
+      : { ...choice, options, start: isThere ? choice.start : null };
+  };
+
 /** With filters that skip only views that are there; with choices followed only by views that are there and have the part; a choice that none follows goes. */
 export function pruned(app: AppDefinition, grammar: Grammar): AppDefinition {
   if (grammar.choiceKinds.length === 0) return app;
-  const choices = (app.choices ?? []).flatMap((choice) => {
+  const named = new Set((app.measures ?? []).map((measure) => measure.id));
+  const choices = (app.choices ?? []).map(withKnownMeasures(named)).flatMap((choice) => {
+    if (choice.options.length < 2) return [];
     const views = choice.views.filter((id) =>
       app.views.some((view) => view.id === id && takes(view, choice.kind, grammar)),
     );

@@ -1,14 +1,16 @@
 import { Select } from 'antd';
 import { useState } from 'react';
-import type { DatasetDetails, Step, StepKindWords } from '../../api/types';
+import type { Step, StepKindWords } from '../../api/types';
 import { useGrammar } from '../../shared/useGrammar';
 import { say } from '../../words';
 import { ComputeForm } from './ComputeForm';
 import { StepEditor } from './StepEditor';
-import { blankStep } from './slots';
+import { blankStep, type StepColumn } from './slots';
 
 interface Props {
-  readonly data: DatasetDetails;
+  readonly dataset: string;
+  /** As they are where it stands. */
+  readonly columns: readonly StepColumn[];
   /** The column that is looked at. */
   readonly looked: string | null;
   readonly busy: boolean;
@@ -18,15 +20,15 @@ interface Props {
 }
 
 /** A new step at the end: computing is said at once, all others are picked from a list. */
-export function AddStep({ data, looked, busy, isInserted = false, onStep }: Props) {
+export function AddStep({ dataset, columns, looked, busy, isInserted = false, onStep }: Props) {
   const [kind, setKind] = useState<StepKindWords | 'compute' | null>(null);
   const kinds = useGrammar().stepKinds.filter(
     (item) => item.slots.length > 0 && item.kind !== 'compute',
   );
   const close = () => setKind(null);
   if (kind === 'compute') {
-    const columns = data.columns.map((column) => column.info);
-    return <ComputeForm columns={columns} busy={busy} onStep={onStep} onClose={close} />;
+    const infos = columns.map((column) => column.info);
+    return <ComputeForm columns={infos} busy={busy} onStep={onStep} onClose={close} />;
   }
   if (kind) {
     return (
@@ -35,10 +37,10 @@ export function AddStep({ data, looked, busy, isInserted = false, onStep }: Prop
         <StepEditor
           key={kind.kind}
           isNew
-          step={blankStep(kind, data.columns, looked)}
+          step={blankStep(kind, columns, looked)}
           kind={kind}
-          columns={data.columns}
-          dataset={data.id}
+          columns={columns}
+          dataset={dataset}
           busy={busy}
           onStep={onStep}
           onClose={close}

@@ -9,6 +9,7 @@ import { Stages, TitleBar } from '../../shared/TitleBar';
 import { ColumnPanel } from './ColumnPanel';
 import { PreviewTable } from './PreviewTable';
 import { TableAfter } from './TableAfter';
+import type { StepColumn } from './slots';
 import { StepList } from './StepList';
 import { WorthALook } from './WorthALook';
 import { useDataset } from './useDataset';
@@ -56,11 +57,13 @@ export function PreparePage() {
       .catch((error: unknown) => setFailure(error as Error));
   };
   const shown = at !== null && at < data.steps.length && after.data ? after.data : null;
-  const columnsThere = shown
+  const columnsThere: readonly StepColumn[] = shown
     ? shown.columns.map(
         (info) =>
-          data.columns.find((item) => item.info.name === info.name) ??
-          ({ info, profile: { commonest: [] }, roles: [] } as unknown as (typeof data.columns)[0]),
+          data.columns.find((item) => item.info.name === info.name) ?? {
+            info,
+            profile: { commonest: [] },
+          },
       )
     : data.columns;
   const add = (step: Step) => changeSteps([...data.steps, step]);

@@ -1,4 +1,4 @@
-import type { DatasetDetails, RowsAnswer } from '../../api/types';
+import type { ColumnInfo, DatasetDetails, RowsAnswer } from '../../api/types';
 import { cell, count, typeName, ROLE_NAMES } from '../../shared/format';
 import { Bars } from '../filter';
 import { ADDED } from './ColumnPanel';
@@ -62,31 +62,46 @@ export function PreviewTable({ data, rows, picked, onPick }: Props) {
             ))}
           </tr>
         </thead>
-        <tbody>
-          {rows?.columns.length === data.columns.length &&
-            rows.rows.map((row, r) => (
-              <tr key={r}>
-                {data.columns.map(({ info }, i) => {
-                  const value = row[i] ?? null;
-                  const number = info.type === 'WHOLE' || info.type === 'DECIMAL';
-                  return (
-                    <td
-                      key={info.name}
-                      className={number ? 'number' : undefined}
-                      title={value && value.length > 30 ? value : undefined}
-                    >
-                      {value === null ? (
-                        <span className="soft">{say('prepare.blank')}</span>
-                      ) : (
-                        cell(value, info.type, info.format)
-                      )}
-                    </td>
-                  );
-                })}
-              </tr>
-            ))}
-        </tbody>
+        <PreviewRows
+          columns={data.columns.map(({ info }) => info)}
+          rows={rows?.columns.length === data.columns.length ? rows.rows : []}
+        />
       </table>
     </div>
+  );
+}
+
+/** The body of a table of rows as they are written in words. */
+export function PreviewRows({
+  columns,
+  rows,
+}: {
+  readonly columns: readonly ColumnInfo[];
+  readonly rows: readonly (readonly (string | null)[])[];
+}) {
+  return (
+    <tbody>
+      {rows.map((row, r) => (
+        <tr key={r}>
+          {columns.map((info, i) => {
+            const value = row[i] ?? null;
+            const number = info.type === 'WHOLE' || info.type === 'DECIMAL';
+            return (
+              <td
+                key={info.name}
+                className={number ? 'number' : undefined}
+                title={value && value.length > 30 ? value : undefined}
+              >
+                {value === null ? (
+                  <span className="soft">{say('prepare.blank')}</span>
+                ) : (
+                  cell(value, info.type, info.format)
+                )}
+              </td>
+            );
+          })}
+        </tr>
+      ))}
+    </tbody>
   );
 }

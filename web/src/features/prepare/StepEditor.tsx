@@ -1,15 +1,15 @@
 import { Button } from 'antd';
 import { useState } from 'react';
-import type { DatasetDetails, Step, StepKindWords } from '../../api/types';
+import type { Step, StepKindWords } from '../../api/types';
 import { say } from '../../words';
-import { SlotEditor, type Fields } from './slots';
+import { SlotEditor, type Fields, type StepColumn } from './slots';
 
 interface Props {
   /** As it is, or blank for a new one. */
   readonly step: Fields;
   readonly isNew?: boolean;
   readonly kind: StepKindWords;
-  readonly columns: DatasetDetails['columns'];
+  readonly columns: readonly StepColumn[];
   readonly dataset: string;
   readonly busy: boolean;
   readonly onStep: (step: Step) => Promise<boolean>;

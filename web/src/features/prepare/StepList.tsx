@@ -8,6 +8,7 @@ import { useGrammar } from '../../shared/useGrammar';
 import { LoadProgress, UploadFiles } from '../home';
 import { AddStep } from './AddStep';
 import { NameForm } from './NameForm';
+import type { StepColumn } from './slots';
 import { StepEditor } from './StepEditor';
 import { say } from '../../words';
 
@@ -22,7 +23,7 @@ interface Props {
   /** After how many steps the table is looked at; null for all of them. */
   readonly at: number | null;
   /** Columns as they are there. */
-  readonly columns: DatasetDetails['columns'];
+  readonly columns: readonly StepColumn[];
   readonly onLook: (at: number | null) => void;
 }
 
@@ -68,7 +69,8 @@ export function StepList(props: Props) {
     seen === at && (
       <div className="insert-step">
         <AddStep
-          data={{ ...data, columns }}
+          dataset={data.id}
+          columns={columns}
           looked={looked}
           busy={busy}
           isInserted
@@ -259,7 +261,8 @@ export function StepList(props: Props) {
         </p>
       )}
       <AddStep
-        data={data}
+        dataset={data.id}
+        columns={data.columns}
         looked={looked}
         busy={busy}
         onStep={(step) => onChange([...data.steps, step])}

@@ -1,5 +1,6 @@
-import { cell, typeName } from '../../shared/format';
+import { typeName } from '../../shared/format';
 import type { AfterSteps } from '../../api/types';
+import { PreviewRows } from './PreviewTable';
 import { say } from '../../words';
 
 /** The first rows as they were after some of the steps. */
@@ -22,25 +23,7 @@ export function TableAfter({ table }: { readonly table: AfterSteps }) {
             ))}
           </tr>
         </thead>
-        <tbody>
-          {table.rows.map((row, r) => (
-            <tr key={r}>
-              {table.columns.map((info, i) => {
-                const value = row[i] ?? null;
-                const number = info.type === 'WHOLE' || info.type === 'DECIMAL';
-                return (
-                  <td key={info.name} className={number ? 'number' : undefined}>
-                    {value === null ? (
-                      <span className="soft">{say('prepare.blank')}</span>
-                    ) : (
-                      cell(value, info.type, info.format)
-                    )}
-                  </td>
-                );
-              })}
-            </tr>
-          ))}
-        </tbody>
+        <PreviewRows columns={table.columns} rows={table.rows} />
       </table>
     </div>
   );

@@ -8,13 +8,21 @@ import type {
   Recode,
   Slot,
   StepKindWords,
+  ColumnInfo,
+  ColumnProfile,
 } from '../../api/types';
 import { FormatEditor } from '../../shared/FormatEditor';
 import { say } from '../../words';
 
 export type Fields = Readonly<Record<string, unknown>>;
 
-type Columns = DatasetDetails['columns'];
+/** What the editors of steps need to know of a column. */
+export interface StepColumn {
+  readonly info: ColumnInfo;
+  readonly profile: Pick<ColumnProfile, 'commonest'>;
+}
+
+type Columns = readonly StepColumn[];
 
 interface Props {
   readonly slot: Slot;

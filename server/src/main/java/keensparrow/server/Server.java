@@ -139,7 +139,7 @@ public final class Server implements AutoCloseable {
                 database, folder, jobs, queries, new UrlFetcher(), forTables, memory, workers, clock);
         AppService apps = new AppService(database, datasets, clock);
         PageAnswers answers = new PageAnswers(datasets, memory, settings.answerLimit());
-        Explanations explanations = new Explanations(datasets);
+        Explanations explanations = new Explanations(datasets, memory, settings.answerLimit());
         PageDownloads downloads = new PageDownloads(datasets, explanations);
         PublishService publishing = new PublishService(database, apps, clock);
 

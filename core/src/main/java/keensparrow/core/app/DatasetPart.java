@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import keensparrow.core.app.filter.FilterSpec;
 import keensparrow.core.app.view.View;
 import keensparrow.core.filter.Filter;
@@ -35,6 +36,13 @@ public record DatasetPart(@Nullable String name, App app, Map<String, String> fi
     }
 
     private static DatasetPart of(App app, @Nullable String name, String noun) {
+        if (app.furtherDatasets().isEmpty()) {
+            return new DatasetPart(
+                    name,
+                    app,
+                    app.filters().stream()
+                            .collect(Collectors.toMap(FilterSpec::column, FilterSpec::name, (a, b) -> a)));
+        }
         Map<String, String> names = new HashMap<>();
         List<FilterSpec> own = new ArrayList<>();
         for (FilterSpec filter : app.filters()) {
@@ -42,9 +50,6 @@ public record DatasetPart(@Nullable String name, App app, Map<String, String> fi
                 names.put(filter.column(), filter.name());
                 own.add(filter.alone());
             }
-        }
-        if (app.furtherDatasets().isEmpty()) {
-            return new DatasetPart(name, app, names);
         }
         List<View> views = app.views().stream()
                 .filter(view -> Objects.equals(view.dataset(), name))

@@ -41,6 +41,8 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
             } else if (spec == null
                     || !isOver(filter, engine.schema()::has)) { // its label is none of the caller's business
                 notices.add(Words.say("app.thisAppHasNoFilter", "column", UserException.quote(filter.column())));
+            } else if (!spec.kind().definition().takes(filter)) {
+                notices.add(Words.say("app.thisFilterOffersNoSuch", "filter", spec.label(engine.schema())));
             } else {
                 fitting(filter, engine, notices).ifPresent(filters::add);
             }

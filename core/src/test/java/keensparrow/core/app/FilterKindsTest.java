@@ -179,6 +179,9 @@ class FilterKindsTest {
                 OneOf.of("class", "Seat"));
         assertThat(odd.selection().filters()).containsExactly(OneOf.of("class", "Seat"));
         assertThat(odd.notices()).hasSize(3);
+        ValidatedSelection two = checked(new OneOf("class", List.of("Seat", "Sleeper"), false, false));
+        assertThat(two.selection().filters()).isEmpty(); // its list shows one
+        assertThat(two.notices()).hasSize(1);
         App gone = APP.withFilters(List.of(FilterSpec.ofCondition("late", "Late", "dely > 1")));
         assertThat(ValidatedSelection.of(
                                 gone,

@@ -1,12 +1,14 @@
 package keensparrow.server.app;
 
 import java.math.BigDecimal;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
@@ -36,6 +38,7 @@ import keensparrow.core.table.Schema;
 import keensparrow.core.words.Text;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
+import keensparrow.server.memory.MemoryWatch;
 import org.jspecify.annotations.Nullable;
 
 /** What a number of a page is: how it is made, what held, how many rows it is of and the first of them. */
@@ -45,8 +48,14 @@ public final class Explanations {
 
     private final DatasetService datasets;
 
-    public Explanations(DatasetService datasets) {
+    private final MemoryWatch memory;
+    private final Duration limit;
+
+    /** @param limit how long one may take */
+    public Explanations(DatasetService datasets, MemoryWatch memory, Duration limit) {
         this.datasets = datasets;
+        this.memory = memory;
+        this.limit = limit;
     }
 
     /**
@@ -97,17 +106,21 @@ public final class Explanations {
             PartSelections selections,
             List<QueryEngine> engines,
             Optional<Filter> mark,
-            Set<Filter> narrowing) {}
+            Set<Filter> narrowing,
+            BooleanSupplier over) {}
 
     private Asked asked(App whole, Dataset dataset, Request request) {
+        PageAnswers.Request plain = new PageAnswers.Request(
+                null, request.filters(), request.marks(), null, null, null, null, request.choices());
+        PageAnswers.requireBounded(plain);
+        memory.requireRoom();
+        long end = System.nanoTime() + limit.toNanos();
         App app = whole.shown(request.choices() == null ? Map.of() : request.choices());
         View view = Optional.ofNullable(request.view())
                 .flatMap(app::view)
                 .orElseThrow(() -> new UserException(ErrorCode.VIEW_NOT_FOUND, Text.of("server.app.thisAppHasNoSuch")));
         AppParts parts = AppParts.of(app, dataset, datasets);
         List<QueryEngine> engines = parts.engines(datasets);
-        PageAnswers.Request plain = new PageAnswers.Request(
-                null, request.filters(), request.marks(), null, null, null, null, request.choices());
         PartSelections selections = parts.selections(engines, PageAnswers.selection(plain));
         AppParts.Part part = parts.of(view);
         int at = parts.all().indexOf(part);
@@ -118,7 +131,16 @@ public final class Explanations {
                 .findFirst();
         Set<Filter> narrowing = AppQuestions.narrowing(part.app(), view, selection);
         mark.ifPresent(narrowing::add);
-        return new Asked(parts, part, view, engines.get(at), selections, engines, mark, narrowing);
+        return new Asked(
+                parts,
+                part,
+                view,
+                engines.get(at),
+                selections,
+                engines,
+                mark,
+                narrowing,
+                () -> System.nanoTime() > end);
     }
 
     /** @throws UserException VIEW_NOT_FOUND for no such view; what the view itself fails with */
@@ -210,7 +232,7 @@ public final class Explanations {
                             }
                             found[0] = answered.answer();
                         },
-                        () -> false);
+                        asked.over());
         if (found[0] == null) {
             throw new UserException(ErrorCode.VIEW_NOT_FOUND, Text.of("server.app.thisAppHasNoSuch"));
         }

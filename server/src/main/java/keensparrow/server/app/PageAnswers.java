@@ -327,7 +327,7 @@ public final class PageAnswers {
     }
 
     /** Page, views and slices of a request within what a page can hold. */
-    private static void requireBounded(Request request) {
+    static void requireBounded(Request request) {
         Limits.most(
                 request.page() == null ? 0 : request.page().length(),
                 MAX_ID,

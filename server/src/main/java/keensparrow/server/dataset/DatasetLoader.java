@@ -260,12 +260,13 @@ final class DatasetLoader {
      * The table as it is after some of the steps of a version; what was read for it is kept for a while.
      *
      * @param count of steps, from the first; 0 for the table as it was read
+     * @param gone whether nobody waits for it any more
      */
-    Steps.Run after(Dataset dataset, Dataset.Version version, int count) {
+    Steps.Run after(Dataset dataset, Dataset.Version version, int count, BooleanSupplier gone) {
         DatasetRepository.VersionId id = new DatasetRepository.VersionId(version.datasetId(), version.number());
         Table raw = read.get(id, key -> {
-            engines.makeRoomFor(folder.snapshotBytes(version.datasetId(), version.number()));
-            return read(dataset, Rows.of(version), version.steps(), version.plan(), LoadWatch.NONE, () -> false)
+            requireRoom(version, Rows.of(version));
+            return read(dataset, Rows.of(version), version.steps(), version.plan(), LoadWatch.NONE, gone)
                     .table();
         });
         return Steps.run(raw, version.steps().subList(0, count), 1, others(dataset), Set.copyOf(version.steps()));

@@ -287,7 +287,10 @@ public final class DatasetRoutes {
     private void after(Context ctx, Caller caller) {
         Integer steps = Requests.body(ctx, AfterRequest.class).steps();
         int count = Requests.present(steps, Words.say("server.dataset.howManySteps"));
-        Table table = service.after(caller.id(), ctx.pathParam("id"), count).table();
+        Table table;
+        try (CallerWatch gone = new CallerWatch(ctx, MAX_LOOK_NANOS)) {
+            table = service.after(caller.id(), ctx.pathParam("id"), count, gone).table();
+        }
         int shown = Math.min(FIRST_ROWS, table.rowCount());
         List<List<@Nullable String>> rows = IntStream.range(0, shown)
                 .mapToObj(row -> table.columns().stream()

@@ -311,7 +311,7 @@ public final class DatasetService {
     }
 
     /** The table as it is after the first {@code count} steps. @throws UserException INVALID_REQUEST when there are fewer */
-    Steps.Run after(long ownerId, String id, int count) {
+    Steps.Run after(long ownerId, String id, int count, BooleanSupplier gone) {
         Dataset dataset = get(ownerId, id);
         Dataset.Version version = version(dataset);
         if (count < 0 || count > version.steps().size()) {
@@ -322,7 +322,7 @@ public final class DatasetService {
                             "steps",
                             version.steps().size()));
         }
-        return loads.after(dataset, version, count);
+        return loads.after(dataset, version, count, gone);
     }
 
     void remember(Job job, Job.Repeat call) {

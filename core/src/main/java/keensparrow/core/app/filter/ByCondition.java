@@ -12,34 +12,18 @@ import keensparrow.core.filter.OneOf;
 import keensparrow.core.group.ByExpression;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
-import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** Rows that meet a condition in its author's words, or those that do not. Rows for which it is unknown are neither. */
-final class ByCondition implements FilterKind {
+final class ByCondition extends WrittenKind {
     private static final String YES = "yes";
     private static final String NO = "no";
 
     @Override
     public String words() {
         return Words.say("filters.condition");
-    }
-
-    @Override
-    public boolean fits(ColumnInfo column) {
-        return false; // it is of an expression
-    }
-
-    @Override
-    public boolean suits(ColumnInfo column, int distinct) {
-        return false;
-    }
-
-    @Override
-    public boolean isOfColumn() {
-        return false;
     }
 
     @Override

@@ -9,31 +9,15 @@ import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.TextSearch;
 import keensparrow.core.question.Question;
 import keensparrow.core.sentence.FilterSentences;
-import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** A part of a text that stands in one of several columns is typed. */
-final class BySearch implements FilterKind {
+final class BySearch extends WrittenKind {
     @Override
     public String words() {
         return Words.say("filters.search");
-    }
-
-    @Override
-    public boolean fits(ColumnInfo column) {
-        return false; // it is of several
-    }
-
-    @Override
-    public boolean suits(ColumnInfo column, int distinct) {
-        return false;
-    }
-
-    @Override
-    public boolean isOfColumn() {
-        return false;
     }
 
     @Override
@@ -70,6 +54,6 @@ final class BySearch implements FilterKind {
     public String phrase(FilterSpec spec, Filter picked, Schema schema) {
         return spec.title() == null || spec.title().isBlank()
                 ? FilterSentences.phrase(narrowing(spec, picked), schema)
-                : FilterKind.super.phrase(spec, picked, schema);
+                : super.phrase(spec, picked, schema);
     }
 }
