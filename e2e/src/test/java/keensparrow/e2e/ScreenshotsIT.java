@@ -12,6 +12,7 @@ import keensparrow.demo.Seed;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.Keys;
 
 /** Makes the pictures of the documentation from the demo data: {@code ./sparrow screenshots}. */
 @EnabledIfSystemProperty(named = "screenshots", matches = "true")
@@ -89,6 +90,11 @@ class ScreenshotsIT {
             browser.open(link + "?m.byroute=route~.is~.Vienna–Hamburg");
             ready(browser);
             picture(browser, "read-marked");
+            browser.click("[data-part='view:byroute'] button[aria-haspopup=dialog]");
+            browser.see("dialog tbody tr");
+            browser.clickText("summary", "in SQL");
+            picture(browser, "what-is-this");
+            browser.press(Keys.ESCAPE);
             browser.open(link + "?page=p2");
             drawn(browser);
             picture(browser, "read-second-page");

@@ -9,6 +9,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.time.Duration;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -51,31 +52,22 @@ class ExplanationsTest {
         app.put("downloads", downloads);
         app.putArray("filters").addObject().put("column", "team").put("kind", "VALUES");
         ArrayNode views = app.putArray("views");
-        ObjectNode bars = view(views, "bars", "BARS", 0).put("condition", "place <> 'Rome'");
+        ObjectNode bars = TestServer.view(views, "bars", "BARS", 0).put("condition", "place <> 'Rome'");
         bars.putObject("measure").put("aggregate", "AVERAGE").put("column", "hours");
         bars.putObject("by").put("column", "team").putNull("step");
-        ObjectNode all = view(views, "all", "BARS", 5);
+        ObjectNode all = TestServer.view(views, "all", "BARS", 5);
         all.putObject("measure").put("aggregate", "AVERAGE").put("column", "hours");
         all.putObject("by").put("column", "team").putNull("step");
         if (table) {
-            view(views, "table", "TABLE", 9).putArray("columns").add("team").add("hours");
+            TestServer.view(views, "table", "TABLE", 9)
+                    .putArray("columns")
+                    .add("team")
+                    .add("hours");
         }
         String id = made.path("id").asText();
         TestServer.Reply saved = anna.call("PUT", "/api/apps/" + id + "/draft", object("revision", 1, "app", app));
         assertThat(saved.status()).as(saved.body()).isEqualTo(200);
         return id;
-    }
-
-    private static ObjectNode view(ArrayNode views, String name, String kind, int y) {
-        ObjectNode view = views.addObject()
-                .put("id", name)
-                .put("title", "")
-                .put("kind", kind)
-                .put("largest", 0);
-        view.putArray("columns");
-        view.putArray("sort");
-        view.putObject("place").put("x", 0).put("y", y).put("w", 6).put("h", 3);
-        return view;
     }
 
     private static JsonNode explained(TestServer.Caller caller, String base, String body) throws Exception {
@@ -152,5 +144,28 @@ class ExplanationsTest {
         JsonNode odd = explained(
                 anna, base, "{\"view\":\"all\",\"filters\":[" + RED.replace("team", "salary_of_person") + "]}");
         assertThat(odd.path("rows").asInt()).isEqualTo(4); // no filter of the app: left out
+    }
+
+    @Test
+    void oneThatTakesTooLongIsToldAsThat() throws Exception {
+        String base = "/api/apps/" + draft("ROWS", true);
+        Server.Settings usual = TestServer.settings(server.folder());
+        server.restart(new Server.Settings(
+                usual.data(),
+                usual.host(),
+                usual.port(),
+                usual.maxUploadBytes(),
+                usual.reserveBytes(),
+                usual.connectionsPerAddress(),
+                false,
+                false,
+                Duration.ZERO));
+        TestServer.Reply late = server.author().call("POST", base + "/explanations", "{\"view\":\"all\"}");
+        server.restart();
+        anna = server.author();
+        assertThat(late.status()).isBetween(400, 499);
+        assertThat(late.detail()).startsWith("This takes longer to read than the server allows.");
+        assertThat(explained(anna, base, "{\"view\":\"all\"}").path("rows").asInt())
+                .isEqualTo(4);
     }
 }

@@ -66,27 +66,15 @@ class SeveralDatasetsAppTest {
         ArrayNode views = app.putArray("views");
         figure(views, "sold", "amount", 0);
         figure(views, "planned", "target", 3).put("dataset", "plan");
-        ObjectNode rows = view(views, "rows", "TABLE", 6).put("dataset", "plan");
+        ObjectNode rows = TestServer.view(views, "rows", "TABLE", 6).put("dataset", "plan");
         rows.putArray("columns").add("area").add("target");
         return app;
     }
 
     private static ObjectNode figure(ArrayNode views, String name, String column, int y) {
-        ObjectNode figure = view(views, name, "FIGURE", y);
+        ObjectNode figure = TestServer.view(views, name, "FIGURE", y);
         figure.putObject("measure").put("aggregate", "SUM").put("column", column);
         return figure;
-    }
-
-    private static ObjectNode view(ArrayNode views, String name, String kind, int y) {
-        ObjectNode view = views.addObject()
-                .put("id", name)
-                .put("title", "")
-                .put("kind", kind)
-                .put("largest", 0);
-        view.putArray("columns");
-        view.putArray("sort");
-        view.putObject("place").put("x", 0).put("y", y).put("w", 6).put("h", 3);
-        return view;
     }
 
     private static Map<String, JsonNode> lines(String path, String request) throws Exception {

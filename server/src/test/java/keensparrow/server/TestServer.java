@@ -2,6 +2,7 @@ package keensparrow.server;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.net.CookieManager;
@@ -80,6 +81,19 @@ final class TestServer implements AutoCloseable {
             object.set((String) namesAndValues[i], JSON.valueToTree(namesAndValues[i + 1]));
         }
         return object;
+    }
+
+    /** Adds a view to an app in JSON, without what its kind needs. */
+    static ObjectNode view(ArrayNode views, String name, String kind, int y) {
+        ObjectNode view = views.addObject()
+                .put("id", name)
+                .put("title", "")
+                .put("kind", kind)
+                .put("largest", 0);
+        view.putArray("columns");
+        view.putArray("sort");
+        view.putObject("place").put("x", 0).put("y", y).put("w", 6).put("h", 3);
+        return view;
     }
 
     static JsonNode json(String text) {

@@ -118,7 +118,8 @@ public final class Explanations {
         App app = whole.shown(request.choices() == null ? Map.of() : request.choices());
         View view = Optional.ofNullable(request.view())
                 .flatMap(app::view)
-                .orElseThrow(() -> new UserException(ErrorCode.VIEW_NOT_FOUND, Text.of("server.app.thisAppHasNoSuch")));
+                .orElseThrow(
+                        () -> new UserException(ErrorCode.VIEW_NOT_FOUND, Text.of("server.app.thisAppHasNoSuchView")));
         AppParts parts = AppParts.of(app, dataset, datasets);
         List<QueryEngine> engines = parts.engines(datasets);
         PartSelections selections = parts.selections(engines, PageAnswers.selection(plain));
@@ -149,6 +150,9 @@ public final class Explanations {
         try {
             return explanation(asked, app, audience);
         } catch (UserException failure) {
+            if (failure.code() == ErrorCode.CANCELLED) { // nobody but the clock does
+                throw new UserException(ErrorCode.TOO_MUCH_ASKED, Text.of("server.app.thisTakesLonger"));
+            }
             throw audience == Audience.AUTHOR ? failure : PageAnswers.told(failure);
         }
     }
@@ -234,7 +238,7 @@ public final class Explanations {
                         },
                         asked.over());
         if (found[0] == null) {
-            throw new UserException(ErrorCode.VIEW_NOT_FOUND, Text.of("server.app.thisAppHasNoSuch"));
+            throw new UserException(ErrorCode.VIEW_NOT_FOUND, Text.of("server.app.thisAppHasNoSuchView"));
         }
         return found[0];
     }
