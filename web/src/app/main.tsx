@@ -15,7 +15,8 @@ if (root) {
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={queries}>
-        <BrowserRouter>
+        {/* a press is answered at once: the address is part of the state, no page to wait for */}
+        <BrowserRouter useTransitions={false}>
           <LastResort>
             <AppRoutes />
           </LastResort>

@@ -4,6 +4,7 @@ import { call } from '../../api/client';
 import type { AppDefinition, Grammar, PageData, Proposal } from '../../api/types';
 import { Menu } from '../../shared/Menu';
 import { freeName, takes } from './names';
+import { dataOf } from '../../shared/datasets';
 import { TypedInput } from './TypedInput';
 import { say } from '../../words';
 
@@ -102,8 +103,8 @@ function OneChoice({
     ({ option }) => !known.has(stands(option as Option)),
   );
   const leader = app.views.find((view) => view.id === choice.views[0]);
-  const needs = grammar.choiceKinds.find((item) => item.kind === choice.kind)?.needs ?? [];
-  const namesColumns = needs.some((slot) => ['MEASURE', 'GROUPING', 'SPLIT'].includes(slot));
+  const namesColumns =
+    grammar.choiceKinds.find((item) => item.kind === choice.kind)?.namesColumns ?? false;
   const taken = new Set(
     (app.choices ?? [])
       .filter((other) => other.id !== choice.id && other.kind === choice.kind)
@@ -138,6 +139,18 @@ function OneChoice({
                   options: choice.options.map((other) =>
                     other.id === option.id ? { ...other, label: label || null } : other,
                   ),
+                })
+              }
+            />
+            <OptionEditor
+              option={option}
+              kind={choice.kind}
+              i={i + 1}
+              page={dataOf(page, leader?.dataset ?? null)}
+              onChange={(next) =>
+                onChange({
+                  ...choice,
+                  options: choice.options.map((other) => (other.id === option.id ? next : other)),
                 })
               }
             />
@@ -179,6 +192,28 @@ function OneChoice({
           }}
         />
       )}
+      {(choice.kind === 'COLUMNS' || choice.kind === 'CONDITION') && (
+        <button
+          type="button"
+          className="word"
+          onClick={() =>
+            onChange({
+              ...choice,
+              options: [
+                ...choice.options,
+                {
+                  id: freeName('o', choice.options),
+                  ...(choice.kind === 'COLUMNS'
+                    ? { columns: (leader?.columns ?? []).slice(0, 1) }
+                    : { condition: '1 = 1' }),
+                },
+              ],
+            })
+          }
+        >
+          {say('compose.writeAnOption')}
+        </button>
+      )}
       <label className="soft">
         {say('compose.beginsWith')}{' '}
         <Select
@@ -216,6 +251,48 @@ function OneChoice({
       </button>
     </fieldset>
   );
+}
+
+/** What an option stands for, where it is not picked from what is proposed. */
+function OptionEditor({
+  option,
+  kind,
+  i,
+  page,
+  onChange,
+}: {
+  readonly option: Option;
+  readonly kind: AppChoice['kind'];
+  readonly i: number;
+  readonly page: PageData;
+  readonly onChange: (option: Option) => void;
+}) {
+  if (kind === 'COLUMNS') {
+    return (
+      <Select
+        mode="multiple"
+        size="small"
+        aria-label={say('compose.columnsOfOption', { i })}
+        className="columns-pick"
+        maxTagCount={2}
+        popupMatchSelectWidth={false}
+        optionFilterProp="label"
+        value={option.columns ?? []}
+        options={page.columns.map(({ name, label }) => ({ value: name, label }))}
+        onChange={(columns: string[]) => columns.length > 0 && onChange({ ...option, columns })}
+      />
+    );
+  }
+  if (kind === 'CONDITION' && option.condition) {
+    return (
+      <TypedInput
+        label={say('compose.conditionOfOption', { i })}
+        value={option.condition}
+        onDone={(condition) => onChange({ ...option, condition })}
+      />
+    );
+  }
+  return null;
 }
 
 /** What an option stands for, whatever it is called. */

@@ -2,6 +2,7 @@ import { Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import type { PageData, View } from '../../api/types';
 import { useGrammar } from '../../shared/useGrammar';
+import type { Given } from './Chosen';
 import { measureChoices, measureOf, measureValue, NOTHING, type GrammarViewKind } from './options';
 import { Phrase } from './Phrase';
 import { TypedInput } from './TypedInput';
@@ -11,6 +12,7 @@ interface Props {
   readonly view: View;
   readonly page: PageData;
   readonly onChange: (view: View) => void;
+  readonly given: Given;
 }
 
 type Settings = NonNullable<View['settings']>;
@@ -21,32 +23,34 @@ export const drawn = (view: View, part: Partial<Settings>): View => ({
 });
 
 /** Measures shown besides the first one. */
-export function OtherMeasures({ view, page, onChange }: Props) {
+export function OtherMeasures({ view, page, onChange, given }: Props) {
   const grammar = useGrammar();
   const others = view.measures ?? [];
   const choices = measureChoices(page, grammar, null).filter(({ value }) => measureOf(value));
   return (
     <>
       {say('compose.with')}
-      <Select
-        mode="multiple"
-        aria-label={say('compose.furtherMeasures')}
-        className="columns-pick"
-        maxTagCount={2}
-        popupMatchSelectWidth={false}
-        optionFilterProp="label"
-        value={others.map((measure) => measureValue(measure))}
-        options={choices}
-        onChange={(values) =>
-          onChange({
-            ...view,
-            measures: values.flatMap((value) => {
-              const measure = measureOf(value);
-              return measure ? [measure] : [];
-            }),
-          })
-        }
-      />
+      {given('BESIDES') ?? (
+        <Select
+          mode="multiple"
+          aria-label={say('compose.furtherMeasures')}
+          className="columns-pick"
+          maxTagCount={2}
+          popupMatchSelectWidth={false}
+          optionFilterProp="label"
+          value={others.map((measure) => measureValue(measure))}
+          options={choices}
+          onChange={(values) =>
+            onChange({
+              ...view,
+              measures: values.flatMap((value) => {
+                const measure = measureOf(value);
+                return measure ? [measure] : [];
+              }),
+            })
+          }
+        />
+      )}
     </>
   );
 }
@@ -56,6 +60,7 @@ export function DrawnAs({
   view,
   slots,
   onChange,
+  given,
 }: Props & { readonly slots: GrammarViewKind['slots'] }) {
   const settings: Settings = view.settings ?? {};
   const has = (slot: GrammarViewKind['slots'][number]) => slots.includes(slot);
@@ -65,67 +70,82 @@ export function DrawnAs({
       {has('ARRANGEMENT') && view.split && (
         <>
           {', '}
-          <Phrase
-            name={say('compose.howPartsStand')}
-            value={settings.arrange ?? 'STACKED'}
-            choices={[
-              { value: 'STACKED', label: say('compose.stacked') },
-              { value: 'BESIDE', label: say('compose.sideBySide') },
-              { value: 'FULL', label: say('compose.asSharesOfEach') },
-            ]}
-            onPick={(arrange) =>
-              onChange(drawn(view, { arrange: arrange as NonNullable<Settings['arrange']> }))
-            }
-          />
+          {given('ARRANGEMENT') ?? (
+            <Phrase
+              name={say('compose.howPartsStand')}
+              value={settings.arrange ?? 'STACKED'}
+              choices={[
+                { value: 'STACKED', label: say('compose.stacked') },
+                { value: 'BESIDE', label: say('compose.sideBySide') },
+                { value: 'FULL', label: say('compose.asSharesOfEach') },
+              ]}
+              onPick={(arrange) =>
+                onChange(drawn(view, { arrange: arrange as NonNullable<Settings['arrange']> }))
+              }
+            />
+          )}
         </>
       )}
       {has('UPRIGHT') && (
         <>
           {', '}
-          <Phrase
-            name={say('compose.directionOfBars')}
-            value={settings.upright ? 'up' : 'lying'}
-            choices={[
-              { value: 'lying', label: say('compose.lying') },
-              { value: 'up', label: say('compose.upright') },
-            ]}
-            onPick={(value) => onChange(drawn(view, { upright: value === 'up' }))}
-          />
+          {given('UPRIGHT') ?? (
+            <Phrase
+              name={say('compose.directionOfBars')}
+              value={settings.upright ? 'up' : 'lying'}
+              choices={[
+                { value: 'lying', label: say('compose.lying') },
+                { value: 'up', label: say('compose.upright') },
+              ]}
+              onPick={(value) => onChange(drawn(view, { upright: value === 'up' }))}
+            />
+          )}
         </>
       )}
       {has('AREA') && (
         <>
           {', '}
-          <Phrase
-            name={say('compose.underTheLines')}
-            value={settings.area ? 'area' : 'line'}
-            choices={[
-              { value: 'line', label: say('compose.linesAlone') },
-              { value: 'area', label: say('compose.filledBelow') },
-            ]}
-            onPick={(value) => onChange(drawn(view, { area: value === 'area' }))}
-          />
+          {given('AREA') ?? (
+            <Phrase
+              name={say('compose.underTheLines')}
+              value={settings.area ? 'area' : 'line'}
+              choices={[
+                { value: 'line', label: say('compose.linesAlone') },
+                { value: 'area', label: say('compose.filledBelow') },
+              ]}
+              onPick={(value) => onChange(drawn(view, { area: value === 'area' }))}
+            />
+          )}
         </>
       )}
-      {has('COMPARISON') && view.by && (
+      {has('COMPARISON') && (
         <>
-          {say('compose.andTheLatestComparedWith')}
-          <Phrase
-            name={say('compose.comparedWith')}
-            value={compare}
-            choices={[
-              NOTHING,
-              { value: 'BEFORE', label: say('compose.theOneBefore') },
-              { value: 'YEAR_BEFORE', label: say('compose.theSameAYearBefore') },
-            ]}
-            onPick={(value) =>
-              onChange(
-                drawn(view, {
-                  compare: value === '' ? null : (value as NonNullable<Settings['compare']>),
-                }),
-              )
-            }
-          />
+          {view.by && compare !== 'ALL'
+            ? say('compose.andTheLatestComparedWith')
+            : say('compose.andComparedWith')}
+          {given('COMPARISON') ?? (
+            <Phrase
+              name={say('compose.comparedWith')}
+              value={compare}
+              choices={[
+                NOTHING,
+                ...(view.by
+                  ? [
+                      { value: 'BEFORE', label: say('compose.theOneBefore') },
+                      { value: 'YEAR_BEFORE', label: say('compose.theSameAYearBefore') },
+                    ]
+                  : []),
+                { value: 'ALL', label: say('compose.allRowsWhateverIsSelected') },
+              ]}
+              onPick={(value) =>
+                onChange(
+                  drawn(view, {
+                    compare: value === '' ? null : (value as NonNullable<Settings['compare']>),
+                  }),
+                )
+              }
+            />
+          )}
         </>
       )}
       {has('REFERENCE') && <ReferenceLine view={view} onChange={onChange} />}
@@ -134,8 +154,17 @@ export function DrawnAs({
 }
 
 /** Rows that the view leaves out whatever is filtered. */
-export function OwnCondition({ view, onChange }: Pick<Props, 'view' | 'onChange'>) {
+export function OwnCondition({ view, onChange, given }: Omit<Props, 'page'>) {
   const [open, setOpen] = useState(false);
+  const chosen = given('CONDITION');
+  if (chosen) {
+    return (
+      <>
+        {say('compose.where')}
+        {chosen}
+      </>
+    );
+  }
   if (!view.condition && !open) {
     return (
       <>

@@ -41,6 +41,7 @@ export function FiltersMenu({ app, page, grammar, onChange }: Props) {
               onAdd={(spec) => add({ ...spec, column: id(), dataset })}
             />
           ))}
+          <AppScope app={app} page={page} onChange={onChange} />
           {filters.map((spec, at) => (
             <OneFilterSpec
               key={filterName(spec)}
@@ -65,6 +66,68 @@ export function FiltersMenu({ app, page, grammar, onChange }: Props) {
         </div>
       )}
     </Menu>
+  );
+}
+
+/** Which rows the app shows at all, and what a press on a bar does at first. */
+function AppScope({ app, page, onChange }: Omit<Props, 'grammar'>) {
+  const further = app.datasets ?? [];
+  return (
+    <fieldset className="definition" aria-label={say('compose.rowsOfTheApp')}>
+      <label className="soft">
+        {say('compose.onlyWhere', { noun: app.noun })}
+        <TypedInput
+          label={say('compose.onlyWhere', { noun: app.noun })}
+          value={app.condition ?? ''}
+          placeholder={say('compose.allRowsOfIt')}
+          empty
+          onDone={(condition) => onChange({ ...app, condition: condition || null })}
+        />
+      </label>
+      {further.map((item) => (
+        <label key={item.name} className="soft">
+          {say('compose.onlyWhere', { noun: item.noun })}
+          <TypedInput
+            label={say('compose.onlyWhere', { noun: item.noun })}
+            value={item.condition ?? ''}
+            placeholder={say('compose.allRowsOfIt')}
+            empty
+            onDone={(condition) =>
+              onChange({
+                ...app,
+                datasets: further.map((other) =>
+                  other === item ? { ...item, condition: condition || null } : other,
+                ),
+              })
+            }
+          />
+        </label>
+      ))}
+      <label className="soft">
+        {say('compose.aPressOnABar')}{' '}
+        <Select
+          aria-label={say('compose.aPressOnABar')}
+          size="small"
+          popupMatchSelectWidth={false}
+          value={app.marking ?? 'NARROW'}
+          options={[
+            { value: 'NARROW', label: say('compose.narrowsTheOthers') },
+            { value: 'HIGHLIGHT', label: say('compose.highlightsInTheOthers') },
+          ]}
+          onChange={(marking) => onChange({ ...app, marking })}
+        />
+      </label>
+      {page.columns.length > 0 && (
+        <p className="soft">
+          {say('compose.columnsToWrite', {
+            columns: page.columns
+              .slice(0, 6)
+              .map(({ name }) => name)
+              .join(', '),
+          })}
+        </p>
+      )}
+    </fieldset>
   );
 }
 

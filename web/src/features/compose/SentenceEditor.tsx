@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { AppDefinition, Choice as AppChoice, PageData, Proposal, View } from '../../api/types';
 import { useGrammar } from '../../shared/useGrammar';
 import { viewsOn } from '../read';
+import { Chosen, type Given } from './Chosen';
 import { DrawnAs, drawn, OtherMeasures, OwnCondition } from './DrawingSlots';
 import { MeasureSlots } from './MeasureSlots';
 import { takes } from './names';
@@ -79,6 +80,7 @@ export function SentenceEditor(props: Props) {
   const open = proposals.filter(
     (proposal) => !isChosen(proposal.kind) && takes(view, proposal.kind, grammar),
   );
+  const given: Given = (slot) => (isChosen(slot) ? <Chosen words={startOf(slot)} /> : null);
   const pick = (
     name: string,
     value: string,
@@ -87,9 +89,7 @@ export function SentenceEditor(props: Props) {
     slot?: AppChoice['kind'],
   ) =>
     slot && isChosen(slot) ? (
-      <span className="chosen" title={say('compose.colleaguesChooseThis')}>
-        {say('compose.chosen', { slot: startOf(slot) })}
-      </span>
+      <Chosen words={startOf(slot)} />
     ) : (
       <Phrase name={name} value={value} choices={choices} onPick={use} />
     );
@@ -105,7 +105,7 @@ export function SentenceEditor(props: Props) {
       <TitleField key={`${view.id} ${view.title} ${title}`} {...props} />
       <div className="sentence-words">
         {has('COLUMNS') ? (
-          <TableSlots {...props} />
+          <TableSlots {...props} given={given} />
         ) : has('TEXT') ? (
           say('compose.showAText')
         ) : (
@@ -134,7 +134,9 @@ export function SentenceEditor(props: Props) {
                   'MEASURE',
                 )
               : say('compose.numberOf', { noun: page.app.noun })}
-            {has('MEASURES') && <OtherMeasures {...props} />}
+            {has('MEASURES') && !(has('SPLIT') && view.split) && (
+              <OtherMeasures {...props} given={given} />
+            )}
             {has('GROUPING') && (
               <>
                 {kind?.needsGroups === false ? say('compose.withItsCourseBy') : say('compose.by')}
@@ -162,6 +164,7 @@ export function SentenceEditor(props: Props) {
                         ...groupingChoices(columns, grammar),
                       ],
                       (value) => onChange({ ...view, across: groupingOf(value) }),
+                      'ACROSS',
                     )}
                   </>
                 )}
@@ -199,15 +202,16 @@ export function SentenceEditor(props: Props) {
                       groupingValue(view.panels ?? null),
                       [NOTHING, ...groupingChoices(columns, grammar)],
                       (value) => onChange({ ...view, panels: groupingOf(value) }),
+                      'PANELS',
                     )}
                   </>
                 )}
-                <DrawnAs {...props} slots={kind?.slots ?? []} />
+                <DrawnAs {...props} given={given} slots={kind?.slots ?? []} />
               </>
             )}
           </>
         )}
-        {has('CONDITION') && <OwnCondition key={view.id} {...props} />}
+        {has('CONDITION') && <OwnCondition key={view.id} {...props} given={given} />}
         {say('compose.as')}{' '}
         {pick(
           say('compose.kind'),

@@ -1,5 +1,6 @@
 import { Select } from 'antd';
 import type { PageData, View } from '../../api/types';
+import type { Given } from './Chosen';
 import { isNumber } from './options';
 import { Phrase } from './Phrase';
 import { say } from '../../words';
@@ -8,34 +9,37 @@ interface Props {
   readonly view: View;
   readonly page: PageData;
   readonly onChange: (view: View) => void;
+  readonly given: Given;
 }
 
 /** Which columns a table shows, and how its rows follow each other. */
-export function TableSlots({ view, page, onChange }: Props) {
+export function TableSlots({ view, page, onChange, given }: Props) {
   const { columns } = page;
   const sort = view.sort[0];
   const all = columns.map((column) => ({ value: column.name, label: column.label }));
   return (
     <>
       {say('compose.showRowsWith')}{' '}
-      <Select
-        mode="multiple"
-        aria-label={say('compose.columns')}
-        className="columns-pick"
-        maxTagCount={3}
-        popupMatchSelectWidth={false}
-        optionFilterProp="label"
-        value={view.columns}
-        options={all}
-        onChange={(names) => {
-          if (names.length === 0) return;
-          onChange({
-            ...view,
-            columns: names,
-            sort: view.sort.filter((by) => names.includes(by.column)),
-          });
-        }}
-      />
+      {given('COLUMNS') ?? (
+        <Select
+          mode="multiple"
+          aria-label={say('compose.columns')}
+          className="columns-pick"
+          maxTagCount={3}
+          popupMatchSelectWidth={false}
+          optionFilterProp="label"
+          value={view.columns}
+          options={all}
+          onChange={(names) => {
+            if (names.length === 0) return;
+            onChange({
+              ...view,
+              columns: names,
+              sort: view.sort.filter((by) => names.includes(by.column)),
+            });
+          }}
+        />
+      )}
       {say('compose.by2')}{' '}
       <Phrase
         name={say('compose.sort')}

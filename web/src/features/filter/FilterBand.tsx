@@ -14,6 +14,8 @@ interface Props {
   readonly answers: Readonly<Record<string, { answer: Answer | null; failure: Failure | null }>>;
   readonly finds: Record<string, string>;
   readonly onFilter: (column: string, filter: Filter | null) => void;
+  /** While the ends of a filter are dragged. */
+  readonly onDrag: (column: string, filter: Filter | null) => void;
   readonly onFind: (column: string, text: string) => void;
   readonly end?: ReactNode;
   /** Stands at the band's end. */
@@ -21,7 +23,8 @@ interface Props {
 }
 
 /** The filters side by side, each a small chart of its column; folds away, and is a sheet on narrow screens. */
-export function FilterBand({ data, state, answers, finds, onFilter, onFind, end, choices }: Props) {
+export function FilterBand(props: Props) {
+  const { data, state, answers, finds, onFilter, onDrag, onFind, end, choices } = props;
   const [folded, setFolded] = useState(false);
   const [sheet, setSheet] = useState(false);
   if (data.app.filters.length === 0 && !choices) return <>{end}</>;
@@ -60,7 +63,12 @@ export function FilterBand({ data, state, answers, finds, onFilter, onFind, end,
             onFind={(text) => onFind(name, text)}
           />
         ) : answer?.kind === 'histogram' ? (
-          <RangeFilter {...common} answer={answer} periods={data.periods} />
+          <RangeFilter
+            {...common}
+            answer={answer}
+            periods={data.periods}
+            onDrag={(filter) => onDrag(name, filter)}
+          />
         ) : spec.kind === 'TEXT' || spec.kind === 'SEARCH' ? (
           <TextFilter {...common} />
         ) : (

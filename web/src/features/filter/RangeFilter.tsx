@@ -13,10 +13,13 @@ interface Props {
   /** Periods told by their names, for dates. */
   readonly periods: PageData['periods'];
   readonly onChange: (filter: Filter | null) => void;
+  /** While an end is dragged. */
+  readonly onDrag: (filter: Filter | null) => void;
 }
 
 /** Picks a range of numbers or dates over their spread: handles by mouse or arrow keys, or exact ends typed in. */
-export function RangeFilter({ column, label, active, answer, periods, onChange }: Props) {
+export function RangeFilter(props: Props) {
+  const { column, label, active, answer, periods, onChange, onDrag } = props;
   const { bins } = answer;
   const dates = answer.step !== null;
   const fixed = places(active, bins, dates);
@@ -60,7 +63,14 @@ export function RangeFilter({ column, label, active, answer, periods, onChange }
             to={to}
             label={label}
             spoken={spoken}
-            onMove={(low, high) => setDragged([low, high])}
+            onMove={(low, high) => {
+              setDragged([low, high]);
+              onDrag(
+                low <= 0 && high >= last && !blanks
+                  ? null
+                  : filterOf(column, bins, dates, low, high, blanks),
+              );
+            }}
             onDone={(low, high) => {
               setDragged(null);
               emit(low, high, blanks);

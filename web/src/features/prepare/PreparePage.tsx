@@ -2,16 +2,16 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { call } from '../../api/client';
-import type { AfterSteps, AppItem, Draft, Step } from '../../api/types';
+import type { AppItem, Draft, Step } from '../../api/types';
 import { count, when } from '../../shared/format';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { Stages, TitleBar } from '../../shared/TitleBar';
 import { ColumnPanel } from './ColumnPanel';
 import { PreviewTable } from './PreviewTable';
 import { TableAfter } from './TableAfter';
-import type { StepColumn } from './slots';
 import { StepList } from './StepList';
 import { WorthALook } from './WorthALook';
+import { useAfter } from './useAfter';
 import { useDataset } from './useDataset';
 import './prepare.css';
 import { say } from '../../words';
@@ -28,12 +28,7 @@ export function PreparePage() {
   const [picked, setPicked] = useState<string | null>(null);
   const [failure, setFailure] = useState<Error | null>(null);
   const [at, setAt] = useState<number | null>(null);
-  const version = details.data?.version;
-  const after = useQuery({
-    queryKey: ['dataset', id, 'after', version, at],
-    enabled: at !== null && version !== undefined && at < (details.data?.steps.length ?? 0),
-    queryFn: () => call<AfterSteps>('POST', `/api/datasets/${id}/after`, { steps: at }),
-  });
+  const after = useAfter(details.data, at);
   const app = apps.data?.apps.find((item) => item.datasetId === id);
   const data = details.data;
   if (details.error) {
@@ -56,16 +51,7 @@ export function PreparePage() {
       .then((draft) => navigate(`/apps/${draft.id}`))
       .catch((error: unknown) => setFailure(error as Error));
   };
-  const shown = at !== null && at < data.steps.length && after.data ? after.data : null;
-  const columnsThere: readonly StepColumn[] = shown
-    ? shown.columns.map(
-        (info) =>
-          data.columns.find((item) => item.info.name === info.name) ?? {
-            info,
-            profile: { commonest: [] },
-          },
-      )
-    : data.columns;
+  const shown = after.table;
   const add = (step: Step) => changeSteps([...data.steps, step]);
   const column = data.columns.find((item) => item.info.name === picked) ?? data.columns[0] ?? null;
   return (
@@ -96,7 +82,7 @@ export function PreparePage() {
           onChange={changeSteps}
           onNewVersion={() => void reload()}
           at={at}
-          columns={columnsThere}
+          columns={after.columns}
           onLook={setAt}
         />
         <section className="prepare-table">
@@ -130,7 +116,7 @@ export function PreparePage() {
               </>
             )}
           </h2>
-          {after.error && at !== null && <ProblemNote error={after.error} />}
+          {after.error && <ProblemNote error={after.error} />}
           {shown ? (
             <TableAfter table={shown} />
           ) : (

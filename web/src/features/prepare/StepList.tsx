@@ -10,6 +10,7 @@ import { AddStep } from './AddStep';
 import { NameForm } from './NameForm';
 import type { StepColumn } from './slots';
 import { StepEditor } from './StepEditor';
+import { useAfter } from './useAfter';
 import { say } from '../../words';
 
 interface Props {
@@ -168,11 +169,10 @@ export function StepList(props: Props) {
               />
             </p>
             {edited === i && kindOf(data.steps[i]) && (
-              <StepEditor
-                step={{ ...data.steps[i] }}
+              <EditedStep
+                data={data}
+                i={i}
                 kind={kindOf(data.steps[i]) as StepKindWords}
-                columns={data.columns}
-                dataset={data.id}
                 busy={busy}
                 onStep={(step) => onChange(data.steps.map((old, at) => (at === i ? step : old)))}
                 onClose={() => setEdited(null)}
@@ -270,5 +270,33 @@ export function StepList(props: Props) {
       <p className="soft">{say('prepare.pressAColumnsHeadingTo')}</p>
       <NameForm key={`${data.name} ${data.noun}`} data={data} onSaved={onNewVersion} />
     </aside>
+  );
+}
+
+/** A step among others, with the columns that it finds. */
+function EditedStep({
+  data,
+  i,
+  kind,
+  busy,
+  onStep,
+  onClose,
+}: Pick<Props, 'data' | 'busy'> & {
+  readonly i: number;
+  readonly kind: StepKindWords;
+  readonly onStep: (step: Step) => Promise<boolean>;
+  readonly onClose: () => void;
+}) {
+  const { columns } = useAfter(data, i);
+  return (
+    <StepEditor
+      step={{ ...data.steps[i] }}
+      kind={kind}
+      columns={columns}
+      dataset={data.id}
+      busy={busy}
+      onStep={onStep}
+      onClose={onClose}
+    />
   );
 }

@@ -1,13 +1,14 @@
-import { useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import type { PageData, View } from '../../api/types';
 import { dataOf } from '../../shared/datasets';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { ChoiceBand, FilterBand } from '../filter';
-import { ViewCard, type ViewContext } from '../view';
+import { isOfRows, ViewCard, type ViewContext } from '../view';
 import { PageTabs, viewsOn } from './PageTabs';
 import { ReadingLine } from './ReadingLine';
 import { useAnswers } from './useAnswers';
-import { usePageState } from './usePageState';
+import { useDrag } from './useDrag';
+import { usePageState, type PageStateHook } from './usePageState';
 
 import { withChoice, withFilter, withMark } from './selection';
 import './read.css';
@@ -33,34 +34,39 @@ export function AppPage({ data, base, stamp, layout, bandEnd, tabsEnd }: Props) 
   const onPage = viewsOn(data.app, state.page);
   const several = (data.app.pages ?? []).length > 1;
   const asked = several ? onPage.map((view) => view.id) : null; // a page asks for what it shows
-  const answers = useAnswers(`${base}/answers`, state, finds, stamp, asked);
+  const marking = state.marking ?? data.app.marking ?? 'NARROW';
+  const drag = useDrag(state);
+  const { dragged } = drag;
+  const answers = useAnswers(
+    `${base}/answers`,
+    dragged ? withFilter(state, dragged.column, dragged.filter) : state,
+    finds,
+    stamp,
+    asked,
+    marking === 'HIGHLIGHT',
+  );
+  const { answered } = drag;
+  useEffect(answered, [answers.rounds, answered]);
   const hidden = answers.head?.hidden ?? [];
   const views = layout ? onPage : onPage.filter((view) => !hidden.includes(view.id));
-  const context: ViewContext = {
-    data,
-    state,
-    base,
-    guarded: answers.head?.guarded ?? [],
-    onMark: (view, filter) => change(withMark(state, view, filter)),
-    onSort: (view, sort) => change({ ...state, sorts: { ...state.sorts, [view]: sort } }),
-    onLook: (view, text) => {
-      const others = Object.entries(state.looks).filter(([id]) => id !== view);
-      change({ ...state, looks: Object.fromEntries(text ? [...others, [view, text]] : others) });
-    },
-    onClear: page.clear,
+  const contexts = useContexts(data, base, page, answers.head?.guarded, dragged !== null);
+  const card = (view: View) => {
+    const context = contexts.get(view.dataset ?? null);
+    return (
+      context && (
+        <ViewCard
+          key={view.id}
+          view={view}
+          answered={answers.views[view.id]}
+          context={context}
+          rounds={isOfRows(view) ? answers.rounds : 0}
+        />
+      )
+    );
   };
-  const card = (view: View) => (
-    <ViewCard
-      key={view.id}
-      view={view}
-      answered={answers.views[view.id]}
-      context={{ ...context, data: dataOf(data, view.dataset) }}
-      rounds={answers.rounds}
-    />
-  );
   return (
     <div className={answers.late ? 'app-page late' : 'app-page'} data-rounds={answers.rounds}>
-      <ReadingLine head={answers.head} page={page} />
+      <ReadingLine head={answers.head} page={page} marking={marking} />
       {answers.head?.notices.map((notice) => (
         <p key={notice} className="notice" role="status">
           {notice}
@@ -72,7 +78,12 @@ export function AppPage({ data, base, stamp, layout, bandEnd, tabsEnd }: Props) 
         state={state}
         answers={answers.filters}
         finds={finds}
-        onFilter={(column, filter) => change(withFilter(state, column, filter))}
+        onFilter={(column, filter) => {
+          const next = withFilter(state, column, filter);
+          drag.drop(JSON.stringify(next) === JSON.stringify(state));
+          change(next);
+        }}
+        onDrag={drag.move}
         onFind={(column, text) => setFinds((before) => ({ ...before, [column]: text }))}
         end={bandEnd}
         choices={
@@ -99,6 +110,41 @@ export function AppPage({ data, base, stamp, layout, bandEnd, tabsEnd }: Props) 
       </div>
     </div>
   );
+}
+
+/** What the views of each dataset are given, the same until something of it changes: no view is drawn for another's sake. */
+function useContexts(
+  data: PageData,
+  base: string,
+  page: PageStateHook,
+  guarded: readonly string[] | undefined,
+  dragging: boolean,
+) {
+  const { state, change, clear } = page;
+  const labels = JSON.stringify(guarded ?? []);
+  return useMemo(() => {
+    const names = [null, ...(data.app.datasets ?? []).map(({ name }) => name)];
+    return new Map(
+      names.map((dataset): [string | null, ViewContext] => [
+        dataset,
+        {
+          data: dataOf(data, dataset),
+          state,
+          base,
+          dragging,
+          guarded: JSON.parse(labels) as string[],
+          onMark: (view, filter) => change(withMark(state, view, filter)),
+          onSort: (view, sort) => change({ ...state, sorts: { ...state.sorts, [view]: sort } }),
+          onLook: (view, text) => {
+            const others = Object.entries(state.looks).filter(([id]) => id !== view);
+            const looks = Object.fromEntries(text ? [...others, [view, text]] : others);
+            change({ ...state, looks });
+          },
+          onClear: clear,
+        },
+      ]),
+    );
+  }, [data, base, state, change, clear, labels, dragging]);
 }
 
 /** In rows that some view stands in: one that is hidden leaves no hole where it stood alone. */

@@ -1,16 +1,19 @@
 import { SentenceText } from '../../shared/SentenceText';
 import type { Head } from './useAnswers';
 import type { PageStateHook } from './usePageState';
-import { withFilter, withMark } from './selection';
+import { withFilter, withMark, type PageState } from './selection';
 import { say } from '../../words';
 
 /** The selection as a sentence: a press on a phrase goes to its filter, the cross behind it lifts it. */
 export function ReadingLine({
   head,
   page,
+  marking,
 }: {
   readonly head: Head | null;
   readonly page: PageStateHook;
+  /** What marks do to other views. */
+  readonly marking: NonNullable<PageState['marking']>;
 }) {
   const { state, change } = page;
   const lift = (control: string) => {
@@ -55,9 +58,25 @@ export function ReadingLine({
         )}
       </p>
       <span className="reading-actions">
+        {state.marks.length > 0 && (
+          <button
+            type="button"
+            className="word"
+            onClick={() =>
+              change({ ...state, marking: marking === 'NARROW' ? 'HIGHLIGHT' : 'NARROW' })
+            }
+          >
+            {marking === 'NARROW' ? say('read.onlyHighlight') : say('read.narrowAgain')}
+          </button>
+        )}
         {page.canUndo && (
           <button type="button" className="word" onClick={page.undo}>
             {say('read.undo')}
+          </button>
+        )}
+        {page.canRedo && (
+          <button type="button" className="word" onClick={page.redo}>
+            {say('read.redo')}
           </button>
         )}
         {!page.atStart && (

@@ -1,4 +1,12 @@
-import type { Choice, Filter, Mark, NamedPeriod, Selection, Sort } from '../../api/types';
+import type {
+  AppDefinition,
+  Choice,
+  Filter,
+  Mark,
+  NamedPeriod,
+  Selection,
+  Sort,
+} from '../../api/types';
 
 /** All of a page's state that its address holds. */
 export interface PageState extends Selection {
@@ -12,6 +20,8 @@ export interface PageState extends Selection {
   readonly page: string | null;
   /** All rows, though the app begins with some of them. */
   readonly all: boolean;
+  /** What marks do to other views; as the app says where null. */
+  readonly marking: AppDefinition['marking'] | null;
 }
 
 const FILTER = 'f.';
@@ -21,6 +31,7 @@ const LOOK = 't.';
 const CHOICE = 'c.';
 const PAGE = 'page';
 const ALL = 'all';
+const MARKING = 'marks';
 const BLANK = '+blank';
 
 /** `~` parts the words of a value; inside one it stands as `~~`. */
@@ -117,6 +128,7 @@ export function encodeState(state: PageState): URLSearchParams {
     );
   }
   for (const [view, text] of Object.entries(state.looks)) params.append(LOOK + view, text);
+  if (state.marking) params.append(MARKING, state.marking.toLowerCase());
   if (state.all && state.filters.length + state.marks.length === 0) params.set(ALL, '');
   return params;
 }
@@ -149,7 +161,17 @@ export function decodeState(params: URLSearchParams): PageState {
       choices[name.slice(CHOICE.length)] = text;
     }
   }
-  return { filters, marks, sorts, looks, choices, page: params.get(PAGE), all: params.has(ALL) };
+  const said = params.get(MARKING);
+  return {
+    filters,
+    marks,
+    sorts,
+    looks,
+    choices,
+    page: params.get(PAGE),
+    all: params.has(ALL),
+    marking: said === 'highlight' ? 'HIGHLIGHT' : said === 'narrow' ? 'NARROW' : null,
+  };
 }
 
 /** The state that an app begins with where its address says nothing of a selection; null where it says something. */

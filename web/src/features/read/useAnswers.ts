@@ -1,6 +1,13 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { askPage, Problem } from '../../api/client';
-import type { Answer, AnswerLine, Failure, PageQuestion, Shown } from '../../api/types';
+import type {
+  Answer,
+  AnswerLine,
+  Failure,
+  GroupsAnswer,
+  PageQuestion,
+  Shown,
+} from '../../api/types';
 import type { PageState } from './selection';
 import { say } from '../../words';
 
@@ -11,6 +18,8 @@ export interface Answered {
   readonly failure: Failure | null;
   /** The view that was asked for, as it stands under what is chosen, with its words; null of filters. */
   readonly shown: Shown | null;
+  /** What the view's numbers are seen beside: of what is marked elsewhere, or of all rows; null for nothing. */
+  readonly beside: GroupsAnswer | null;
 }
 
 export interface Answers {
@@ -25,7 +34,22 @@ export interface Answers {
   readonly retry: () => void;
 }
 
-const EMPTY = { head: null, views: {}, filters: {}, problem: null, rounds: 0 };
+type Known = Omit<Answers, 'retry' | 'late'> & {
+  /** Answers beside those of views with the number of the question that they came with; null for a view's own. */
+  readonly besides: Readonly<Record<string, { answer: GroupsAnswer | null; turn: number }>>;
+  /** Of each view the number of the question that its answer came with. */
+  readonly turns: Readonly<Record<string, number>>;
+};
+
+const EMPTY: Known = {
+  head: null,
+  views: {},
+  filters: {},
+  problem: null,
+  rounds: 0,
+  besides: {},
+  turns: {},
+};
 const LATE_AFTER = 200;
 const TOO_LONG = say('read.thisSelectionTakesLongerTo');
 
@@ -39,18 +63,20 @@ export function useAnswers(
   finds: Record<string, string>,
   stamp: string,
   views: readonly string[] | null = null,
+  highlight = false,
 ): Answers {
-  const [known, setKnown] = useState<Omit<Answers, 'retry' | 'late'>>(EMPTY);
+  const [known, setKnown] = useState<Known>(EMPTY);
   const [late, setLate] = useState(false);
   const [tries, setTries] = useState(0);
   const page = useMemo(() => crypto.randomUUID(), []);
-  const question = JSON.stringify({ state, finds, views });
+  const question = JSON.stringify({ state, finds, views, highlight });
   const latest = useRef(0);
   useEffect(() => {
     const asked = JSON.parse(question) as {
       state: PageState;
       finds: Record<string, string>;
       views: string[] | null;
+      highlight: boolean;
     };
     const abort = new AbortController();
     const turn = ++latest.current;
@@ -65,10 +91,20 @@ export function useAnswers(
     const { filters, marks, choices } = asked.state;
     askPage(
       path,
-      { page, filters, marks, tables, finds: asked.finds, views: asked.views, choices },
+      {
+        page,
+        filters,
+        marks,
+        tables,
+        finds: asked.finds,
+        views: asked.views,
+        choices,
+        highlight: asked.highlight,
+      },
       abort.signal,
       (lines) => {
-        if (turn === latest.current) setKnown((before) => lines.reduce(withLine, before));
+        if (turn !== latest.current) return;
+        setKnown((before) => lines.reduce((now, line) => withLine(now, line, turn), before));
       },
     )
       .catch((error: unknown) => {
@@ -90,25 +126,36 @@ export function useAnswers(
   return { ...known, late, retry };
 }
 
-const answered = ({ answer, failure, shown }: Answered): Answered => ({ answer, failure, shown });
-
-function withLine(
-  before: Omit<Answers, 'retry' | 'late'>,
-  line: AnswerLine,
-): Omit<Answers, 'retry' | 'late'> {
+function withLine(before: Known, line: AnswerLine, turn: number): Known {
   switch (line.line) {
     case 'head':
       return { ...before, head: line, problem: null };
-    case 'view':
+    case 'view': {
+      const { id, answer, failure, shown } = line;
+      const beside = before.besides[id];
+      const now = beside?.turn === turn ? beside.answer : null;
       return {
         ...before,
-        views: { ...before.views, [line.id]: answered(line) },
+        views: { ...before.views, [id]: { answer, failure, shown, beside: now } },
+        turns: { ...before.turns, [id]: turn },
       };
-    case 'filter':
+    }
+    case 'beside': {
+      const { id } = line;
+      const answer = line.answer?.kind === 'groups' ? line.answer : null;
+      const besides = { ...before.besides, [id]: { answer, turn } };
+      const view = before.views[id];
+      return view && before.turns[id] === turn
+        ? { ...before, besides, views: { ...before.views, [id]: { ...view, beside: answer } } }
+        : { ...before, besides };
+    }
+    case 'filter': {
+      const { id, answer, failure, shown } = line;
       return {
         ...before,
-        filters: { ...before.filters, [line.id]: answered(line) },
+        filters: { ...before.filters, [id]: { answer, failure, shown, beside: null } },
       };
+    }
     case 'question': // of other programs
       return before;
     case 'end':

@@ -1,4 +1,4 @@
-import { useCallback, useMemo } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import type { AppDefinition, Filter } from '../../api/types';
 import { decodeState, encodeState, startOf, type PageState } from './selection';
@@ -20,6 +20,7 @@ export function usePageState(begun?: AppDefinition['start']) {
     return startOf(said, start) ?? said;
   }, [location.search, start]);
   const steps = (location.state as Steps | null)?.steps ?? 0;
+  const [farthest, setFarthest] = useState(steps); // of those that were taken: later ones can be taken again
   const change = useCallback(
     (asked: PageState) => {
       const none = asked.filters.length + asked.marks.length === 0;
@@ -27,6 +28,7 @@ export function usePageState(begun?: AppDefinition['start']) {
       const search = encodeState(next).toString();
       const same = search === encodeState(state).toString();
       if (!same) {
+        setFarthest(steps + 1);
         void navigate(
           { search: search === '' ? '' : `?${search}` },
           { state: { steps: steps + 1 } },
@@ -36,13 +38,24 @@ export function usePageState(begun?: AppDefinition['start']) {
     [navigate, start, state, steps],
   );
   const undo = useCallback(() => void navigate(-1), [navigate]);
+  const redo = useCallback(() => void navigate(1), [navigate]);
   const clear = useCallback(() => change({ ...state, filters: [], marks: [] }), [change, state]);
   const first = startOf({ ...state, filters: [], marks: [], all: false }, start);
   const atStart = first === null || encodeState(first).toString() === encodeState(state).toString();
   const restart = useCallback(() => {
     if (first) change(first);
   }, [first, change]);
-  return { state, change, undo, clear, restart, atStart, canUndo: steps > 0 };
+  return {
+    state,
+    change,
+    undo,
+    redo,
+    clear,
+    restart,
+    atStart,
+    canUndo: steps > 0,
+    canRedo: steps < farthest,
+  };
 }
 
 export type PageStateHook = ReturnType<typeof usePageState>;

@@ -3,6 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Shown } from '../../api/types';
 import { groupLabel } from '../../shared/format';
 import { useDark } from '../../shared/useDark';
+import { partsOf } from './beside';
 import { ofPanel, reach, type Range } from './cells';
 import { init } from './charts';
 import { palette } from './colours';
@@ -84,6 +85,7 @@ function useParts(parts: (() => Promise<unknown>) | undefined): boolean {
 function OneChart({
   view,
   answer,
+  beside,
   context,
   title,
   sentence,
@@ -97,11 +99,15 @@ function OneChart({
   const scheme = useDark();
   const mark = markOf(context, view.id)?.filter ?? null;
   const shown = faceOf(view).chart;
+  const parts = useMemo(
+    () => beside && partsOf(answer, beside, measures),
+    [answer, beside, measures],
+  );
   const drawing = useMemo(
-    () => ({ view, answer, mark, colours: palette(), measures, range, ...size }),
+    () => ({ view, answer, mark, parts, colours: palette(), measures, range, ...size }),
     // the scheme changes what the palette gives
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [view, answer, mark, measures, range, size, scheme],
+    [view, answer, mark, parts, measures, range, size, scheme],
   );
   const option = useMemo(() => shown?.option(drawing) ?? {}, [shown, drawing]);
   const note = shown?.note?.(drawing) ?? null;

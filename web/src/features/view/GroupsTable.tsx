@@ -1,5 +1,6 @@
 import type { GroupsAnswer } from '../../api/types';
 import { groupLabel, measured } from '../../shared/format';
+import { partsOf } from './beside';
 import { ofPanel, valueAt } from './cells';
 import { markOf } from './context';
 import { GroupButton } from './GroupButton';
@@ -29,7 +30,8 @@ export function GroupsTable(props: GroupsProps) {
 }
 
 /** Columns are the groups that split the first ones, or the measures where there are several. */
-function OneTable({ view, answer, context, title, measures }: GroupsProps) {
+function OneTable({ view, answer, beside, context, title, measures }: GroupsProps) {
+  const parts = beside && partsOf(answer, beside, measures);
   const mark = markOf(context, view.id)?.filter ?? null;
   const label = context.data.columns.find((column) => column.name === view.by?.column)?.label ?? '';
   const columns = columnsOf(answer, view.across ?? null, measures, title);
@@ -38,6 +40,11 @@ function OneTable({ view, answer, context, title, measures }: GroupsProps) {
       <thead>
         <tr>
           <th scope="col">{label}</th>
+          {parts && (
+            <th scope="col" className="number">
+              {say('view.markedColumn')}
+            </th>
+          )}
           {columns.map(({ name }, i) => (
             <th key={i} scope="col" className="number">
               {name}
@@ -52,6 +59,16 @@ function OneTable({ view, answer, context, title, measures }: GroupsProps) {
               <GroupButton view={view} answer={answer} context={context} group={key} />
               {key.partial && <span className="soft"> {say('view.notOverYet')}</span>}
             </th>
+            {parts && (
+              <td className="number">
+                {measured(
+                  parts[a] ?? null,
+                  measures[0]?.aggregate ?? 'ROWS',
+                  answer.measures[0]?.type ?? null,
+                  answer.measures[0]?.format,
+                )}
+              </td>
+            )}
             {columns.map(({ measure, split }, i) => (
               <td key={i} className="number">
                 {measured(

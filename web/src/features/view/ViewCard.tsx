@@ -1,7 +1,8 @@
-import { lazy, Suspense, useRef, useState } from 'react';
-import type { Answer, Failure, Shown, View } from '../../api/types';
+import { lazy, memo, Suspense, useRef, useState } from 'react';
+import type { Answer, Failure, GroupsAnswer, Shown, View } from '../../api/types';
 import { sentenceText, SentenceText } from '../../shared/SentenceText';
 import { markOf, type ViewContext } from './context';
+import { useHeldOrder } from './heldOrder';
 import { GroupsTable } from './GroupsTable';
 import { ViewDownload } from './ViewDownload';
 import { ViewMenu } from './ViewMenu';
@@ -14,13 +15,24 @@ const ChartView = lazy(() => import('./ChartView'));
 interface Props {
   readonly view: View;
   readonly answered:
-    { answer: Answer | null; failure: Failure | null; shown: Shown | null } | undefined;
+    | {
+        answer: Answer | null;
+        failure: Failure | null;
+        shown: Shown | null;
+        beside: GroupsAnswer | null;
+      }
+    | undefined;
   readonly context: ViewContext;
   readonly rounds: number;
 }
 
 /** A view with its title and sentence, in one of four states: loading, failed, empty, filled. */
-export function ViewCard({ view: defined, answered, context, rounds }: Props) {
+export const ViewCard = memo(function ViewCard({
+  view: defined,
+  answered,
+  context,
+  rounds,
+}: Props) {
   const [asTable, setAsTable] = useState(false);
   const card = useRef<HTMLElement>(null);
   const view = answered?.shown?.view ?? defined; // numbers and words of the same question
@@ -28,6 +40,10 @@ export function ViewCard({ view: defined, answered, context, rounds }: Props) {
   const title = words?.title ?? view.title;
   const mark = markOf(context, view.id);
   const { Alone, chart, numberless } = faceOf(view);
+  // where marks only stand out, the view's own numbers are of all rows: so are their explanation and download
+  const own = answered?.beside
+    ? { ...context, state: { ...context.state, marks: mark ? [mark] : [] } }
+    : context;
   const measures = answered?.shown?.measures ?? [];
   if (Alone) {
     return (
@@ -80,14 +96,14 @@ export function ViewCard({ view: defined, answered, context, rounds }: Props) {
               {asTable ? say('view.asChart') : say('view.asTable')}
             </button>
           )}
-          {(asTable || !chart) && <ViewDownload view={view} title={title} context={context} />}
+          {(asTable || !chart) && <ViewDownload view={view} title={title} context={own} />}
           {answered?.shown && (
             <ViewMenu
               card={card}
               title={title}
               shown={answered.shown}
               isDrawn={Boolean(chart) && !asTable}
-              context={context}
+              context={own}
             />
           )}
         </span>
@@ -106,7 +122,7 @@ export function ViewCard({ view: defined, answered, context, rounds }: Props) {
       </div>
     </article>
   );
-}
+});
 
 /** A view that a filter in use leaves alone says so. */
 function Skipped({ filters }: { readonly filters: readonly string[] | undefined }) {
@@ -130,8 +146,10 @@ function Body({
   readonly sentence: string;
   readonly measures: Shown['measures'];
 }) {
+  const groups = answered?.answer?.kind === 'groups' ? answered.answer : null;
+  const held = useHeldOrder(groups, context.dragging);
+  const answer = held ?? answered?.answer;
   if (answered?.failure) return <p className="soft view-failure">{answered.failure.detail}</p>;
-  const answer = answered?.answer;
   if (!answer) return <p className="soft">{say('view.reading')}</p>;
   if (answer.kind === 'rows') {
     const looked = (context.state.looks[view.id] ?? '') !== '';
@@ -141,7 +159,7 @@ function Body({
   }
   if (answer.kind !== 'groups') return null;
   if (answer.axis.length === 0) return <NoRows context={context} />;
-  const given = { view, answer, context, title, measures };
+  const given = { view, answer, beside: answered?.beside ?? null, context, title, measures };
   const { Groups } = faceOf(view);
   if (Groups) return <Groups {...given} />;
   if (asTable) return <GroupsTable {...given} />;

@@ -1,5 +1,6 @@
 import type { View } from '../../api/types';
 import { number } from '../../shared/format';
+import { say } from '../../words';
 import { colourIndex, type Palette } from './colours';
 
 export const FONT = 'Source Sans 3 Variable, Liberation Sans, sans-serif';
@@ -49,6 +50,14 @@ export function tooltip(
     },
   };
 }
+
+/** A number in a hover, and below it what of it is marked. */
+export const withPart = (
+  value: string,
+  part: number | null | undefined,
+  format: (value: number | null) => string,
+): string =>
+  part === undefined ? value : `${value}</b><br>${say('view.marked', { part: format(part) })}<b>`;
 
 /** Room for the names of groups beside lying bars: a third of the chart, at most what long names need. */
 export const labelWidth = (width: number): number => Math.max(70, Math.min(170, width * 0.32));

@@ -10,6 +10,8 @@ export interface ViewContext {
   };
   /** Where this app's answers are asked for. */
   readonly base: string;
+  /** Whether the ends of a filter are being dragged: then nothing changes its place. */
+  readonly dragging: boolean;
   /** Labels of columns whose texts a download makes harmless for spreadsheets. */
   readonly guarded: readonly string[];
   readonly onMark: (view: string, filter: Filter | null) => void;

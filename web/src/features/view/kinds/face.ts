@@ -18,6 +18,8 @@ export interface Drawing {
   readonly view: View;
   readonly answer: GroupsAnswer;
   readonly mark: Filter | null;
+  /** Of each group what is marked in another view; null where nothing stands out. */
+  readonly parts: readonly (number | null)[] | null;
   readonly colours: Palette;
   /** What each measure of the answer is called. */
   readonly measures: Shown['measures'];
@@ -31,6 +33,8 @@ export interface Drawing {
 export interface GroupsProps {
   readonly view: View;
   readonly answer: GroupsAnswer;
+  /** What its numbers are seen beside; null for nothing. */
+  readonly beside: GroupsAnswer | null;
   readonly context: ViewContext;
   readonly title: string;
   readonly measures: Shown['measures'];
@@ -43,7 +47,8 @@ export interface Face {
   readonly Alone?: ComponentType<{
     readonly view: View;
     readonly title: string;
-    readonly answered: { answer: Answer | null; failure: Failure | null } | undefined;
+    readonly answered:
+      { answer: Answer | null; failure: Failure | null; beside: GroupsAnswer | null } | undefined;
     readonly context: ViewContext;
   }>;
   readonly chart?: {

@@ -235,6 +235,12 @@ final class Browser implements AutoCloseable {
         return driver.executeScript(code, arguments);
     }
 
+    /** What a script calls back with. */
+    Object later(String code, Object... arguments) {
+        driver.manage().timeouts().scriptTimeout(Duration.ofSeconds(60));
+        return driver.executeAsyncScript(code, arguments);
+    }
+
     void picture(Path file) throws IOException {
         Files.write(file, driver.getScreenshotAs(OutputType.BYTES));
     }

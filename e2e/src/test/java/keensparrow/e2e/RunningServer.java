@@ -15,23 +15,35 @@ import java.util.stream.Stream;
 final class RunningServer implements AutoCloseable {
     private static final String READY = "Keen Sparrow is at ";
 
+    private static final List<String> SMALL = List.of("-Xmx1g", "-XX:TieredStopAtLevel=1");
+
     private final Path data;
+    private final List<String> jvm;
     private List<String> options;
     private Process process;
     private String address;
 
     /** @param options beside those that a test needs */
     RunningServer(Path data, String... options) throws IOException {
+        this(data, SMALL, List.of(options));
+    }
+
+    private RunningServer(Path data, List<String> jvm, List<String> options) throws IOException {
         this.data = data;
-        this.options = List.of(options);
+        this.jvm = jvm;
+        this.options = options;
         start("0");
     }
 
+    /** As it runs for people: with all compilers and room for millions of rows. */
+    static RunningServer quick(Path data) throws IOException {
+        return new RunningServer(data, List.of("-Xmx4g", "-XX:G1HeapRegionSize=16m"), List.of());
+    }
+
     private void start(String port) throws IOException {
-        List<String> command = new ArrayList<>(List.of(
-                "java",
-                "-Xmx1g",
-                "-XX:TieredStopAtLevel=1",
+        List<String> command = new ArrayList<>(List.of("java"));
+        command.addAll(jvm);
+        command.addAll(List.of(
                 "-jar",
                 jar().toString(),
                 "serve",

@@ -1,7 +1,7 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import { axisValue, groupLabel, measured, SHARE } from '../../../../shared/format';
-import { FONT, labelWidth, referenceLine, splitColour, tooltip } from '../../chartParts';
-import { mixed } from '../../colours';
+import { FONT, labelWidth, referenceLine, splitColour, tooltip, withPart } from '../../chartParts';
+import { mixed, type Palette } from '../../colours';
 import { isMarked } from '../../marks';
 import type { Drawing } from '../face';
 import { say } from '../../../../words';
@@ -14,7 +14,7 @@ const MANY = 14;
  * side or shares of each bar. Marked bars keep their colour, the rest pale.
  */
 export function barsOption(drawing: Drawing): EChartsCoreOption {
-  const { view, answer, mark, colours, measures, range, width } = drawing;
+  const { view, answer, mark, parts, colours, measures, range, width } = drawing;
   const by = view.by ?? null;
   const aggregate = measures[0]?.aggregate ?? 'ROWS';
   const measure = answer.measures[0];
@@ -41,7 +41,7 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
   const shade = (a: number, colour: string | undefined) => {
     const key = answer.axis[a];
     const marked = mark === null || (key !== undefined && isMarked(mark, key));
-    const strong = marked && key?.partial !== true; // a period that is not over yet counts for less
+    const strong = marked && key?.partial !== true && parts === null; // a period that is not over yet counts for less
     return strong || colour === undefined ? colour : mixed(colour, colours.paper, PALE);
   };
   const colourOf = (s: number) =>
@@ -69,7 +69,7 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
       },
     })),
     label: {
-      show: !isSplit && (!upright || labels.length <= MANY),
+      show: !isSplit && parts === null && (!upright || labels.length <= MANY),
       position: upright ? 'top' : 'right',
       color: colours.ink,
       fontSize: 11.5,
@@ -80,6 +80,7 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
     silent: false,
     animation: false,
   }));
+  const besides = parts ? partSeries(parts, (a) => exact(a, 0), format, upright, colours) : [];
   const values = {
     type: 'value',
     min: (own: { min: number }) => Math.min(0, range?.min ?? own.min, line ?? 0),
@@ -126,6 +127,7 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
           }),
     },
   };
+  const inFront = parts ? [groups, { ...groups, show: false }] : groups;
   return {
     animation: false,
     textStyle: { fontFamily: FONT },
@@ -142,7 +144,7 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
       : undefined,
     grid: {
       left: 4,
-      right: upright ? 12 : isSplit ? 20 : 64,
+      right: upright ? 12 : isSplit ? 20 : parts ? 120 : 64,
       top: isSplit ? 26 : upright ? 18 : 4,
       bottom: 4,
       outerBoundsMode: 'same',
@@ -157,11 +159,50 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
         const share = drawn(a, s);
         return arrange === 'FULL'
           ? `${format(exact(a, s))} (${measured(share, 'SHARE', null)})`
-          : format(exact(a, s));
+          : withPart(format(exact(a, s)), parts?.[a], format);
       },
     ),
-    xAxis: upright ? groups : values,
-    yAxis: upright ? values : groups,
-    series,
+    xAxis: upright ? inFront : values,
+    yAxis: upright ? values : inFront,
+    series: [...series, ...besides],
   };
+}
+
+/**
+ * What is marked as thinner bars in front, on an axis of their own so that they stand in the middle of the others; both
+ * numbers stand where the longer of the two ends.
+ */
+function partSeries(
+  parts: readonly (number | null)[],
+  whole: (a: number) => number | null,
+  format: (value: number | null) => string,
+  upright: boolean,
+  colours: Palette,
+) {
+  const ofGroups = upright ? { xAxisIndex: 1 } : { yAxisIndex: 1 };
+  const common = { ...ofGroups, type: 'bar', silent: true, animation: false, z: 3 };
+  return [
+    {
+      ...common,
+      barMaxWidth: upright ? 20 : 8,
+      data: parts.map((value) => ({ value, itemStyle: { color: colours.series[0] } })),
+    },
+    {
+      ...common,
+      barGap: '-100%',
+      barMaxWidth: 1,
+      itemStyle: { color: 'transparent' },
+      data: parts.map((value, a) => Math.max(value ?? 0, whole(a) ?? 0)),
+      label: {
+        show: parts.length <= MANY,
+        position: upright ? 'top' : 'right',
+        fontSize: 11.5,
+        rich: { all: { color: colours.soft, fontSize: 11.5 } },
+        color: colours.ink,
+        formatter: ({ dataIndex }: { dataIndex: number }) =>
+          `${format(parts[dataIndex] ?? null)} {all|${say('view.ofAll', { all: format(whole(dataIndex)) })}}`,
+      },
+      labelLayout: { hideOverlap: true },
+    },
+  ];
 }

@@ -12,7 +12,7 @@ type Compare = NonNullable<NonNullable<View['settings']>['compare']>;
 
 /** The latest period that is over, beside the one before it or the one that began a year earlier. */
 export function comparison(answer: GroupsAnswer, compare: Compare | null): Compared | null {
-  if (compare === null) return null;
+  if (compare === null || compare === 'ALL') return null;
   const values = answer.measures[0]?.values ?? [];
   const whole = answer.axis.findLastIndex((key) => !key.partial && key.value !== null);
   const now = answer.axis[whole];

@@ -1,6 +1,6 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import { axisNumber, groupLabel, measured } from '../../../../shared/format';
-import { FONT, tooltip } from '../../chartParts';
+import { FONT, tooltip, withPart } from '../../chartParts';
 import { mixed } from '../../colours';
 import type { Drawing } from '../face';
 import { isMarked } from '../../marks';
@@ -8,16 +8,23 @@ import { isMarked } from '../../marks';
 const PALE = 0.42;
 
 /** Upright bars side by side, one for each span; what is blank stands apart in straw. */
-export function histogramOption({ view, answer, mark, colours }: Drawing): EChartsCoreOption {
+export function histogramOption({
+  view,
+  answer,
+  mark,
+  parts,
+  colours,
+}: Drawing): EChartsCoreOption {
   const by = view.by ?? null;
   const values = answer.measures[0]?.values ?? [];
   const labels = answer.axis.map((key) => groupLabel(key, by));
   const colourOf = (a: number) => {
     const key = answer.axis[a];
     const colour = key?.value === null ? colours.straw : (colours.series[0] ?? colours.ink);
-    const strong = mark === null || (key !== undefined && isMarked(mark, key));
+    const strong = parts === null && (mark === null || (key !== undefined && isMarked(mark, key)));
     return strong ? colour : mixed(colour, colours.paper, PALE);
   };
+  const format = (value: number | null) => measured(value, 'ROWS', null);
   return {
     animation: false,
     textStyle: { fontFamily: FONT },
@@ -34,7 +41,7 @@ export function histogramOption({ view, answer, mark, colours }: Drawing): EChar
       (a) => labels[a] ?? '',
       [''],
       false,
-      (a) => measured(values[a] ?? null, 'ROWS', null),
+      (a) => withPart(format(values[a] ?? null), parts?.[a], format),
     ),
     xAxis: {
       type: 'category',
@@ -64,6 +71,19 @@ export function histogramOption({ view, answer, mark, colours }: Drawing): EChar
           itemStyle: { color: colourOf(a) },
         })),
       },
+      ...(parts
+        ? [
+            {
+              type: 'bar',
+              barGap: '-100%',
+              barCategoryGap: '4%',
+              silent: true,
+              animation: false,
+              z: 3,
+              data: parts.map((value) => ({ value, itemStyle: { color: colours.series[0] } })),
+            },
+          ]
+        : []),
     ],
   };
 }

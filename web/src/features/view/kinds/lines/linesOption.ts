@@ -1,7 +1,8 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import type { GroupsAnswer } from '../../../../api/types';
 import { axisValue, groupLabel, SHARE, measured } from '../../../../shared/format';
-import { FONT, reachingTo, referenceLine, splitColour, tooltip } from '../../chartParts';
+import { valueAt } from '../../cells';
+import { FONT, reachingTo, referenceLine, splitColour, tooltip, withPart } from '../../chartParts';
 import type { Palette } from '../../colours';
 import { isMarked } from '../../marks';
 import type { Drawing } from '../face';
@@ -9,63 +10,114 @@ import { say } from '../../../../words';
 
 const PALE = 0.35;
 
-/** Lines over the groups, named at their ends; a period that is not over yet is a hollow point. */
+/** A line: a measure, and a group that splits it. */
+interface Line {
+  readonly measure: number;
+  readonly split: number;
+  readonly name: string;
+  readonly colour: string | undefined;
+  /** Whether its unit is another than that of the first: then it is read to the right. */
+  readonly right: boolean;
+}
+
+/** Lines over the groups, named at their ends; what leads to a period that is not over yet is dashed. */
 export function linesOption(drawing: Drawing): EChartsCoreOption {
-  const { view, answer, mark, colours, measures, range } = drawing;
+  const { view, answer, mark, parts, colours, measures, range } = drawing;
   const by = view.by ?? null;
-  const aggregate = measures[0]?.aggregate ?? 'ROWS';
-  const measure = answer.measures[0];
   const labels = answer.axis.map((key) => groupLabel(key, by));
-  const splits = answer.splits.map((key) => groupLabel(key, null));
-  const isSplit = Boolean(view.split);
+  const lines = linesOf(drawing);
+  const named = lines.length > 1;
   const scale = isScaled(drawing);
-  const value = (a: number, s: number) => measure?.values[a * splits.length + s] ?? null;
-  const format = (shown: number | null) =>
-    measured(shown, aggregate, measure?.type ?? null, measure?.format);
+  const value = (a: number, line: Line) => valueAt(answer, line.measure, a, line.split);
+  const format = (shown: number | null, m: number) =>
+    measured(
+      shown,
+      measures[m]?.aggregate ?? 'ROWS',
+      answer.measures[m]?.type ?? null,
+      answer.measures[m]?.format,
+    );
   const marked = answer.axis.map((key) => mark !== null && isMarked(mark, key));
-  const shifts = endShifts(splits.map((_, s) => lastValue(answer, s)));
-  const series = splits.map((name, s) => {
-    const colour = isSplit
-      ? splitColour(view.split ?? '', name, splits, colours, (answer.splits[s]?.merged ?? 0) > 0)
-      : colours.series[0];
+  const shifts = endShifts(lines.map((line) => lastValue(answer, line)));
+  const end = answer.axis.length - 1;
+  const unfinished = Boolean(answer.axis[end]?.partial) && end > 0;
+  const point = (line: Line, a: number) => {
+    const key = answer.axis[a];
     return {
+      value: value(a, line),
+      symbolSize: marked[a] ? 8 : key?.partial ? 7 : end === 0 ? 6 : 0,
+      itemStyle: key?.partial
+        ? { color: colours.paper, borderColor: line.colour, borderWidth: 2 }
+        : { color: line.colour },
+    };
+  };
+  const series = lines.flatMap((line, i) => {
+    const drawn = {
       type: 'line',
-      name,
+      name: line.name,
+      yAxisIndex: line.right ? 1 : 0,
       connectNulls: false,
       showSymbol: true,
       symbol: 'circle',
-      lineStyle: { width: 2, color: colour, opacity: mark ? PALE : 1 },
-      itemStyle: { color: colour },
+      itemStyle: { color: line.colour },
       animation: false,
       cursor: 'pointer',
-      data: answer.axis.map((key, a) => ({
-        value: value(a, s),
-        symbolSize: marked[a] ? 8 : key.partial ? 7 : answer.axis.length === 1 ? 6 : 0,
-        itemStyle: key.partial
-          ? { color: colours.paper, borderColor: colour, borderWidth: 2 }
-          : { color: colour },
-      })),
-      endLabel: {
-        show: isSplit,
-        formatter: name,
-        color: colour,
-        fontSize: 11.5,
-        fontWeight: 600,
-        distance: 8,
-        offset: [0, shifts[s] ?? 0],
-      },
-      areaStyle: view.settings?.area ? { color: colour, opacity: isSplit ? 0.12 : 0.2 } : undefined,
-      markArea: s === 0 ? markArea(marked, colours) : undefined,
-      markLine: s === 0 ? referenceLine(view, colours, true) : undefined,
     };
+    const style = { width: 2, color: line.colour, opacity: mark || parts ? PALE : 1 };
+    const endLabel = {
+      show: named,
+      formatter: line.name,
+      color: line.colour,
+      fontSize: 11.5,
+      fontWeight: 600,
+      distance: 8,
+      offset: [0, shifts[i] ?? 0],
+    };
+    const whole = {
+      ...drawn,
+      lineStyle: style,
+      data: answer.axis.map((_, a) => (unfinished && a === end ? null : point(line, a))),
+      endLabel: unfinished ? { show: false } : endLabel,
+      areaStyle: view.settings?.area
+        ? { color: line.colour, opacity: named ? 0.12 : 0.2 }
+        : undefined,
+      markArea: i === 0 ? markArea(marked, colours) : undefined,
+      markLine: i === 0 ? referenceLine(view, colours, true) : undefined,
+    };
+    const rest = {
+      ...drawn,
+      lineStyle: { ...style, type: 'dashed' },
+      data: answer.axis.map((_, a) =>
+        a === end
+          ? point(line, a)
+          : a === end - 1
+            ? { value: value(a, line), symbolSize: 0 }
+            : null,
+      ),
+      endLabel,
+    };
+    return unfinished ? [whole, rest] : [whole];
   });
-  const longest = Math.max(0, ...splits.map((name) => name.length));
+  const longest = Math.max(0, ...lines.map(({ name }) => name.length));
+  const across = lines.some((line) => line.right);
+  const axis = (m: number) => ({
+    type: 'value',
+    splitNumber: 4,
+    axisLabel: {
+      color: colours.soft,
+      fontSize: 11.5,
+      formatter: (at: number) =>
+        axisValue(at, measures[m]?.aggregate === 'SHARE' ? SHARE : answer.measures[m]?.format),
+    },
+  });
+  const known = lines
+    .filter((line) => !line.right)
+    .flatMap((line) => answer.axis.map((_, a) => value(a, line)));
   return {
     animation: false,
     textStyle: { fontFamily: FONT },
     grid: {
       left: 4,
-      right: isSplit ? Math.min(140, 20 + longest * 6.5) : 24,
+      right: named ? Math.min(across ? 190 : 140, 20 + (across ? 44 : 0) + longest * 6.5) : 24,
       top: 10,
       bottom: 4,
       outerBoundsMode: 'same',
@@ -75,9 +127,13 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
       ...tooltip(
         colours,
         (a) => (labels[a] ?? '') + (answer.axis[a]?.partial ? say('view.notOverYet2') : ''),
-        splits,
-        isSplit,
-        (a, s) => format(value(a, s)),
+        lines.map(({ name }) => name),
+        named,
+        (a, i) => {
+          const line = lines[i];
+          const shown = (number: number | null) => format(number, line?.measure ?? 0);
+          return line ? withPart(shown(value(a, line)), parts?.[a], shown) : '';
+        },
       ),
       axisPointer: { type: 'line', lineStyle: { color: colours.soft } },
     },
@@ -89,21 +145,99 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
       axisTick: { show: false },
       axisLabel: { color: colours.soft, fontSize: 11.5, hideOverlap: true },
     },
-    yAxis: {
-      type: 'value',
-      scale,
-      ...(range ??
-        reachingTo(view, scale ? (measure?.values ?? []) : [0, ...(measure?.values ?? [])])),
-      splitNumber: 4,
-      axisLabel: {
-        color: colours.soft,
-        fontSize: 11.5,
-        formatter: (at: number) => axisValue(at, aggregate === 'SHARE' ? SHARE : measure?.format),
+    yAxis: [
+      {
+        ...axis(0),
+        scale,
+        ...(range ?? reachingTo(view, scale ? known : [0, ...known])),
+        splitLine: { lineStyle: { color: colours.faint } },
       },
-      splitLine: { lineStyle: { color: colours.faint } },
-    },
-    series,
+      ...(across
+        ? [
+            {
+              ...axis(lines.find((line) => line.right)?.measure ?? 0),
+              position: 'right',
+              splitLine: { show: false },
+            },
+          ]
+        : []),
+    ],
+    series: parts
+      ? [
+          ...series,
+          {
+            type: 'line',
+            silent: true,
+            animation: false,
+            symbolSize: 0,
+            itemStyle: { color: colours.series[0] },
+            lineStyle: { width: 2, color: colours.series[0] },
+            data: parts,
+          },
+        ]
+      : series,
   };
+}
+
+const MAX_MEASURES = 6;
+
+/** A line for each group that splits them, or for each measure. */
+function linesOf({ view, answer, colours, measures }: Drawing): Line[] {
+  if (view.split || answer.measures.length < 2) {
+    const names = answer.splits.map((key) => groupLabel(key, null));
+    return names.map((name, split) => ({
+      measure: 0,
+      split,
+      name,
+      colour: view.split
+        ? splitColour(view.split, name, names, colours, (answer.splits[split]?.merged ?? 0) > 0)
+        : colours.series[0],
+      right: false,
+    }));
+  }
+  const sides = sidesOf(answer, measures);
+  return answer.measures.slice(0, MAX_MEASURES).flatMap((_, measure) => {
+    const side = sides[measure];
+    return side === undefined || side === null
+      ? []
+      : [
+          {
+            measure,
+            split: 0,
+            name: measures[measure]?.name ?? '',
+            colour: colours.series[measure % colours.series.length],
+            right: side === 'right',
+          },
+        ];
+  });
+}
+
+type Measures = Drawing['measures'];
+
+const unitOf = (answer: GroupsAnswer, measures: Measures, m: number): string => {
+  const { kind, unit } = answer.measures[m]?.format ?? {};
+  return [measures[m]?.aggregate === 'SHARE' ? 'PERCENT' : (kind ?? ''), unit ?? ''].join(' ');
+};
+
+const largestOf = (answer: GroupsAnswer, m: number): number =>
+  Math.max(0, ...(answer.measures[m]?.values ?? []).map((value) => Math.abs(value ?? 0)));
+
+const FAR = 10; // times as large: the smaller would lie flat on the axis
+
+/**
+ * Where each measure is read: to the left with the first one, or to the right with the first that has another unit or is
+ * of another size; null for a third, which has no side to be read on.
+ */
+function sidesOf(answer: GroupsAnswer, measures: Measures): ('left' | 'right' | null)[] {
+  const alike = (x: number, y: number) => {
+    const [low, high] = [largestOf(answer, x), largestOf(answer, y)].sort((one, two) => one - two);
+    return (
+      unitOf(answer, measures, x) === unitOf(answer, measures, y) &&
+      (low === 0 || (high ?? 0) < (low ?? 0) * FAR)
+    );
+  };
+  const second = answer.measures.findIndex((_, m) => !alike(0, m));
+  return answer.measures.map((_, m) => (alike(0, m) ? 'left' : alike(second, m) ? 'right' : null));
 }
 
 const FLAT = 0.4; // of the largest value: what varies less could not be seen from 0 on
@@ -118,18 +252,31 @@ function isScaled({ view, answer, measures, range }: Drawing): boolean {
   const known = (answer.measures[0]?.values ?? []).filter((value) => value !== null);
   const low = Math.min(...known);
   const high = Math.max(...known);
-  return averaged && !range && !view.settings?.area && low > 0 && high - low < high * FLAT;
+  const alone = answer.measures.length === 1;
+  return averaged && alone && !range && !view.settings?.area && low > 0 && high - low < high * FLAT;
 }
 
-/** That the axis does not begin at 0. */
-export const linesNote = (drawing: Drawing): string | null =>
-  isScaled(drawing) ? say('view.theAxisDoesNotBegin') : null;
+/** That the axis does not begin at 0; which measures are not drawn. */
+export function linesNote(drawing: Drawing): string | null {
+  const drawn = new Set(linesOf(drawing).map((line) => line.measure));
+  const left = drawing.measures.filter((_, m) => !drawing.view.split && !drawn.has(m));
+  const right = linesOf(drawing).filter((line) => line.right);
+  const notes = [
+    isScaled(drawing) ? say('view.theAxisDoesNotBegin') : null,
+    right.length > 0
+      ? say('view.readToTheRight', { names: right.map(({ name }) => name).join(', ') })
+      : null,
+    left.length > 0
+      ? say('view.notDrawnForTheirUnit', { names: left.map(({ name }) => name).join(', ') })
+      : null,
+  ].filter((note) => note !== null);
+  return notes.length === 0 ? null : notes.join(' ');
+}
 
-function lastValue(answer: GroupsAnswer, s: number): number | null {
-  const values = answer.measures[0]?.values ?? [];
+function lastValue(answer: GroupsAnswer, line: Line): number | null {
   for (let a = answer.axis.length - 1; a >= 0; a -= 1) {
-    const value = values[a * answer.splits.length + s];
-    if (value !== null && value !== undefined) return value;
+    const value = valueAt(answer, line.measure, a, line.split);
+    if (value !== null) return value;
   }
   return null;
 }

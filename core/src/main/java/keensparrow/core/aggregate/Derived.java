@@ -18,10 +18,17 @@ public enum Derived {
     CHANGE_YEAR(Words.say("aggregate.changeFromAYearBefore")),
     /** That difference as a share of the earlier value. */
     CHANGE_YEAR_SHARE(Words.say("aggregate.relativeChangeFromAYear")),
+    /** The mean of the values of the last 3 periods; blank before there are so many, and where one is not over yet. */
+    AVERAGE_3(Words.say("aggregate.averageOfPeriods", "periods", 3), 3),
+    /** Likewise of 7: of days, a whole week. */
+    AVERAGE_7(Words.say("aggregate.averageOfPeriods", "periods", 7), 7),
+    /** Likewise of 12: of months, a whole year. */
+    AVERAGE_12(Words.say("aggregate.averageOfPeriods", "periods", 12), 12),
     /** 1 for the largest along the axis; equal values have equal ranks, and the next ones are passed over. */
     RANK(Words.say("aggregate.rank"));
 
     private final String label;
+    private final int window;
 
     /** Whether its values are shares of something, shown as percentages. */
     public boolean isShare() {
@@ -30,11 +37,21 @@ public enum Derived {
 
     /** Whether it needs groups that are periods. */
     public boolean needsPeriods() {
-        return this == CHANGE || this == CHANGE_SHARE || this == CHANGE_YEAR || this == CHANGE_YEAR_SHARE;
+        return this == CHANGE || this == CHANGE_SHARE || this == CHANGE_YEAR || this == CHANGE_YEAR_SHARE || window > 0;
     }
 
     Derived(String label) {
+        this(label, 0);
+    }
+
+    Derived(String label, int window) {
         this.label = label;
+        this.window = window;
+    }
+
+    /** Periods that are averaged, this one and those before it; 0 for what is no moving average. */
+    public int window() {
+        return window;
     }
 
     public String label() {

@@ -2,6 +2,7 @@ package keensparrow.core.app;
 
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -17,6 +18,7 @@ import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -30,6 +32,8 @@ import org.jspecify.annotations.Nullable;
  * @param choices what colleagues choose; none in older documents
  * @param start filters that hold when a colleague opens it; one on a column without a filter is passed over
  * @param datasets further ones, beside that of the app; none in older documents
+ * @param marking what a press on a group does at first; it narrows where nothing is said
+ * @param condition expression that holds for the rows of its first dataset that it shows at all; null for all rows
  */
 public record App(
         int format,
@@ -42,7 +46,9 @@ public record App(
         @Nullable List<NamedMeasure> measures,
         @Nullable List<Choice> choices,
         @Nullable List<Filter> start,
-        @Nullable List<AppDataset> datasets) {
+        @Nullable List<AppDataset> datasets,
+        @Nullable Marking marking,
+        @Nullable String condition) {
     public static final int FORMAT = 2;
 
     private static final int FIRST_FORMAT = 1;
@@ -67,6 +73,8 @@ public record App(
         choices = choices == null ? List.of() : List.copyOf(choices);
         start = started(start, filters);
         datasets = datasets == null ? List.of() : List.copyOf(datasets);
+        marking = marking == null ? Marking.NARROW : marking;
+        condition = condition == null || condition.isBlank() ? null : condition;
     }
 
     private static List<Filter> started(@Nullable List<Filter> start, List<FilterSpec> filters) {
@@ -85,30 +93,49 @@ public record App(
 
     /** With rows of tables to take along. */
     public App(int format, String title, String noun, List<FilterSpec> filters, List<View> views) {
-        this(format, title, noun, filters, views, Downloads.ROWS, List.of(), List.of(), List.of(), List.of(), null);
+        this(format, title, noun, filters, views, Downloads.ROWS, List.of(), List.of(), List.of(), List.of(), null, null,
+                null);
     }
 
     public App withPages(List<Page> next) {
-        return new App(format, title, noun, filters, views, downloads, next, measures, choices, start, datasets);
+        return new App(format, title, noun, filters, views, downloads, next, measures, choices, start, datasets, marking, condition);
     }
 
     public App withViews(List<View> next) {
-        return new App(format, title, noun, filters, next, downloads, pages, measures, choices, start, datasets);
+        return new App(format, title, noun, filters, next, downloads, pages, measures, choices, start, datasets, marking, condition);
     }
 
     /** With measures that have a name, and what colleagues choose. */
     public App with(List<NamedMeasure> nextMeasures, List<Choice> nextChoices) {
         return new App(
-                format, title, noun, filters, views, downloads, pages, nextMeasures, nextChoices, start, datasets);
+                format, title, noun, filters, views, downloads, pages, nextMeasures, nextChoices, start, datasets, marking, condition);
     }
 
     /** With further datasets. */
     public App reading(List<AppDataset> next) {
-        return new App(format, title, noun, filters, views, downloads, pages, measures, choices, start, next);
+        return new App(format, title, noun, filters, views, downloads, pages, measures, choices, start, next, marking, condition);
     }
 
     public App withFilters(List<FilterSpec> next) {
-        return new App(format, title, noun, next, views, downloads, pages, measures, choices, start, datasets);
+        return new App(format, title, noun, next, views, downloads, pages, measures, choices, start, datasets, marking, condition);
+    }
+
+    /** What a press on a group of a view does to the others. */
+    public enum Marking {
+        NARROW,
+        /** Where a view can show a part of its numbers, all rows stay in it and those of the group stand out. */
+        HIGHLIGHT
+    }
+
+    /** With rows alone for which an expression holds; null for all rows. */
+    public App where(@Nullable String next) {
+        return new App(
+                format, title, noun, filters, views, downloads, pages, measures, choices, start, datasets, marking, next);
+    }
+
+    /** What a row is, and of which rows it is about: {@code departures where not cancelled}. */
+    public String rows() {
+        return condition == null ? noun : Words.say("app.nounWhere", "noun", noun, "condition", condition);
     }
 
     /** Further datasets, beside that of the app. */
@@ -169,6 +196,16 @@ public record App(
             }
         }
         return withViews(shown);
+    }
+
+    /** Columns that a table shows, whatever is chosen. */
+    public Set<String> columnsOf(View table) {
+        Set<String> names = new LinkedHashSet<>(table.columns());
+        allChoices().stream()
+                .filter(choice -> choice.views().contains(table.id()))
+                .flatMap(choice -> choice.options().stream())
+                .forEach(option -> names.addAll(option.columns() == null ? List.of() : option.columns()));
+        return names;
     }
 
     public boolean allows(Downloads wanted) {

@@ -3,10 +3,12 @@ package keensparrow.core.app;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.filter.FilterSpec;
 import keensparrow.core.app.view.View;
+import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.filter.Filter;
@@ -16,6 +18,8 @@ import keensparrow.core.question.QuestionSet;
 
 /** The one question set behind a page: its views, its filters' counts and the number of rows read. */
 public final class AppQuestions {
+    private static final String FIXED = "fixed"; // the condition of the app itself, which narrows everything
+
     /** Id of the answer that says how many rows pass. */
     public static final String READING = "reading";
 
@@ -27,6 +31,11 @@ public final class AppQuestions {
 
     public static String viewId(String view) {
         return "view:" + view;
+    }
+
+    /** Id of the question that a view's numbers are seen beside: of its marked part, or of all rows. */
+    public static String besideId(String view) {
+        return "beside:" + view;
     }
 
     /** Id of the condition that a view's mark makes. */
@@ -54,6 +63,10 @@ public final class AppQuestions {
                     conditions.add(
                             new QuestionSet.ActiveFilter(ownId(view.id()), new ExpressionFilter(view.condition())));
                 }
+                besides(app, view, request, without).ifPresent(asked::add);
+                if (showsPart(view, request)) {
+                    request.selection().marks().forEach(mark -> without.add(markId(mark.view())));
+                }
                 asked.add(new QuestionSet.Asked(
                         viewId(view.id()), view.kind().definition().ask(view, request.slice(view.id())), without));
             }
@@ -68,13 +81,43 @@ public final class AppQuestions {
                 conditions, asked.stream().map(one -> apart(one, own)).toList());
     }
 
+    /** Whether all rows stay in a view, and those marked elsewhere stand out in it. */
+    private static boolean showsPart(View view, PageRequest request) {
+        return request.highlight()
+                && view.kind().definition().showsParts(view)
+                && request.selection().marks().stream()
+                        .anyMatch(mark -> !mark.view().equals(view.id()));
+    }
+
+    /**
+     * What a view's numbers are seen beside. The part of it that is marked elsewhere is asked for all of its groups: the
+     * largest of the part are others than the largest of the whole.
+     *
+     * @param without conditions that do not narrow the view
+     */
+    private static Optional<QuestionSet.Asked> besides(App app, View view, PageRequest request, Set<String> without) {
+        ViewKind kind = view.kind().definition();
+        if (showsPart(view, request)) {
+            Question question = kind.ask(view.withLargest(0), request.slice(view.id()));
+            return Optional.of(new QuestionSet.Asked(besideId(view.id()), question, without));
+        }
+        if (kind.isAgainstAll(view)) {
+            Set<String> all = new HashSet<>();
+            conditions(app, request.selection()).forEach(condition -> all.add(condition.id()));
+            all.remove(FIXED);
+            Question question = kind.ask(view, request.slice(view.id()));
+            return Optional.of(new QuestionSet.Asked(besideId(view.id()), question, all));
+        }
+        return Optional.empty();
+    }
+
     /** A question that conditions of single views do not narrow, but its own. */
     private static QuestionSet.Asked apart(QuestionSet.Asked asked, Set<String> own) {
         if (own.isEmpty()) {
             return asked;
         }
         Set<String> without = new HashSet<>(own);
-        without.remove(asked.id().replaceFirst("^view:", "own:"));
+        without.remove(asked.id().replaceFirst("^(view|beside):", "own:"));
         without.addAll(asked.without());
         return new QuestionSet.Asked(asked.id(), asked.question(), without);
     }
@@ -110,6 +153,9 @@ public final class AppQuestions {
     /** The conditions of a selection under the ids that views and filters leave out. */
     public static List<QuestionSet.ActiveFilter> conditions(App app, Selection selection) {
         List<QuestionSet.ActiveFilter> conditions = new ArrayList<>();
+        if (app.condition() != null) {
+            conditions.add(new QuestionSet.ActiveFilter(FIXED, new ExpressionFilter(app.condition())));
+        }
         for (Filter filter : selection.filters()) {
             Filter narrowing = app.filter(filter.column())
                     .map(spec -> spec.kind().definition().narrowing(spec, filter))

@@ -31,14 +31,14 @@ public final class AppSentences {
                     Sentence.stress(
                             "rows",
                             all == 1 ? Words.say("app.1Of1") : Words.say("app.all", "all", Wording.number(all))),
-                    Sentence.plain("noun", app.noun()));
+                    Sentence.plain("noun", app.rows()));
         }
         Sentence.Builder words = Sentence.builder()
                 .phrase(
                         "app.readingSome",
                         Sentence.stress("rows", Wording.number(passing)),
                         Sentence.plain("all", Wording.number(all)),
-                        Sentence.plain("noun", app.noun()));
+                        Sentence.plain("noun", app.rows()));
         conditions(
                 words,
                 selection,
@@ -88,7 +88,7 @@ public final class AppSentences {
 
     private static Sentence.Filled[] rows(Reading reading, boolean whole) {
         String all = Wording.number(reading.all());
-        Sentence.Filled noun = Sentence.plain("noun", reading.part().app().noun());
+        Sentence.Filled noun = Sentence.plain("noun", reading.part().app().rows());
         return whole
                 ? new Sentence.Filled[] {Sentence.stress("rows", Words.say("app.all", "all", all)), noun}
                 : new Sentence.Filled[] {
@@ -195,7 +195,7 @@ public final class AppSentences {
                         "table",
                         title(table, app, schemas.apply(table)),
                         "filter",
-                        Wording.all(table.columns().stream()
+                        Wording.all(app.columnsOf(table).stream()
                                 .filter(schemas.apply(table)::has)
                                 .map(schemas.apply(table)::label)
                                 .toList())))

@@ -28,14 +28,14 @@ public record DatasetPart(@Nullable String name, App app, Map<String, String> fi
     /** The parts of an app: of its first dataset, then of the others in their order. */
     public static List<DatasetPart> of(App app) {
         List<DatasetPart> parts = new ArrayList<>();
-        parts.add(of(app, null, app.noun()));
+        parts.add(of(app, null, app.noun(), app.condition()));
         for (AppDataset dataset : app.furtherDatasets()) {
-            parts.add(of(app, dataset.name(), dataset.noun()));
+            parts.add(of(app, dataset.name(), dataset.noun(), dataset.condition()));
         }
         return List.copyOf(parts);
     }
 
-    private static DatasetPart of(App app, @Nullable String name, String noun) {
+    private static DatasetPart of(App app, @Nullable String name, String noun, @Nullable String condition) {
         if (app.furtherDatasets().isEmpty()) {
             return new DatasetPart(
                     name,
@@ -67,7 +67,9 @@ public record DatasetPart(@Nullable String name, App app, Map<String, String> fi
                         .toList(),
                 List.of(),
                 List.of(),
-                List.of());
+                List.of(),
+                app.marking(),
+                condition);
         return new DatasetPart(name, part, names);
     }
 

@@ -10,7 +10,6 @@ import keensparrow.core.app.choice.Choice;
 import keensparrow.core.app.filter.FilterSpec;
 import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.View;
-import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.words.Text;
@@ -69,9 +68,7 @@ final class DatasetRules {
     private void checkChoice(Choice choice) {
         List<View> views =
                 choice.views().stream().flatMap(id -> app.view(id).stream()).toList();
-        boolean named = choice.kind().definition().needs().stream()
-                .anyMatch(slot ->
-                        slot == ViewKind.Slot.MEASURE || slot == ViewKind.Slot.GROUPING || slot == ViewKind.Slot.SPLIT);
+        boolean named = choice.kind().definition().namesColumns();
         long datasets = views.stream()
                 .map(view -> Optional.ofNullable(view.dataset()))
                 .distinct()

@@ -83,7 +83,7 @@ public record Grammar(
             int height) {}
 
     /** @param needs parts that a view must have, @param forms what its groups may be; empty where that does not matter */
-    public record OfChoiceKind(Choice.Kind kind, String words, List<ViewKind.Slot> needs, List<GroupBy.Form> forms) {}
+    public record OfChoiceKind(Choice.Kind kind, String words, List<ViewKind.Slot> needs, List<GroupBy.Form> forms, boolean namesColumns) {}
 
     private static final List<Aggregate> IN_ORDER = List.of(
             Aggregate.SUM,
@@ -146,7 +146,7 @@ public record Grammar(
 
     private static OfChoiceKind of(Choice.Kind kind) {
         ChoiceKind each = kind.definition();
-        return new OfChoiceKind(kind, each.label(), each.needs(), each.forms());
+        return new OfChoiceKind(kind, each.label(), each.needs(), each.forms(), each.namesColumns());
     }
 
     private static OfAggregate of(Aggregate aggregate) {

@@ -12,17 +12,29 @@ import org.jspecify.annotations.Nullable;
  * @param tables for each table by view id, which rows of it
  * @param finds for each filter by column, what its values must contain
  * @param withFilters whether the filters' counts are wanted too
+ * @param highlight whether what is marked only stands out in views that can show a part of their numbers
  */
 public record PageRequest(
         Selection selection,
         @Nullable List<String> views,
         Map<String, TableSlice> tables,
         Map<String, String> finds,
-        boolean withFilters) {
+        boolean withFilters,
+        boolean highlight) {
     public PageRequest {
         views = views == null ? null : List.copyOf(views);
         tables = Map.copyOf(tables);
         finds = Map.copyOf(finds);
+    }
+
+    /** Marks narrow every view. */
+    public PageRequest(
+            Selection selection,
+            @Nullable List<String> views,
+            Map<String, TableSlice> tables,
+            Map<String, String> finds,
+            boolean withFilters) {
+        this(selection, views, tables, finds, withFilters, false);
     }
 
     /** Whether a view is asked for. */

@@ -278,6 +278,8 @@ class AppTest {
                 null,
                 null,
                 List.of(known, gone),
+                null,
+                null,
                 null);
         assertThat(app.startFilters()).containsExactly(known);
         assertThat(app.withViews(List.of()).startFilters()).containsExactly(known);

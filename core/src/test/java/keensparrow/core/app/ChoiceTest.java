@@ -18,12 +18,14 @@ import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.Place;
 import keensparrow.core.app.view.View;
+import keensparrow.core.app.view.ViewSettings;
 import keensparrow.core.draft.FirstDraft;
 import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.error.UserException;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.profile.Profile;
 import keensparrow.core.question.Answer;
+import keensparrow.core.question.Question;
 import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.Table;
 import org.junit.jupiter.api.Test;
@@ -59,6 +61,31 @@ class ChoiceTest {
     private static final View ROUTES = bars("a", new GroupBy("route", null));
     private static final View MONTHS = bars("b", new GroupBy("date", TimeStep.MONTH));
     private static final View BINS = bars("c", new GroupBy("delay", null, null, true, null));
+
+    private static final View FIGURE = new View(
+                    "d", "", View.Kind.FIGURE, FARES, MONTHS.by(), null, 0, List.of(), List.of(), PLACE)
+            .drawn(ViewSettings.comparing(ViewSettings.Comparison.BEFORE));
+    private static final View LINES =
+            new View("e", "", View.Kind.LINES, MEAN, MONTHS.by(), null, 0, List.of(), List.of(), PLACE);
+    private static final View CROSSED = new View(
+                    "f", "", View.Kind.TWO_WAY, MEAN, ROUTES.by(), null, 0, List.of(), List.of(), PLACE)
+            .grouped(new GroupBy("class", null), null)
+            .where("delay > 4");
+    private static final View SUMMARY =
+            new View("g", "", View.Kind.SUMMARY, MEAN, ROUTES.by(), null, 0, List.of(), List.of(), PLACE);
+    private static final View ROWS = new View(
+            "h",
+            "",
+            View.Kind.TABLE,
+            null,
+            null,
+            null,
+            0,
+            List.of("route", "delay"),
+            List.of(new Question.Sort("delay", true)),
+            PLACE);
+    private static final List<View> EVERY =
+            List.of(ROUTES, MONTHS.withSplit("class"), BINS, FIGURE, LINES, CROSSED, SUMMARY, ROWS);
 
     private static App app(Choice... choices) {
         return new App(App.FORMAT, "t", "runs", List.of(), List.of(ROUTES, MONTHS, BINS))
@@ -178,13 +205,61 @@ class ChoiceTest {
     }
 
     /** Whatever is proposed can be stored, is answered and says something else than the others. */
+    @Test
+    void aTableShowsTheColumnsThatAreChosenAndSortsByThoseItHas() {
+        Choice choice = choice(
+                Choice.Kind.COLUMNS,
+                List.of(Option.ofColumns("1", ROWS.columns()), Option.ofColumns("2", List.of("fare", "class"))),
+                "h");
+        App app = app(choice).withViews(EVERY);
+        app.validate();
+        View shown = app.shown(Map.of("k", "2")).view("h").orElseThrow();
+        assertThat(shown.columns()).containsExactly("fare", "class");
+        assertThat(shown.sort()).isEmpty();
+        assertThat(app.columnsOf(ROWS)).containsExactly("route", "delay", "fare", "class");
+        assertThat(AppSentences.access(app, TABLE.schema())).contains("Route, Delay, Fare and Class");
+    }
+
+    @Test
+    void whatAKindCannotDoWithoutStays() {
+        Choice choice = choice(
+                Choice.Kind.ACROSS,
+                List.of(Option.ofGrouping("1", null), Option.ofGrouping("2", new GroupBy("date", TimeStep.YEAR))),
+                "f",
+                "g");
+        App app = app(choice).withViews(EVERY);
+        app.validate();
+        App none = app.shown(Map.of("k", "1"));
+        assertThat(none.view("f").orElseThrow().across()).isEqualTo(CROSSED.across());
+        assertThat(none.view("g").orElseThrow().across()).isNull();
+        assertThat(said(app, "g", Map.of("k", "2"))).startsWith("Average of Delay by Route and year");
+    }
+
+    @Test
+    void whatIsSetOfADrawingLeavesTheRestAsItIs() {
+        View upright = ROUTES.withSplit("class").drawn(ViewSettings.USUAL.standing(true));
+        Choice choice = choice(
+                Choice.Kind.ARRANGEMENT,
+                List.of(
+                        Option.of("1", ViewSettings.USUAL.arranged(ViewSettings.Arrangement.STACKED)),
+                        Option.of("2", ViewSettings.USUAL.arranged(ViewSettings.Arrangement.FULL))),
+                "a");
+        App app = app(choice).withViews(List.of(upright));
+        app.validate();
+        ViewSettings drawn =
+                app.shown(Map.of("k", "2")).view("a").orElseThrow().drawing();
+        assertThat(drawn.arrange()).isEqualTo(ViewSettings.Arrangement.FULL);
+        assertThat(drawn.upright()).isTrue();
+        assertThat(said(app, "a", Map.of("k", "2"))).contains("as shares of each");
+    }
+
     @ParameterizedTest
     @EnumSource(Choice.Kind.class)
     void everythingProposedIsAnsweredAndTold(Choice.Kind kind) {
         Proposing from =
                 new Proposing(app().words(TABLE.schema()), PROFILE, FirstDraft.measures(TABLE.schema(), PROFILE));
         int proposals = 0;
-        for (View view : app().views()) {
+        for (View view : EVERY) {
             for (Proposing.Proposal proposal : from.of(view)) {
                 if (proposal.kind() != kind) {
                     continue;
@@ -193,7 +268,7 @@ class ChoiceTest {
                 List<Option> options = proposal.options().stream()
                         .map(Proposing.Proposed::option)
                         .toList();
-                App app = app(choice(kind, options, view.id()));
+                App app = app(choice(kind, options, view.id())).withViews(EVERY);
                 app.validate();
                 assertThat(proposal.options())
                         .extracting(Proposing.Proposed::words)
@@ -316,7 +391,7 @@ class ChoiceTest {
 
     @Test
     void aDocumentOfTheFirstFormHasNoChoices() {
-        App first = new App(1, "t", "runs", List.of(), List.of(ROUTES), null, null, null, null, null, null);
+        App first = new App(1, "t", "runs", List.of(), List.of(ROUTES), null, null, null, null, null, null, null, null);
         first.validate();
         assertThat(first.format()).isEqualTo(App.FORMAT);
         assertThat(first.allChoices()).isEmpty();

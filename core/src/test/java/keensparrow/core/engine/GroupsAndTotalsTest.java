@@ -178,6 +178,34 @@ class GroupsAndTotalsTest {
                 .containsExactly("A: 1", "B: 2", "C: 3", "blank: –");
     }
 
+    /** By hand: delays a month of 20, 10, 10 and blanks, then 24, none, 7 that is not over yet. */
+    @Test
+    void averagesOfPeriodsAreBlankBeforeThereAreEnoughAndWhereOneIsNotOver() {
+        Table table = TextRows.table("""
+                day,line,people
+                2026-01-31,A,4
+                2026-01-31,B,1
+                2026-02-28,A,6
+                2026-03-31,A,11
+                2026-04-30,A,
+                2026-05-31,A,2
+                2026-06-30,A,7
+                2026-07-12,A,100
+                """);
+        Answer.Groups answer = Asking.ask(
+                table,
+                new Question.Groups(
+                        List.of(new Question.Grouped(new ByTime("day", TimeStep.MONTH), 0)),
+                        List.of(new Measure(Aggregate.SUM, "people").derived(Derived.AVERAGE_3)),
+                        Question.Order.LABEL));
+        assertThat(answer.axis().get(6).partial()).isTrue();
+        assertThat(answer.measures().get(0).values())
+                .extracting(value -> value == null ? null : value.doubleValue())
+                .containsExactly(null, null, 22 / 3.0, null, 6.5, 4.5, null);
+        List<String> byClass = lines(REVENUE.derived(Derived.AVERAGE_3), new ByValue("class"));
+        assertThat(byClass).containsExactly("Seat: –", "Sleeper: –");
+    }
+
     @Test
     void changesFromThePeriodBeforeAndFromAYearBefore() {
         List<String> months = lines(DELAY.derived(Derived.CHANGE), new ByTime("date", TimeStep.MONTH));

@@ -99,6 +99,11 @@ final class AppParts {
         return passing[0];
     }
 
+    /** Rows of a part that the app shows at all. */
+    static int all(Part part, QueryEngine engine) {
+        return part.app().condition() == null ? part.version().rowCount() : passing(part, engine, Selection.NONE);
+    }
+
     static int passing(@Nullable Answer answer) {
         var rows = answer instanceof Answer.Groups groups
                 ? groups.measures().get(0).values().get(0)
@@ -112,7 +117,7 @@ final class AppParts {
      * @param passing rows of each part
      * @param request says which views are looked at
      */
-    Sentence sentence(Selection selection, List<Integer> passing, PageRequest request) {
+    Sentence sentence(Selection selection, List<QueryEngine> engines, List<Integer> passing, PageRequest request) {
         List<AppSentences.Reading> readings = new ArrayList<>();
         for (int p = 0; p < parts.size(); p++) {
             Part part = parts.get(p);
@@ -121,7 +126,7 @@ final class AppParts {
                     part.definition(),
                     part.schema(),
                     passing.get(p),
-                    part.version().rowCount(),
+                    all(part, engines.get(p)),
                     shown));
         }
         return AppSentences.selection(readings, selection);

@@ -1,9 +1,13 @@
 package keensparrow.server.app;
 
+import java.util.stream.Stream;
+import keensparrow.core.filter.ExpressionFilter;
+import keensparrow.core.engine.QueryEngine;
 import io.javalin.http.Context;
 import java.util.List;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
+import keensparrow.core.app.AppDataset;
 import keensparrow.core.app.Grammar;
 import keensparrow.core.app.choice.Proposing;
 import keensparrow.core.app.view.Conversion;
@@ -178,7 +182,32 @@ public final class AppRoutes {
         DraftRequest request = Requests.body(ctx, DraftRequest.class);
         App app = Requests.present(request.app(), Words.say("server.app.theApp"));
         int revision = Requests.present(request.revision(), Words.say("server.app.theRevision"));
+        requireReadable(service.get(caller.id(), ctx.pathParam("id")), app);
         ctx.json(draft(service.save(caller.id(), ctx.pathParam("id"), app, revision)));
+    }
+
+    /** A condition of a whole app that is written anew must be one: every number would be missing else. */
+    private void requireReadable(AppRecord before, App next) {
+        conditions(next).filter(condition -> !conditions(before.draft()).toList().contains(condition))
+                .findFirst()
+                .ifPresent(changed -> {
+                    next.validate();
+                    AppParts parts = AppParts.of(next, dataset(before), datasets);
+                    List<QueryEngine> engines = parts.engines(datasets);
+                    for (int p = 0; p < engines.size(); p++) {
+                        String condition = parts.all().get(p).app().condition();
+                        if (condition != null) {
+                            engines.get(p).check(new ExpressionFilter(condition));
+                        }
+                    }
+                });
+    }
+
+    /** The conditions of the datasets of an app. */
+    private static Stream<String> conditions(App app) {
+        return Stream.concat(
+                Stream.ofNullable(app.condition()),
+                app.furtherDatasets().stream().map(AppDataset::condition).flatMap(Stream::ofNullable));
     }
 
     private void answer(Context ctx, Caller caller) {

@@ -111,7 +111,7 @@ public final class Explanations {
 
     private Asked asked(App whole, Dataset dataset, Request request) {
         PageAnswers.Request plain = new PageAnswers.Request(
-                null, request.filters(), request.marks(), null, null, null, null, request.choices());
+                null, request.filters(), request.marks(), null, null, null, null, request.choices(), null);
         PageAnswers.requireBounded(plain);
         memory.requireRoom();
         long end = System.nanoTime() + limit.toNanos();
@@ -202,7 +202,7 @@ public final class Explanations {
                     asked.selections().parts().get(p)));
         }
         PageRequest shown = new PageRequest(Selection.NONE, List.of(asked.view().id()), Map.of(), Map.of(), false);
-        return asked.parts().sentence(asked.selections().whole(), passing, shown);
+        return asked.parts().sentence(asked.selections().whole(), asked.engines(), passing, shown);
     }
 
     /** How many rows, then how many have a value in each column. */

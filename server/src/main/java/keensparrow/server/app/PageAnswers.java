@@ -68,6 +68,7 @@ public final class PageAnswers {
      * @param views ids of the views wanted, null for all
      * @param finds for each filter by column, what its values must contain
      * @param choices for each choice by id, the id of the picked option
+     * @param highlight whether marks only stand out in views that can show a part; not when null
      */
     public record Request(
             @Nullable String page,
@@ -77,7 +78,8 @@ public final class PageAnswers {
             @Nullable Map<String, Slice> tables,
             @Nullable Map<String, String> finds,
             @Nullable Boolean withFilters,
-            @Nullable Map<String, String> choices) {}
+            @Nullable Map<String, String> choices,
+            @Nullable Boolean highlight) {}
 
     /** Rows of a table view. @param find only those with this text in one of its columns; null for all */
     public record Slice(
@@ -142,7 +144,7 @@ public final class PageAnswers {
 
     /** All that a page's call does but sending: what is loaded, compiled and kept by it is there for the first visitor. */
     public void rehearse(App app, Dataset dataset, Selection selection, Consumer<Answered> also) {
-        Request asked = new Request(null, selection.filters(), selection.marks(), null, null, null, null, null);
+        Request asked = new Request(null, selection.filters(), selection.marks(), null, null, null, null, null, null);
         Request read = Json.read(Json.write(asked), Request.class);
         answer(app, dataset, read, Json::write, () -> false, failure -> failure, also);
     }
@@ -200,7 +202,7 @@ public final class PageAnswers {
         Map<String, String> finds = orEmpty(request.finds()).entrySet().stream()
                 .filter(find -> part.filters().containsValue(find.getKey()))
                 .collect(Collectors.toMap(find -> part.column(find.getKey()), Map.Entry::getValue));
-        return new PageRequest(selection, request.views(), slices, finds, withFilters);
+        return new PageRequest(selection, request.views(), slices, finds, withFilters, Boolean.TRUE.equals(request.highlight()));
     }
 
     private static Answered told(Answered answered, UnaryOperator<UserException> telling) {
@@ -224,7 +226,10 @@ public final class PageAnswers {
         int colon = answered.id().indexOf(':');
         String of = answered.id().substring(0, colon);
         String id = answered.id().substring(colon + 1);
-        View view = of.equals("view") ? app.view(id).orElse(null) : null;
+        View view = of.equals("filter") ? null : app.view(id).orElse(null);
+        if (view != null && of.equals("beside")) {
+            return AnswerLine.result(of, id, formatted(app, view, answered), null);
+        }
         return view == null
                 ? AnswerLine.result(of, part.definition().said(id), counted(app, id, answered), null)
                 : AnswerLine.result(of, id, formatted(app, view, answered), shown(app, view, part.schema(), selection));
@@ -246,7 +251,7 @@ public final class PageAnswers {
                 further.add(new AnswerLine.FurtherReading(
                         parts.further(part).name(),
                         passing.get(p),
-                        part.version().rowCount(),
+                        AppParts.all(part, engines.get(p)),
                         part.version().number()));
             }
         }
@@ -254,9 +259,9 @@ public final class PageAnswers {
         return new AnswerLine.Head(
                 "head",
                 passing.get(0),
-                version.rowCount(),
+                AppParts.all(parts.first(), engines.get(0)),
                 version.number(),
-                parts.sentence(checked.whole(), passing, wanted),
+                parts.sentence(checked.whole(), engines, passing, wanted),
                 checked.notices(),
                 checked.whole(),
                 guarded.stream().distinct().toList(),
@@ -307,7 +312,7 @@ public final class PageAnswers {
         Schema schema = engine.schema();
         return app.views().stream()
                 .filter(view -> view.isOfRows() && app.allows(Downloads.ROWS))
-                .flatMap(view -> view.columns().stream())
+                .flatMap(view -> app.columnsOf(view).stream())
                 .distinct()
                 .filter(column -> schema.has(column) && FormulaGuard.isIn(engine.statistics(), column))
                 .map(schema::label)

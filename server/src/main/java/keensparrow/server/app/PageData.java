@@ -222,6 +222,13 @@ public record PageData(
             add(names, option.measure());
             add(names, option.by());
             add(names, option.split());
+            names.addAll(option.columns() == null ? List.of() : option.columns());
+            if (option.measures() != null) {
+                option.measures().forEach(measure -> add(names, measure));
+            }
+            if (option.condition() != null) {
+                names.addAll(Expressions.columns(option.condition()));
+            }
         });
         for (FilterSpec filter : app.filters()) {
             if (filter.kind().definition().isOfColumn()) {

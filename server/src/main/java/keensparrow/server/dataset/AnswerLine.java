@@ -44,7 +44,7 @@ public sealed interface AnswerLine {
     /**
      * What came of a question.
      *
-     * @param line what it answers: {@code view}, {@code filter} or {@code question}
+     * @param line what it answers: {@code view}, {@code beside} a view, {@code filter} or {@code question}
      * @param shown the view that was asked for as it stands under what is chosen; null for anything else
      */
     record Result(

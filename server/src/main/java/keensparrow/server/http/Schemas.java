@@ -36,7 +36,7 @@ final class Schemas {
     /** What the field {@code line} of a record says, in a stream of lines. */
     private static final Map<String, List<String>> LINES = Map.of(
             "Head", List.of("head"),
-            "Result", List.of("view", "filter", "question"),
+            "Result", List.of("view", "beside", "filter", "question"),
             "End", List.of("end"),
             "Cancelled", List.of("cancelled"));
 

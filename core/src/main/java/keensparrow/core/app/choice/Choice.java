@@ -41,7 +41,16 @@ public record Choice(
         LARGEST(new LargestChoice()),
         WIDTH(new WidthChoice()),
         KIND(new KindOfViewChoice()),
-        SHOWN(new ShownChoice());
+        SHOWN(new ShownChoice()),
+        ACROSS(FurtherGroupingChoice.across()),
+        PANELS(FurtherGroupingChoice.panels()),
+        BESIDES(new BesidesChoice()),
+        COLUMNS(new ColumnsChoice()),
+        CONDITION(new ConditionChoice()),
+        ARRANGEMENT(SettingChoice.arrangement()),
+        UPRIGHT(SettingChoice.upright()),
+        AREA(SettingChoice.area()),
+        COMPARISON(SettingChoice.comparison());
 
         private final ChoiceKind definition;
 

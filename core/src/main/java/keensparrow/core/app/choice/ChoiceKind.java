@@ -1,6 +1,7 @@
 package keensparrow.core.app.choice;
 
 import java.util.List;
+import java.util.Set;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.measure.AppWords;
 import keensparrow.core.app.measure.NamedMeasure;
@@ -11,11 +12,27 @@ import org.jspecify.annotations.Nullable;
 
 /** All there is to say about one way of letting colleagues choose; {@link Choice.Kind} lists them. */
 public interface ChoiceKind {
+    /** Parts of views that name columns. */
+    Set<ViewKind.Slot> NAMING = Set.of(
+            ViewKind.Slot.MEASURE,
+            ViewKind.Slot.MEASURES,
+            ViewKind.Slot.GROUPING,
+            ViewKind.Slot.SPLIT,
+            ViewKind.Slot.ACROSS,
+            ViewKind.Slot.PANELS,
+            ViewKind.Slot.COLUMNS,
+            ViewKind.Slot.CONDITION);
+
     /** What is chosen: {@code Measure}. */
     String label();
 
     /** The parts that a view must have. */
     List<ViewKind.Slot> needs();
+
+    /** Whether its options name columns, and so mean those of one dataset. */
+    default boolean namesColumns() {
+        return needs().stream().anyMatch(NAMING::contains);
+    }
 
     /** What its groups may be; empty where that does not matter. */
     default List<GroupBy.Form> forms() {

@@ -38,4 +38,9 @@ final class Bars extends GroupsKind {
     public Place size() {
         return new Place(0, 0, 6, 5);
     }
+
+    @Override
+    public boolean showsParts(View view) {
+        return view.drawing().arrange() != ViewSettings.Arrangement.FULL && split(view) == null && panels(view) == null;
+    }
 }

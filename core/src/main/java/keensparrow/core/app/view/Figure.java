@@ -43,16 +43,25 @@ final class Figure extends GroupsKind {
     }
 
     @Override
+    public boolean isAgainstAll(View view) {
+        return view.drawing().compare() == ViewSettings.Comparison.ALL;
+    }
+
+    @Override
     public Sentence sentence(View view, AppWords names) {
         Sentence.Builder words = Sentence.builder();
         measured(words, view, names);
         GroupBy by = by(view);
         if (by != null) {
             words.phrase("view.withItsCourseBy", Sentence.control("grouping", by.phrase(names.schema())));
-            ViewSettings.Comparison compare = view.drawing().compare();
-            if (compare != null) {
-                words.phrase("view.andTheLatestComparedWith", Sentence.control("comparison", compare.label()));
-            }
+        }
+        ViewSettings.Comparison compare = view.drawing().compare();
+        if (isAgainstAll(view)) {
+            words.phrase(
+                    "view.comparedWithAllRows",
+                    Sentence.control("comparison", ViewSettings.Comparison.ALL.label()));
+        } else if (by != null && compare != null) {
+            words.phrase("view.andTheLatestComparedWith", Sentence.control("comparison", compare.label()));
         }
         narrowed(words, view);
         return words.phrase("view.as", Sentence.control("kind", label())).build();

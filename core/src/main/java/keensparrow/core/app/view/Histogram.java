@@ -45,4 +45,9 @@ final class Histogram extends GroupsKind {
                 ? Words.say("view.histogram")
                 : narrowed(Words.say("view.spreadOf", "column", words.schema().label(by.column())), view);
     }
+
+    @Override
+    public boolean showsParts(View view) {
+        return panels(view) == null;
+    }
 }

@@ -1,9 +1,10 @@
 package keensparrow.core.app.view;
 
 import java.util.List;
+import keensparrow.core.aggregate.Measure;
 import keensparrow.core.words.Words;
 
-/** A line over time or another order, one for each value that splits it. */
+/** A line over time or another order, one for each value that splits it, or for each measure where nothing does. */
 final class Lines extends GroupsKind {
     @Override
     public String label() {
@@ -19,6 +20,7 @@ final class Lines extends GroupsKind {
     public List<Slot> slots() {
         return List.of(
                 Slot.MEASURE,
+                Slot.MEASURES,
                 Slot.GROUPING,
                 Slot.LARGEST,
                 Slot.SPLIT,
@@ -26,6 +28,13 @@ final class Lines extends GroupsKind {
                 Slot.PANELS,
                 Slot.REFERENCE,
                 Slot.CONDITION);
+    }
+
+    /** One alone where its values are split: who could tell a line of one from a line of the other? */
+    @Override
+    public List<Measure> measures(View view) {
+        List<Measure> all = super.measures(view);
+        return split(view) == null ? all : all.subList(0, 1);
     }
 
     @Override
@@ -36,5 +45,10 @@ final class Lines extends GroupsKind {
     @Override
     public Place size() {
         return new Place(0, 0, 6, 5);
+    }
+
+    @Override
+    public boolean showsParts(View view) {
+        return split(view) == null && panels(view) == null && measures(view).size() == 1;
     }
 }

@@ -217,6 +217,15 @@ public record View(
                 condition);
     }
 
+    /** Shows other columns, sorted by those of its own that are among them. */
+    public View withColumns(List<String> next) {
+        List<Question.Sort> sorted =
+                sort.stream().filter(by -> next.contains(by.column())).toList();
+        return new View(
+                id, title, kind, measure, by, split, largest, next, sorted, place, order, page, measureId, measures,
+                across, panels, settings, dataset, condition);
+    }
+
     public View drawn(ViewSettings next) {
         return new View(
                 id, title, kind, measure, by, split, largest, columns, sort, place, order, page, measureId, measures,

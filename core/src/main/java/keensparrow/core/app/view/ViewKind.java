@@ -85,6 +85,16 @@ public interface ViewKind {
         return null;
     }
 
+    /** Whether what is marked in another view can stand out in it as a part of its numbers. */
+    default boolean showsParts(View view) {
+        return false;
+    }
+
+    /** Whether its number is seen against that of all rows, whatever is selected. */
+    default boolean isAgainstAll(View view) {
+        return false;
+    }
+
     /** What it shows of each group; none for kinds that are of rows. */
     default List<Measure> measures(View view) {
         return List.of();

@@ -28,16 +28,28 @@ public record ViewSettings(
 
     /** How the parts of a split bar stand. */
     public enum Arrangement {
-        STACKED,
-        BESIDE,
+        STACKED(Words.say("view.stacked")),
+        BESIDE(Words.say("view.partsSideBySide")),
         /** Each bar as long as the others, its parts as shares of it. */
-        FULL
+        FULL(Words.say("view.partsAsShares"));
+
+        private final String label;
+
+        Arrangement(String label) {
+            this.label = label;
+        }
+
+        public String label() {
+            return label;
+        }
     }
 
     /** With what a period is compared. */
     public enum Comparison {
         BEFORE(Words.say("view.theOneBefore")),
-        YEAR_BEFORE(Words.say("view.theSameAYearBefore"));
+        YEAR_BEFORE(Words.say("view.theSameAYearBefore")),
+        /** Not the latest period but the number itself, with that of all rows, whatever is selected. */
+        ALL(Words.say("view.allRows"));
 
         private final String label;
 
@@ -63,6 +75,31 @@ public record ViewSettings(
 
     public static ViewSettings at(String latitude, String longitude) {
         return USUAL.lying(latitude, longitude);
+    }
+
+    public ViewSettings arranged(Arrangement next) {
+        return new ViewSettings(next, upright, area, compare, reference, text, latitude, longitude);
+    }
+
+    public ViewSettings standing(boolean next) {
+        return new ViewSettings(arrange, next, area, compare, reference, text, latitude, longitude);
+    }
+
+    public ViewSettings filled(boolean next) {
+        return new ViewSettings(arrange, upright, next, compare, reference, text, latitude, longitude);
+    }
+
+    /** With what others set in place of its own. */
+    public ViewSettings over(ViewSettings others) {
+        return new ViewSettings(
+                others.arrange == null ? arrange : others.arrange,
+                others.upright == null ? upright : others.upright,
+                others.area == null ? area : others.area,
+                others.compare == null ? compare : others.compare,
+                others.reference == null ? reference : others.reference,
+                others.text == null ? text : others.text,
+                others.latitude == null ? latitude : others.latitude,
+                others.longitude == null ? longitude : others.longitude);
     }
 
     /** With columns that say where things lie. */

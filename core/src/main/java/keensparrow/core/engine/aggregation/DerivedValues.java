@@ -41,6 +41,7 @@ final class DerivedValues {
             case SHARE_OF_TOTAL -> shares(values, across, Objects.requireNonNull(totals), false);
             case SHARE_OF_GROUP -> shares(values, across, Objects.requireNonNull(totals), true);
             case RUNNING_TOTAL -> running(values, across);
+            case AVERAGE_3, AVERAGE_7, AVERAGE_12 -> averages(values, across, axis, time, derived.window());
             case RANK -> ranks(values, across);
             case CHANGE, CHANGE_SHARE -> changes(values, across, before(axis, time), derived == Derived.CHANGE_SHARE);
             case CHANGE_YEAR, CHANGE_YEAR_SHARE ->
@@ -75,6 +76,34 @@ final class DerivedValues {
             made.add(value == null ? null : sums[i % across]);
         }
         return made;
+    }
+
+    /** Of the periods that have a value: a day without one counts for nothing, not for 0. */
+    private static List<@Nullable BigDecimal> averages(
+            List<@Nullable BigDecimal> values, int across, List<GroupKey> axis, boolean time, int window) {
+        List<@Nullable BigDecimal> made = new ArrayList<>();
+        for (int i = 0; i < values.size(); i++) {
+            int from = i / across - window + 1;
+            boolean whole = time
+                    && from >= 0
+                    && axis.subList(from, i / across + 1).stream().noneMatch(key -> key.partial() || key.isBlank());
+            made.add(whole && values.get(i) != null ? mean(values, across, from, i) : null);
+        }
+        return made;
+    }
+
+    /** Of the values of one series from a place on the axis to a cell. */
+    private static BigDecimal mean(List<@Nullable BigDecimal> values, int across, int from, int to) {
+        BigDecimal sum = BigDecimal.ZERO;
+        int count = 0;
+        for (int i = from * across + to % across; i <= to; i += across) {
+            BigDecimal value = values.get(i);
+            if (value != null) {
+                sum = sum.add(value);
+                count++;
+            }
+        }
+        return sum.divide(BigDecimal.valueOf(count), MathContext.DECIMAL64);
     }
 
     private static List<@Nullable BigDecimal> ranks(List<@Nullable BigDecimal> values, int across) {

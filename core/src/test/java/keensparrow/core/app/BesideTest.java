@@ -1,0 +1,121 @@
+package keensparrow.core.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import keensparrow.core.TextRows;
+import keensparrow.core.aggregate.Aggregate;
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.view.GroupBy;
+import keensparrow.core.app.view.Place;
+import keensparrow.core.app.view.View;
+import keensparrow.core.app.view.ViewSettings;
+import keensparrow.core.engine.MemoryEngine;
+import keensparrow.core.filter.OneOf;
+import keensparrow.core.question.Answer;
+import keensparrow.core.table.Table;
+import org.junit.jupiter.api.Test;
+
+/** Numbers beside a view's own: of what is marked elsewhere, of all rows; and apps that are about some rows alone. */
+class BesideTest {
+    private static final Table TABLE = TextRows.table("""
+            Route,Class,Fare,Cancelled
+            A,Seat,10,no
+            A,Sleeper,30,no
+            B,Seat,20,no
+            B,Seat,40,yes
+            C,Sleeper,50,no
+            D,Seat,5,no
+            """);
+    private static final Place PLACE = new Place(0, 0, 6, 4);
+    private static final Measure FARES = new Measure(Aggregate.SUM, "fare");
+
+    private static View view(String id, View.Kind kind, String column) {
+        GroupBy by = column.isEmpty() ? null : new GroupBy(column, null);
+        return new View(id, "", kind, FARES, by, null, 2, List.of(), List.of(), PLACE);
+    }
+
+    private static final View ROUTES = view("routes", View.Kind.BARS, "route");
+    private static final View CLASSES = view("classes", View.Kind.BARS, "class");
+    private static final View RING = view("ring", View.Kind.SHARES, "route");
+    private static final View FIGURE = view("figure", View.Kind.FIGURE, "")
+            .drawn(ViewSettings.comparing(ViewSettings.Comparison.ALL));
+    private static final App APP =
+            new App(App.FORMAT, "t", "runs", List.of(), List.of(ROUTES, CLASSES, RING, FIGURE));
+    private static final Selection SLEEPERS = new Selection(
+            List.of(),
+            List.of(new Selection.Mark("classes", new OneOf("class", List.of("Sleeper"), false, false))));
+
+    /** What each question is answered with: the groups and their numbers. */
+    private static Map<String, String> answers(App app, boolean highlight) {
+        Map<String, String> answers = new HashMap<>();
+        PageRequest request = new PageRequest(SLEEPERS, null, Map.of(), Map.of(), false, highlight);
+        new MemoryEngine(TABLE)
+                .answer(
+                        AppQuestions.of(app, request),
+                        answered -> {
+                            Answer.Groups groups = (Answer.Groups) answered.answer();
+                            StringBuilder said = new StringBuilder();
+                            for (int a = 0; a < groups.axis().size(); a++) {
+                                String name = groups.axis().get(a).isOther()
+                                        ? "Other"
+                                        : groups.axis().get(a).value();
+                                said.append(name)
+                                        .append(' ')
+                                        .append(groups.measures().get(0).values().get(a))
+                                        .append(' ');
+                            }
+                            answers.put(answered.id(), said.toString().strip());
+                        },
+                        () -> false);
+        return answers;
+    }
+
+    @Test
+    void marksNarrowTheOtherViews() {
+        Map<String, String> answers = answers(APP, false);
+        assertThat(answers).containsEntry("view:routes", "C 50 A 30").doesNotContainKey("beside:routes");
+        assertThat(answers).containsEntry("view:classes", "Sleeper 80 Seat 75");
+        assertThat(answers).containsEntry("view:ring", "C 50 A 30");
+    }
+
+    @Test
+    void whereMarksHighlightAllRowsStayAndThePartIsBesideThem() {
+        Map<String, String> answers = answers(APP, true);
+        assertThat(answers).containsEntry("view:routes", "B 60 C 50 Other 45");
+        assertThat(answers).containsEntry("beside:routes", "C 50 A 30");
+        assertThat(answers).containsEntry("view:classes", "Sleeper 80 Seat 75").doesNotContainKey("beside:classes");
+        assertThat(answers).containsEntry("view:ring", "C 50 A 30").doesNotContainKey("beside:ring");
+        assertThat(answers.get("reading")).endsWith("2");
+    }
+
+    @Test
+    void aFigureIsSeenAgainstAllRows() {
+        Map<String, String> answers = answers(APP, false);
+        assertThat(answers.get("view:figure")).endsWith("80");
+        assertThat(answers.get("beside:figure")).endsWith("155");
+        assertThat(AppSentences.view(FIGURE, APP, TABLE.schema()).text())
+                .isEqualTo("Sum of Fare, compared with all rows, as a figure.");
+    }
+
+    @Test
+    void aConditionOfTheAppNarrowsEverything() {
+        App app = APP.where("not cancelled");
+        app.validate();
+        Map<String, String> answers = answers(app, true);
+        assertThat(answers).containsEntry("view:routes", "C 50 A 40 Other 25");
+        assertThat(answers.get("beside:figure")).endsWith("115");
+        assertThat(answers.get("reading")).endsWith("2");
+        assertThat(AppSentences.selection(app, TABLE.schema(), Selection.NONE, 4, 4)
+                        .text())
+                .isEqualTo("Reading all 4 runs where not cancelled.");
+        assertThat(AppQuestions.narrowing(app, ROUTES, Selection.NONE)).hasSize(1);
+        assertThat(DatasetPart.of(app.reading(List.of(new AppDataset("d2", "x", "targets", "fare > 2"))))
+                        .get(1)
+                        .app()
+                        .condition())
+                .isEqualTo("fare > 2");
+    }
+}

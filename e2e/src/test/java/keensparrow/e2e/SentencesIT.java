@@ -1,0 +1,266 @@
+package keensparrow.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import keensparrow.demo.Client;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.Keys;
+
+/** Sentences changed in place, by mouse and by keyboard: steps among others, choices that several views follow. */
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+class SentencesIT {
+    private static final String PASSWORD = "night train to Trieste";
+
+    @TempDir
+    static Path folder;
+
+    private static RunningServer server;
+    private static Browser browser;
+    private static Client author;
+    private static String dataset;
+    private static String link;
+
+    @BeforeAll
+    static void start() throws Exception {
+        server = new RunningServer(folder.resolve("data"));
+        browser = new Browser(folder);
+        author = new Client(server.address());
+        String setup = Files.readString(server.data().resolve("setup-address.txt"));
+        author.setUp(setup.strip().substring(setup.indexOf('#') + 1), "author", PASSWORD);
+        StringBuilder csv = new StringBuilder("Night,Route,Coach,Guests,Fares\n");
+        for (int i = 0; i < 240; i++) {
+            csv.append("2026-%02d-%02d,%s,%s,%d,%d.50%n"
+                    .formatted(
+                            1 + i / 28 % 9,
+                            1 + i % 28,
+                            new String[] {"Ostend–Basel", "Lyon–Trieste", "Vienna–Hamburg"}[i % 3],
+                            new String[] {"Seat", "Sleeper"}[i / 3 % 2],
+                            10 + i % 37,
+                            200 + i % 41));
+        }
+        Path file = folder.resolve("nights.csv");
+        Files.writeString(file, csv);
+        ObjectNode load = Client.json().createObjectNode();
+        load.putArray("files").add(author.upload(file));
+        dataset = author.finished(author.send("POST", "/api/datasets", load))
+                .path("datasetId")
+                .asText();
+        browser.signIn(server.address(), "author", PASSWORD);
+    }
+
+    @AfterAll
+    static void stop() throws Exception {
+        browser.close();
+        server.close();
+    }
+
+    @Test
+    @Order(1)
+    void aStepAmongFiveIsChangedByMouseAndByKeyboard() throws Exception {
+        ObjectNode steps = Client.json().createObjectNode();
+        ArrayNode list = steps.putArray("steps");
+        String[][] computed = {
+            {"double", "guests * 2"},
+            {"each", "fares / guests"},
+            {"large", "double + 1"},
+            {"other", "each * 3"},
+            {"last", "large * 2"}
+        };
+        for (String[] one : computed) {
+            list.addObject().put("kind", "compute").put("name", one[0]).put("label", one[0]).put("expression", one[1]);
+        }
+        author.finished(author.send("PUT", "/api/datasets/" + dataset + "/steps", steps));
+        browser.open(server.address() + "/datasets/" + dataset);
+        browser.sees(".steps ol", "Compute last as large * 2.");
+        browser.click("button[aria-label='Change step 3']");
+        browser.see(".step-editor textarea").sendKeys(Keys.chord(Keys.CONTROL, "a"), "last + 1");
+        browser.clickText("button", "Change the step");
+        browser.sees(".steps > .problem", "“last”");
+        browser.see(".step-editor textarea").sendKeys(Keys.chord(Keys.CONTROL, "a"), "double + 5");
+        browser.clickText("button", "Change the step");
+        browser.seesNo(".step-editor");
+        browser.sees(".steps li:nth-child(4)", "Compute large as double + 5.");
+        browser.sees(".steps li:nth-child(6)", "Compute last as large * 2.");
+        browser.open(server.address() + "/datasets/" + dataset);
+        browser.sees(".steps ol", "double + 5");
+        browser.tabTo("Change step 3");
+        browser.press(Keys.ENTER);
+        browser.see(".step-editor textarea");
+        browser.tabTo("expression");
+        browser.press(Keys.chord(Keys.CONTROL, "a"), "double + 7");
+        browser.tabTo("Change the step");
+        browser.press(Keys.ENTER);
+        browser.seesNo(".step-editor");
+        browser.sees(".steps li:nth-child(4)", "Compute large as double + 7.");
+        assertThat(author.get("/api/datasets/" + dataset).path("steps"))
+                .hasSize(5)
+                .element(2)
+                .extracting(step -> step.path("expression").asText())
+                .isEqualTo("double + 7");
+    }
+
+    @Test
+    @Order(2)
+    void threeViewsOnTwoPagesFollowWhatIsChosenByMouseAndByKeyboard() throws Exception {
+        link = published();
+        browser.open(link);
+        browser.sees("[data-part='view:a'] h2", "Nights by Route");
+        browser.pickOption("Measure", "Guests");
+        browser.sees("[data-part='view:a'] h2", "Guests by Route");
+        browser.sees("[data-part='view:b'] h2", "Guests by Coach");
+        browser.pickOption("Grouped by", "Coach");
+        browser.sees("[data-part='view:a'] h2", "Guests by Coach");
+        browser.sees("[data-part='view:b'] h2", "Guests by Coach");
+        browser.clickText("button", "Second");
+        browser.sees("[data-part='view:c'] h2", "Guests by Coach");
+        browser.open(server.address());
+        browser.open(link);
+        browser.sees("[data-part='view:a'] h2", "Nights by Route");
+        browser.tabTo("Measure");
+        browser.press(Keys.ARROW_DOWN);
+        browser.sees("[data-part='view:a'] h2", "Guests by Route");
+        browser.tabTo("Grouped by");
+        browser.press(Keys.ARROW_DOWN);
+        browser.sees("[data-part='view:b'] h2", "Guests by Coach");
+        browser.sees("[data-part='view:a'] h2", "Guests by Coach");
+        browser.press(Keys.chord(Keys.SHIFT, Keys.TAB));
+        browser.open(browser.address());
+        browser.sees("[data-part='view:a'] h2", "Guests by Coach");
+        browser.tabTo("First");
+        browser.press(Keys.ARROW_RIGHT);
+        browser.sees("[data-part='view:c'] h2", "Guests by Coach");
+        assertThat(browser.address()).contains("c.what=2", "c.by=2", "page=p2");
+    }
+
+    @Test
+    @Order(3)
+    void marksNarrowOrOnlyHighlightAsTheReaderLikes() {
+        browser.open(link);
+        browser.sees("[data-part='view:b'] h2", "Nights by Coach");
+        browser.pressBar("a", 0, 3);
+        browser.sees(".reading", "Reading 80 of 240 nights: Route is Lyon–Trieste");
+        browser.click("[data-part='view:b'] .view-twin button");
+        browser.sees("[data-part='view:b'] .twin", "40");
+        browser.clickText("button", "Only highlight what is marked");
+        browser.sees("[data-part='view:b'] .twin thead", "marked");
+        browser.sees("[data-part='view:b'] .twin tbody tr", "Seat 40 120");
+        assertThat(browser.address()).contains("marks=highlight");
+        browser.clickText("button", "Undo");
+        browser.sees("[data-part='view:b'] .twin tbody tr", "Seat 40");
+        browser.seesNo("[data-part='view:b'] .twin th.number + th.number");
+        browser.clickText("button", "Redo");
+        browser.sees("[data-part='view:b'] .twin tbody tr", "Seat 40 120");
+    }
+
+    @Test
+    @Order(5)
+    void theAuthorSaysWhichRowsTheAppIsAbout() {
+        browser.click("button[aria-label='How each filter works']");
+        String field = "input[aria-label='Only nights where']";
+        browser.see(field).sendKeys("coach = 'Sleper'", Keys.ENTER);
+        browser.sees(".reading", "Reading all 0 nights where coach = 'Sleper'");
+        browser.see(field).sendKeys(Keys.chord(Keys.CONTROL, "a"), "coch = 'Sleeper'", Keys.ENTER);
+        browser.sees(".problem", "Did you mean “coach”?");
+        browser.see(field).sendKeys(Keys.chord(Keys.CONTROL, "a"), "coach = 'Sleeper'", Keys.ENTER);
+        browser.sees(".reading", "Reading all 120 nights where coach = 'Sleeper'");
+        browser.see("[data-save=saved]");
+    }
+
+    @Test
+    @Order(4)
+    void theAuthorLetsColleaguesChooseTheColumnsOfATable() {
+        browser.open(server.address());
+        browser.clickText("ul[1]//a", "Guests");
+        browser.clickText("button", "First");
+        browser.clickText("button", "Add a view");
+        browser.clickText("button", "Which rows are they?");
+        browser.see(".sentence-editor");
+        browser.clickText("div[@class='editor-end']//button", "columns");
+        browser.sees(".choices .choice:last-child", "Columns");
+        browser.see("[data-save=saved]");
+        browser.click("button[aria-label='What colleagues choose']");
+        browser.clickText("fieldset[@aria-label='Columns']//button", "Write an option");
+        browser.see("[data-save=saved]");
+        browser.click(".definition[aria-label='Columns'] li:last-of-type .ant-select");
+        browser.clickText("div[contains(@class, 'ant-select-item-option-content')]", "Fares");
+        browser.press(Keys.ESCAPE);
+        browser.see("[data-save=saved]");
+        browser.press(Keys.ESCAPE);
+        browser.seesNo(".definition");
+        browser.pickOption("Columns", "Night and Fares");
+        browser.sees(".compose-cell.picked .view-sentence", "Rows with Night and one more column");
+        browser.sees(".compose-cell.picked .sentence-words", "(chosen)");
+    }
+
+    /** An app of three views that follow one choice of measure, and of grouping; made by hand, as a program would. */
+    private static String published() throws Exception {
+        ObjectNode wanted = Client.json().createObjectNode().put("datasetId", dataset);
+        JsonNode made = author.send("POST", "/api/apps", wanted);
+        String id = made.path("id").asText();
+        ObjectNode app = (ObjectNode) made.path("page").path("app").deepCopy();
+        app.put("title", "Guests").put("noun", "nights");
+        ArrayNode pages = app.putArray("pages");
+        pages.addObject().put("id", "p1").put("title", "First");
+        pages.addObject().put("id", "p2").put("title", "Second");
+        ArrayNode views = app.putArray("views");
+        view(views, "a", "p1", 0, "route");
+        view(views, "b", "p1", 6, "coach");
+        view(views, "c", "p2", 0, "route");
+        ArrayNode choices = app.putArray("choices");
+        ArrayNode measures = choice(choices, "what", "MEASURE", "a", "b", "c");
+        measures.addObject().put("id", "1").putObject("measure").put("aggregate", "ROWS");
+        measures.addObject().put("id", "2").putObject("measure").put("aggregate", "SUM").put("column", "guests");
+        measures.addObject().put("id", "3").putObject("measure").put("aggregate", "AVERAGE").put("column", "guests");
+        measures.addObject().put("id", "4").putObject("measure").put("aggregate", "SUM").put("column", "fares");
+        ArrayNode groupings = choice(choices, "by", "GROUPING", "a", "c");
+        groupings.addObject().put("id", "1").putObject("by").put("column", "route");
+        groupings.addObject().put("id", "2").putObject("by").put("column", "coach");
+        groupings.addObject().put("id", "3").putObject("by").put("column", "night").put("step", "MONTH");
+        groupings.addObject().put("id", "4").putObject("by").put("column", "night").put("part", "WEEKDAY");
+        ObjectNode change = Client.json()
+                .createObjectNode()
+                .put("revision", made.path("revision").asInt());
+        change.set("app", app);
+        author.send("PUT", "/api/apps/" + id + "/draft", change);
+        ObjectNode open = Client.json().createObjectNode().put("access", "ANYONE");
+        return server.address() + "/a/"
+                + author.send("POST", "/api/apps/" + id + "/editions", open)
+                        .path("slug")
+                        .asText();
+    }
+
+    private static ArrayNode choice(ArrayNode choices, String id, String kind, String... views) {
+        ObjectNode choice = choices.addObject().put("id", id).put("title", "").put("kind", kind);
+        ArrayNode options = choice.putArray("options");
+        ArrayNode followers = choice.putArray("views");
+        for (String view : views) {
+            followers.add(view);
+        }
+        return options;
+    }
+
+    private static void view(ArrayNode views, String id, String page, int x, String column) {
+        ObjectNode view = views.addObject()
+                .put("id", id)
+                .put("title", "")
+                .put("kind", "BARS")
+                .put("largest", 6)
+                .put("page", page);
+        view.putObject("measure").put("aggregate", "ROWS");
+        view.putObject("by").put("column", column);
+        view.putArray("columns");
+        view.putArray("sort");
+        view.putObject("place").put("x", x).put("y", 0).put("w", 6).put("h", 5);
+    }
+}
