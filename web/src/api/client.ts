@@ -163,7 +163,7 @@ export function upload(file: File, onBytes: (sent: number) => void): Upload {
 /** Asks questions about a dataset; the answers come in the order asked. */
 export async function askDataset(
   id: string,
-  filters: Filter[],
+  filters: (Filter | { kind: 'where'; expression: string })[],
   questions: unknown[],
 ): Promise<(Answer | Failure)[]> {
   const response = await fetch(`/api/datasets/${id}/answers`, {

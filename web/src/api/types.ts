@@ -28,7 +28,12 @@ export type Containing = Given<Schemas['Containing']>;
 export type HasAll = Given<Schemas['HasAll']>;
 export type NamedPeriod = Given<Schemas['RelativePeriod']>;
 /** Those that pages make; other programs may send more. */
-export type Filter = OneOf | Between | During | Containing | HasAll | NamedPeriod;
+/** A box over two columns of numbers. */
+export type Box = Omit<Given<Schemas['RangePair']>, 'across' | 'up'> & {
+  across: Between;
+  up: Between;
+};
+export type Filter = Box | OneOf | Between | During | Containing | HasAll | NamedPeriod;
 export type Mark = Omit<Schemas['SelectionMark'], 'filter'> & { filter: Filter };
 export type Selection = { filters: Filter[]; marks: Mark[] };
 export type Sort = Schemas['QuestionSort'];
@@ -106,3 +111,4 @@ export type NamedMeasure = Given<Schemas['NamedMeasure']>;
 export type Proposal = Given<Schemas['ProposingProposal']>;
 export type Shown = Omit<Given<Schemas['AnswerLineShown']>, 'view'> & { view: View };
 export type DatePart = Schemas['DatePart'];
+export type Doubt = Given<Schemas['Doubt']>;

@@ -43,6 +43,12 @@ interface Props {
   readonly onClose: () => void;
 }
 
+/** As if its second grouping were its first. */
+const acrossOf = (kind: GrammarViewKind): GrammarViewKind => ({
+  ...kind,
+  groupings: kind.acrossForms,
+});
+
 /** At the foot of another page. */
 function onPage(app: AppDefinition, view: View, id: string): View {
   const there = viewsOn(app, id).filter((other) => other.id !== view.id);
@@ -161,7 +167,7 @@ export function SentenceEditor(props: Props) {
                       groupingValue(view.across ?? null),
                       [
                         ...(view.kind === 'SUMMARY' ? [NOTHING] : []),
-                        ...groupingChoices(columns, grammar),
+                        ...groupingChoices(columns, grammar, kind && acrossOf(kind)),
                       ],
                       (value) => onChange({ ...view, across: groupingOf(value) }),
                       'ACROSS',
@@ -182,13 +188,24 @@ export function SentenceEditor(props: Props) {
                 )}
                 {has('SPLIT') && (
                   <>
-                    {say('compose.splitBy')}{' '}
+                    {has('NAMED') ? say('compose.colouredBy') : say('compose.splitBy')}{' '}
                     {pick(
                       say('compose.split'),
                       view.split ?? '',
                       splitChoices(columns),
                       (value) => onChange({ ...view, split: value === '' ? null : value }),
                       'SPLIT',
+                    )}
+                  </>
+                )}
+                {has('NAMED') && (
+                  <>
+                    {say('compose.namedBy')}
+                    {pick(
+                      say('compose.nameOfTheRows'),
+                      view.columns[0] ?? '',
+                      [NOTHING, ...columns.map(({ name, label }) => ({ value: name, label }))],
+                      (value) => onChange({ ...view, columns: value === '' ? [] : [value] }),
                     )}
                   </>
                 )}

@@ -32,7 +32,8 @@ export function FilterBand(props: Props) {
     const name = filterName(spec);
     const column = dataOf(data, spec.dataset).columns.find((item) => item.name === spec.column);
     const label = spec.title || (column?.label ?? spec.condition ?? say('filter.search'));
-    const active = state.filters.find((filter) => filter.column === name) ?? null;
+    const active =
+      state.filters.find((filter) => filter.kind !== 'box' && filter.column === name) ?? null;
     const { answer, failure } = answers[name] ?? {};
     const common = {
       column: name,

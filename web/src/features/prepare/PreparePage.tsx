@@ -7,6 +7,7 @@ import { count, when } from '../../shared/format';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { Stages, TitleBar } from '../../shared/TitleBar';
 import { ColumnPanel } from './ColumnPanel';
+import { Doubts } from './Doubts';
 import { PreviewTable } from './PreviewTable';
 import { TableAfter } from './TableAfter';
 import { StepList } from './StepList';
@@ -138,6 +139,7 @@ export function PreparePage() {
               />
             )}
             <WorthALook
+              doubts={<Doubts data={data} busy={busy} onStep={add} />}
               report={data.report}
               rowCount={data.rowCount}
               steps={data.steps}

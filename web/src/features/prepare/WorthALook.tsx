@@ -1,15 +1,19 @@
+import type { ReactNode } from 'react';
 import type { DatasetDetails, Ambiguity, Step } from '../../api/types';
 import { count } from '../../shared/format';
 import { say } from '../../words';
 
 /** What happened while the file was read, and which values did not fit. */
 export function WorthALook({
+  doubts,
   report,
   rowCount,
   steps,
   busy,
   onStep,
 }: {
+  /** What may be wrong in the table as it stands. */
+  readonly doubts: ReactNode;
   readonly report: DatasetDetails['report'];
   readonly rowCount: number;
   readonly steps: readonly Step[];
@@ -22,6 +26,7 @@ export function WorthALook({
   return (
     <section className="card panel" aria-label={say('prepare.worthALook')}>
       <h3>{say('prepare.worthALook')}</h3>
+      {doubts}
       <p className="soft">{say('prepare.foundWhileReading')}</p>
       {clean && <p>{say('prepare.allValuesOfRowsRead', { rowCount: count(rowCount) })}</p>}
       {ambiguities.map((ambiguity) => (

@@ -1,5 +1,6 @@
 import type {
   AppDefinition,
+  Between,
   Choice,
   Filter,
   Mark,
@@ -60,6 +61,10 @@ function encodeFilter(filter: Filter): string {
       return join(['contains', filter.text]);
     case 'hasAll':
       return join(['all', ...filter.tags]);
+    case 'box': {
+      const ends = ({ from, to }: Between) => [String(from ?? ''), String(to ?? '')];
+      return join(['box', filter.up.column, ...ends(filter.across), ...ends(filter.up)]);
+    }
     case 'namedPeriod':
       return join(['period' + (filter.blanks ? BLANK : ''), filter.name]);
   }
@@ -103,6 +108,23 @@ function decodeFilter(column: string, text: string): Filter | null {
       return words[0] !== undefined && /^[A-Z0-9_]{1,30}$/.test(words[0])
         ? { kind: 'namedPeriod', column, name: words[0] as NamedPeriod['name'], blanks: blank }
         : null;
+    case 'box': {
+      const between = (of: string, from: string | undefined, to: string | undefined): Between => ({
+        kind: 'between',
+        column: of,
+        from: numberOrNull(from),
+        to: numberOrNull(to),
+        belowTo: false,
+        blanks: false,
+      });
+      return words.length === 5 && words[0]
+        ? {
+            kind: 'box',
+            across: between(column, words[1], words[2]),
+            up: between(words[0], words[3], words[4]),
+          }
+        : null;
+    }
     case 'contains':
       return words[0] ? { kind: 'containing', column, text: words[0] } : null;
     default:
@@ -117,9 +139,12 @@ export function encodeState(state: PageState): URLSearchParams {
   for (const [choice, option] of Object.entries(state.choices)) {
     params.append(CHOICE + choice, option);
   }
-  for (const filter of state.filters) params.append(FILTER + filter.column, encodeFilter(filter));
+  for (const filter of state.filters) {
+    if (filter.kind !== 'box') params.append(FILTER + filter.column, encodeFilter(filter));
+  }
   for (const mark of state.marks) {
-    params.append(MARK + mark.view, `${join([mark.filter.column])}~.${encodeFilter(mark.filter)}`);
+    const column = mark.filter.kind === 'box' ? mark.filter.across.column : mark.filter.column;
+    params.append(MARK + mark.view, `${join([column])}~.${encodeFilter(mark.filter)}`);
   }
   for (const [view, sorts] of Object.entries(state.sorts)) {
     params.append(
@@ -143,7 +168,7 @@ export function decodeState(params: URLSearchParams): PageState {
   for (const [name, text] of params) {
     if (name.startsWith(FILTER)) {
       const filter = decodeFilter(name.slice(FILTER.length), text);
-      if (filter) filters.push(filter);
+      if (filter && filter.kind !== 'box') filters.push(filter);
     } else if (name.startsWith(MARK)) {
       const [column = '', ...rest] = split(text);
       const filter = decodeFilter(column, join(rest));
@@ -182,7 +207,7 @@ export function startOf(state: PageState, start: readonly Filter[]): PageState |
 
 /** With the filter of its column in place of the one before, or lifted when null. */
 export function withFilter(state: PageState, column: string, filter: Filter | null): PageState {
-  const at = state.filters.findIndex((before) => before.column === column);
+  const at = state.filters.findIndex((one) => one.kind !== 'box' && one.column === column);
   const filters = [...state.filters];
   if (at >= 0) filters.splice(at, 1, ...(filter ? [filter] : []));
   else if (filter) filters.push(filter);

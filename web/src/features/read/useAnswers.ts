@@ -1,13 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { askPage, Problem } from '../../api/client';
-import type {
-  Answer,
-  AnswerLine,
-  Failure,
-  GroupsAnswer,
-  PageQuestion,
-  Shown,
-} from '../../api/types';
+import type { Answer, AnswerLine, Failure, PageQuestion, Shown } from '../../api/types';
 import type { PageState } from './selection';
 import { say } from '../../words';
 
@@ -19,7 +12,7 @@ export interface Answered {
   /** The view that was asked for, as it stands under what is chosen, with its words; null of filters. */
   readonly shown: Shown | null;
   /** What the view's numbers are seen beside: of what is marked elsewhere, or of all rows; null for nothing. */
-  readonly beside: GroupsAnswer | null;
+  readonly beside: Answer | null;
 }
 
 export interface Answers {
@@ -36,7 +29,7 @@ export interface Answers {
 
 type Known = Omit<Answers, 'retry' | 'late'> & {
   /** Answers beside those of views with the number of the question that they came with; null for a view's own. */
-  readonly besides: Readonly<Record<string, { answer: GroupsAnswer | null; turn: number }>>;
+  readonly besides: Readonly<Record<string, { answer: Answer | null; turn: number }>>;
   /** Of each view the number of the question that its answer came with. */
   readonly turns: Readonly<Record<string, number>>;
 };
@@ -141,8 +134,7 @@ function withLine(before: Known, line: AnswerLine, turn: number): Known {
       };
     }
     case 'beside': {
-      const { id } = line;
-      const answer = line.answer?.kind === 'groups' ? line.answer : null;
+      const { id, answer } = line;
       const besides = { ...before.besides, [id]: { answer, turn } };
       const view = before.views[id];
       return view && before.turns[id] === turn

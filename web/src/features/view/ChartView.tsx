@@ -1,5 +1,5 @@
 import type { ECharts } from 'echarts/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState, type CSSProperties } from 'react';
 import type { Shown } from '../../api/types';
 import { groupLabel } from '../../shared/format';
 import { useDark } from '../../shared/useDark';
@@ -11,7 +11,8 @@ import { markOf } from './context';
 import { finding } from './finding';
 import { faceOf } from './kinds';
 import type { GroupsProps } from './kinds/face';
-import { nextMark, spanFilter } from './marks';
+import { boxFilter, nextMark, spanFilter } from './marks';
+import { onBox, type Place } from './onBox';
 import { say } from '../../words';
 
 const DRAG = 8; // pixels, so that a press that trembles is a press
@@ -21,12 +22,8 @@ interface Pointed {
   readonly offsetY: number;
 }
 
-/** A span being dragged, in pixels. */
-interface Pulled {
-  readonly lying: boolean;
-  readonly from: number;
-  readonly size: number;
-}
+/** What is being dragged over, in pixels of the chart. */
+type Pulled = Pick<CSSProperties, 'left' | 'right' | 'top' | 'bottom' | 'width' | 'height'>;
 
 interface Props extends GroupsProps {
   readonly sentence: string;
@@ -100,20 +97,32 @@ function OneChart({
   const mark = markOf(context, view.id)?.filter ?? null;
   const shown = faceOf(view).chart;
   const parts = useMemo(
-    () => beside && partsOf(answer, beside, measures),
+    () => (beside?.kind === 'groups' ? partsOf(answer, beside, measures) : null),
     [answer, beside, measures],
   );
   const drawing = useMemo(
-    () => ({ view, answer, mark, parts, colours: palette(), measures, range, ...size }),
+    () => ({
+      view,
+      answer,
+      mark,
+      parts,
+      rows: beside?.kind === 'rows' ? beside : null,
+      columns: context.data.columns,
+      colours: palette(),
+      measures,
+      range,
+      ...size,
+    }),
     // the scheme changes what the palette gives
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [view, answer, mark, parts, measures, range, size, scheme],
+    [view, answer, mark, parts, beside, context.data.columns, measures, range, size, scheme],
   );
   const option = useMemo(() => shown?.option(drawing) ?? {}, [shown, drawing]);
   const note = shown?.note?.(drawing) ?? null;
   const press = useRef<(index: number, add: boolean) => void>(() => undefined);
   const pressItem = useRef<(item: number, add: boolean) => void>(() => undefined);
   const pull = useRef<(from: number, to: number) => void>(() => undefined);
+  const box = useRef<(low: Place, high: Place) => void>(() => undefined);
   const [pulled, setPulled] = useState<Pulled | null>(null);
   const placed = useRef<(x: number, y: number) => number>(() => -1);
   useEffect(() => {
@@ -124,6 +133,10 @@ function OneChart({
     pressItem.current = (item, add) =>
       press.current(shown?.itemAt ? shown.itemAt(answer, item) : item, add);
     pull.current = (from, to) => context.onMark(view.id, spanFilter(view, answer, from, to));
+    box.current = (low, high) => {
+      const columns = shown?.box?.(view);
+      if (columns) context.onMark(view.id, boxFilter(columns, low, high));
+    };
     placed.current = (x, y) => shown?.indexAt?.(view, x, y) ?? -1;
   });
   useEffect(() => {
@@ -156,7 +169,13 @@ function OneChart({
         const lying = isLying();
         const [from, to] = lying ? [start.offsetY, event.offsetY] : [start.offsetX, event.offsetX];
         far ||= Math.abs(to - from) > DRAG;
-        if (far) setPulled({ lying, from: Math.min(from, to), size: Math.abs(to - from) });
+        const [begin, size] = [Math.min(from, to), Math.abs(to - from)];
+        if (!far) return;
+        setPulled(
+          lying
+            ? { left: 0, right: 0, top: begin, height: size }
+            : { top: 0, bottom: 0, left: begin, width: size },
+        );
       });
       zr.on('mouseup', (event) => {
         if (start && far) pull.current(indexOf(start), indexOf(event));
@@ -169,6 +188,10 @@ function OneChart({
       });
       zr.on('click', (event) => {
         if (!far && isInside(event)) press.current(indexOf(event), withMore(event.event));
+      });
+    } else if (shown?.box) {
+      onBox(made, setPulled, (low, high) => {
+        box.current(low, high);
       });
     } else {
       made.on('click', (item) => {
@@ -203,16 +226,7 @@ function OneChart({
         })}
         data-ready={drawn}
       >
-        {pulled && (
-          <span
-            className="pulled"
-            style={
-              pulled.lying
-                ? { left: 0, right: 0, top: pulled.from, height: pulled.size }
-                : { top: 0, bottom: 0, left: pulled.from, width: pulled.size }
-            }
-          />
-        )}
+        {pulled && <span className="pulled" style={pulled} />}
       </div>
       {note && <p className="soft chart-note">{note}</p>}
     </>

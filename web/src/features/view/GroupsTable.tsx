@@ -31,7 +31,7 @@ export function GroupsTable(props: GroupsProps) {
 
 /** Columns are the groups that split the first ones, or the measures where there are several. */
 function OneTable({ view, answer, beside, context, title, measures }: GroupsProps) {
-  const parts = beside && partsOf(answer, beside, measures);
+  const parts = beside?.kind === 'groups' ? partsOf(answer, beside, measures) : null;
   const mark = markOf(context, view.id)?.filter ?? null;
   const label = context.data.columns.find((column) => column.name === view.by?.column)?.label ?? '';
   const columns = columnsOf(answer, view.across ?? null, measures, title);

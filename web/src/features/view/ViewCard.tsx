@@ -1,5 +1,5 @@
 import { lazy, memo, Suspense, useRef, useState } from 'react';
-import type { Answer, Failure, GroupsAnswer, Shown, View } from '../../api/types';
+import type { Answer, Failure, Shown, View } from '../../api/types';
 import { sentenceText, SentenceText } from '../../shared/SentenceText';
 import { markOf, type ViewContext } from './context';
 import { useHeldOrder } from './heldOrder';
@@ -19,7 +19,7 @@ interface Props {
         answer: Answer | null;
         failure: Failure | null;
         shown: Shown | null;
-        beside: GroupsAnswer | null;
+        beside: Answer | null;
       }
     | undefined;
   readonly context: ViewContext;
@@ -41,9 +41,10 @@ export const ViewCard = memo(function ViewCard({
   const mark = markOf(context, view.id);
   const { Alone, chart, numberless } = faceOf(view);
   // where marks only stand out, the view's own numbers are of all rows: so are their explanation and download
-  const own = answered?.beside
-    ? { ...context, state: { ...context.state, marks: mark ? [mark] : [] } }
-    : context;
+  const own =
+    answered?.beside?.kind === 'groups'
+      ? { ...context, state: { ...context.state, marks: mark ? [mark] : [] } }
+      : context;
   const measures = answered?.shown?.measures ?? [];
   if (Alone) {
     return (

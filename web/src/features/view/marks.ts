@@ -118,3 +118,30 @@ export function spanFilter(
     blank: all.some((filter) => filter.blank),
   };
 }
+
+const DIGITS = 4; // that an end of a dragged box is rounded to: finer than a hand can drag
+
+/** The rows whose two numbers lie in a box. */
+export function boxFilter(
+  columns: { readonly x: string; readonly y: string },
+  low: { readonly x: number; readonly y: number },
+  high: { readonly x: number; readonly y: number },
+): Filter {
+  const between = (column: string, from: number, to: number) => {
+    const digits = DIGITS - Math.ceil(Math.log10(Math.max(to - from, Number.MIN_VALUE)));
+    const rounded = (value: number) => Number(value.toFixed(Math.min(12, Math.max(0, digits))));
+    return {
+      kind: 'between' as const,
+      column,
+      from: rounded(from),
+      to: rounded(to),
+      belowTo: false,
+      blanks: false,
+    };
+  };
+  return {
+    kind: 'box',
+    across: between(columns.x, low.x, high.x),
+    up: between(columns.y, low.y, high.y),
+  };
+}

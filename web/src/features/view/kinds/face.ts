@@ -5,6 +5,7 @@ import type {
   Failure,
   Filter,
   GroupsAnswer,
+  PageColumn,
   RowsAnswer,
   Shown,
   View,
@@ -20,6 +21,9 @@ export interface Drawing {
   readonly mark: Filter | null;
   /** Of each group what is marked in another view; null where nothing stands out. */
   readonly parts: readonly (number | null)[] | null;
+  /** Rows behind it, where its kind asks for them; else null. */
+  readonly rows: RowsAnswer | null;
+  readonly columns: readonly PageColumn[];
   readonly colours: Palette;
   /** What each measure of the answer is called. */
   readonly measures: Shown['measures'];
@@ -34,7 +38,7 @@ export interface GroupsProps {
   readonly view: View;
   readonly answer: GroupsAnswer;
   /** What its numbers are seen beside; null for nothing. */
-  readonly beside: GroupsAnswer | null;
+  readonly beside: Answer | null;
   readonly context: ViewContext;
   readonly title: string;
   readonly measures: Shown['measures'];
@@ -48,13 +52,15 @@ export interface Face {
     readonly view: View;
     readonly title: string;
     readonly answered:
-      { answer: Answer | null; failure: Failure | null; beside: GroupsAnswer | null } | undefined;
+      { answer: Answer | null; failure: Failure | null; beside: Answer | null } | undefined;
     readonly context: ViewContext;
   }>;
   readonly chart?: {
     readonly option: (drawing: Drawing) => EChartsCoreOption;
     /** The group at a place of the chart's grid; without it each drawn item is a group. */
     readonly indexAt?: (view: View, x: number, y: number) => number;
+    /** Columns whose values go right and up, where a box can be dragged over them. */
+    readonly box?: (view: View) => { readonly x: string; readonly y: string } | null;
     /** The group that a drawn item is, where not every group is drawn. */
     readonly itemAt?: (answer: GroupsAnswer, item: number) => number;
     /** What is not drawn, and why; null where all is. */

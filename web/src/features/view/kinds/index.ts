@@ -9,6 +9,7 @@ import { histogram } from './histogram';
 import { lines } from './lines';
 import { map } from './map';
 import { record } from './record';
+import { rowDots } from './rowDots';
 import { shares } from './shares';
 import { summary } from './summary';
 import { table } from './table';
@@ -23,6 +24,7 @@ const FACES: Record<ViewKind, Face> = {
   HISTOGRAM: histogram,
   BOX: box,
   DOTS: dots,
+  ROW_DOTS: rowDots,
   GRID: grid,
   MAP: map,
   SUMMARY: summary,

@@ -43,6 +43,7 @@ class ArchitectureTest {
         "layout",
         "profile",
         "prepare",
+        "doubt",
         "app.filter",
         "app.measure",
         "app.view",

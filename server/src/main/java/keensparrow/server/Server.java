@@ -29,6 +29,7 @@ import keensparrow.server.audit.AuditRoutes;
 import keensparrow.server.backup.BackupRoutes;
 import keensparrow.server.backup.BackupService;
 import keensparrow.server.dataset.DatasetRoutes;
+import keensparrow.server.dataset.DoubtRoutes;
 import keensparrow.server.dataset.DatasetService;
 import keensparrow.server.dataset.UrlFetcher;
 import keensparrow.server.http.Access;
@@ -152,6 +153,7 @@ public final class Server implements AutoCloseable {
         new JobRoutes(jobs).add(api);
         new SourceRoutes(queries).add(api);
         new DatasetRoutes(datasets, memory).add(api);
+        new DoubtRoutes(datasets, memory).add(api);
         new AppRoutes(apps, datasets, answers, downloads, explanations).add(api);
         new PublishRoutes(publishing, apps, datasets, answers, downloads, explanations, audit).add(api);
         new HealthRoutes(database, folder, memory, metrics).add(api);

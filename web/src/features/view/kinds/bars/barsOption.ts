@@ -190,17 +190,18 @@ function partSeries(
     {
       ...common,
       barGap: '-100%',
-      barMaxWidth: 1,
+      barMaxWidth: upright ? 20 : 8,
       itemStyle: { color: 'transparent' },
       data: parts.map((value, a) => Math.max(value ?? 0, whole(a) ?? 0)),
       label: {
         show: parts.length <= MANY,
         position: upright ? 'top' : 'right',
-        fontSize: 11.5,
-        rich: { all: { color: colours.soft, fontSize: 11.5 } },
-        color: colours.ink,
+        rich: {
+          now: { color: colours.ink, fontSize: 11.5, fontFamily: FONT },
+          all: { color: colours.soft, fontSize: 11.5, fontFamily: FONT },
+        },
         formatter: ({ dataIndex }: { dataIndex: number }) =>
-          `${format(parts[dataIndex] ?? null)} {all|${say('view.ofAll', { all: format(whole(dataIndex)) })}}`,
+          `{now|${format(parts[dataIndex] ?? null)}} {all|${say('view.ofAll', { all: format(whole(dataIndex)) })}}`,
       },
       labelLayout: { hideOverlap: true },
     },

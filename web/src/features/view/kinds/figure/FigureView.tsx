@@ -14,7 +14,7 @@ export function FigureView({
   readonly view: View;
   readonly title: string;
   readonly answered:
-    { answer: Answer | null; failure: Failure | null; beside: GroupsAnswer | null } | undefined;
+    { answer: Answer | null; failure: Failure | null; beside: Answer | null } | undefined;
   readonly context: ViewContext;
 }) {
   const answer = answered?.answer;
@@ -40,7 +40,7 @@ export function FigureView({
           {groups && view.by && <Course answer={groups} />}
         </div>
       )}
-      {view.settings?.compare === 'ALL' && answered?.beside && (
+      {view.settings?.compare === 'ALL' && answered?.beside?.kind === 'groups' && (
         <AgainstAll
           value={whole === null || whole === undefined ? null : Number(whole)}
           all={numberOf(answered.beside, Boolean(view.by))}

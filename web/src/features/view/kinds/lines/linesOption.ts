@@ -38,6 +38,7 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
     );
   const marked = answer.axis.map((key) => mark !== null && isMarked(mark, key));
   const shifts = endShifts(lines.map((line) => lastValue(answer, line)));
+  const across = lines.some((line) => line.right);
   const end = answer.axis.length - 1;
   const unfinished = Boolean(answer.axis[end]?.partial) && end > 0;
   const point = (line: Line, a: number) => {
@@ -64,7 +65,7 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
     };
     const style = { width: 2, color: line.colour, opacity: mark || parts ? PALE : 1 };
     const endLabel = {
-      show: named,
+      show: named && !across,
       formatter: line.name,
       color: line.colour,
       fontSize: 11.5,
@@ -98,7 +99,6 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
     return unfinished ? [whole, rest] : [whole];
   });
   const longest = Math.max(0, ...lines.map(({ name }) => name.length));
-  const across = lines.some((line) => line.right);
   const axis = (m: number) => ({
     type: 'value',
     splitNumber: 4,
@@ -115,10 +115,23 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
   return {
     animation: false,
     textStyle: { fontFamily: FONT },
+    // names at the ends of lines would lie on the numbers of the right-hand axis
+    legend: across
+      ? {
+          type: 'scroll',
+          top: 0,
+          left: 0,
+          itemWidth: 14,
+          itemHeight: 8,
+          textStyle: { color: colours.ink, fontSize: 11.5 },
+          selectedMode: false,
+          data: lines.map(({ name }) => name),
+        }
+      : undefined,
     grid: {
       left: 4,
-      right: named ? Math.min(across ? 190 : 140, 20 + (across ? 44 : 0) + longest * 6.5) : 24,
-      top: 10,
+      right: across ? 8 : named ? Math.min(140, 20 + longest * 6.5) : 24,
+      top: across ? 30 : 10,
       bottom: 4,
       outerBoundsMode: 'same',
       outerBoundsContain: 'axisLabel',

@@ -101,6 +101,10 @@ public final class AppQuestions {
             Question question = kind.ask(view.withLargest(0), request.slice(view.id()));
             return Optional.of(new QuestionSet.Asked(besideId(view.id()), question, without));
         }
+        Question rows = kind.beside(view);
+        if (rows != null) {
+            return Optional.of(new QuestionSet.Asked(besideId(view.id()), rows, without));
+        }
         if (kind.isAgainstAll(view)) {
             Set<String> all = new HashSet<>();
             conditions(app, request.selection()).forEach(condition -> all.add(condition.id()));

@@ -176,17 +176,20 @@ public final class AppSentences {
     /** Likewise of views of several datasets. @param schemas of the columns of a view */
     public static String access(App app, Function<View, Schema> schemas) {
         List<View> tables = app.views().stream().filter(View::isOfRows).toList();
+        List<View> seenRows = app.views().stream()
+                .filter(view -> view.kind().definition().showsRows(view))
+                .toList();
         boolean charts = tables.size() < app.views().size();
-        List<String> names = tables.stream()
+        List<String> names = seenRows.stream()
                 .map(table -> "“" + title(table, app, schemas.apply(table)) + "”")
                 .toList();
-        String seen = tables.isEmpty() ? "" : Words.say("app.rowsAreSeenInAnd", "names", Wording.all(names));
+        String seen = seenRows.isEmpty() ? "" : Words.say("app.rowsAreSeenInAnd", "names", Wording.all(names));
         if (!app.allows(Downloads.VIEWS)) {
             return Words.say("app.whoeverOpensTheLinkCan", "seen", seen);
         }
         String numbers = charts ? Words.say("app.theNumbersOfFiguresAnd") : "";
         if (!app.allows(Downloads.ROWS) || tables.isEmpty()) {
-            String rows = tables.isEmpty() ? Words.say("app.noRowsOfTheData") : seen;
+            String rows = seenRows.isEmpty() ? Words.say("app.noRowsOfTheData") : seen;
             return Words.say("app.whoeverOpensTheLinkCan2", "charts", charts, "numbers", numbers, "rows", rows);
         }
         List<String> rows = tables.stream()

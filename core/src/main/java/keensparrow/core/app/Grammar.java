@@ -68,6 +68,7 @@ public record Grammar(
      * @param purpose what it answers
      * @param groupings what it can be grouped by, what it begins with first
      * @param aggregates what its measure can be; any where empty
+     * @param acrossForms what its second grouping can be
      * @param needsGroups whether it cannot stand without a grouping
      * @param width columns and @param height rows of the grid that a new one takes
      */
@@ -78,6 +79,7 @@ public record Grammar(
             List<ViewKind.Slot> slots,
             List<GroupBy.Form> groupings,
             List<Aggregate> aggregates,
+            List<GroupBy.Form> acrossForms,
             boolean needsGroups,
             int width,
             int height) {}
@@ -139,6 +141,7 @@ public record Grammar(
                 each.slots(),
                 each.groupings(),
                 each.aggregates(),
+                each.acrossForms(),
                 !each.groupings().isEmpty() && !each.isWholeWithoutGroups(),
                 each.size().w(),
                 each.size().h());

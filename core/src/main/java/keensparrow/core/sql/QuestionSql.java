@@ -45,18 +45,18 @@ public final class QuestionSql {
     private final Schema schema;
     private final String table;
     private final FilterSql filters;
-    private final @Nullable Bins bins;
+    private final Map<String, Bins> bins;
 
     /**
      * @param table what the dataset is called
      * @param latest the latest day of a column of dates
-     * @param bins that the answer has; null where there are none
+     * @param bins that the answer has, by the column that they are of
      */
-    public QuestionSql(Schema schema, String table, Function<String, Optional<LocalDate>> latest, @Nullable Bins bins) {
+    public QuestionSql(Schema schema, String table, Function<String, Optional<LocalDate>> latest, Map<String, Bins> bins) {
         this.schema = schema;
         this.table = table;
         this.filters = new FilterSql(schema, latest);
-        this.bins = bins;
+        this.bins = Map.copyOf(bins);
     }
 
     /**
@@ -216,12 +216,13 @@ public final class QuestionSql {
         @Override
         public String byBins(ByBins grouping) {
             String name = FilterSql.name(grouping.column());
-            if (bins == null) {
+            Bins own = bins.get(grouping.column());
+            if (own == null) {
                 return name;
             }
-            String width = bins.width().toPlainString();
+            String width = own.width().toPlainString();
             return "case when " + name + " is not null then greatest("
-                    + bins.first().toPlainString() + ", least(" + bins.last().toPlainString() + ", floor(1.0 * " + name
+                    + own.first().toPlainString() + ", least(" + own.last().toPlainString() + ", floor(1.0 * " + name
                     + " / " + width + ") * " + width + ")) end";
         }
 

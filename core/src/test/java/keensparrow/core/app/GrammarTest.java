@@ -131,7 +131,11 @@ class GrammarTest {
                             each.slots().contains(ViewKind.Slot.MEASURES)
                                     ? List.of(new Measure(Aggregate.SUM, "n"))
                                     : List.of())
-                    .grouped(new GroupBy("day", null, DatePart.WEEKDAY, false, null), null)
+                    .grouped(
+                            each.acrossForms().contains(GroupBy.Form.PARTS)
+                                    ? new GroupBy("day", null, DatePart.WEEKDAY, false, null)
+                                    : new GroupBy("weight", null, null, true, null),
+                            null)
                     .drawn(ViewSettings.at("n", "n"));
             app(view).validate();
             Answer answer = anyAnswer(view);

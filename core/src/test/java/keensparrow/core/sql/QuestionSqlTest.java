@@ -101,7 +101,7 @@ class QuestionSqlTest {
                 TABLE.schema(),
                 "Runs",
                 column -> Optional.of(LocalDate.of(2026, 6, 30)),
-                new QuestionSql.Bins(BigDecimal.TEN, new BigDecimal(-20), new BigDecimal(30)));
+                Map.of("delay", new QuestionSql.Bins(BigDecimal.TEN, new BigDecimal(-20), new BigDecimal(30))));
     }
 
     /** Groups with their values, from the other database. */
@@ -311,7 +311,7 @@ class QuestionSqlTest {
     @Test
     void listsOfTagsAreArrays() {
         Table tags = TextRows.table("Id,Marks\n1,a;b\n2,b;c\n3,a;c\n4,b\n");
-        QuestionSql sql = new QuestionSql(tags.schema(), "T", column -> Optional.empty(), null);
+        QuestionSql sql = new QuestionSql(tags.schema(), "T", column -> Optional.empty(), Map.of());
         Question.Groups rows = question(List.of(Measure.ROWS));
         assertThat(sql.of(rows, List.of(new HasAll("marks", List.of("a", "b")))))
                 .contains("@> array['a', 'b']");

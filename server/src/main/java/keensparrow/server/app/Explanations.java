@@ -3,6 +3,7 @@ package keensparrow.server.app;
 import java.math.BigDecimal;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -246,11 +247,16 @@ public final class Explanations {
     private static String sql(Asked asked) {
         View view = asked.view();
         Question question = view.kind().definition().ask(view, TableSlice.FIRST);
-        QuestionSql.@Nullable Bins bins = null;
-        boolean binned = question instanceof Question.Groups groups
-                && groups.by().stream().anyMatch(by -> by.grouping() instanceof ByBins);
-        if (binned && one(asked, question) instanceof Answer.Groups answer) {
-            bins = bins(answer.axis());
+        Map<String, QuestionSql.Bins> bins = new HashMap<>();
+        if (question instanceof Question.Groups groups
+                && groups.by().stream().anyMatch(by -> by.grouping() instanceof ByBins)
+                && one(asked, question) instanceof Answer.Groups answer) {
+            List<List<GroupKey>> keys = List.of(answer.axis(), answer.splits(), answer.panels());
+            for (int g = 0; g < groups.by().size(); g++) {
+                if (groups.by().get(g).grouping() instanceof ByBins by) {
+                    bins(keys.get(g)).ifPresent(found -> bins.put(by.column(), found));
+                }
+            }
         }
         return new QuestionSql(
                         asked.part().schema(),
@@ -260,18 +266,18 @@ public final class Explanations {
                 .of(question, asked.narrowing());
     }
 
-    private static QuestionSql.@Nullable Bins bins(List<GroupKey> axis) {
+    private static Optional<QuestionSql.Bins> bins(List<GroupKey> axis) {
         List<GroupKey> bins = axis.stream()
                 .filter(key -> key.to() != null && key.value() != null)
                 .toList();
         if (bins.isEmpty()) {
-            return null;
+            return Optional.empty();
         }
         BigDecimal first = new BigDecimal(bins.get(0).value());
-        return new QuestionSql.Bins(
+        return Optional.of(new QuestionSql.Bins(
                 new BigDecimal(bins.get(0).to()).subtract(first),
                 first,
-                new BigDecimal(bins.get(bins.size() - 1).value()));
+                new BigDecimal(bins.get(bins.size() - 1).value())));
     }
 
     /** An author sees all columns, what the view shows first; a colleague those of the app's tables, if it gives rows. */

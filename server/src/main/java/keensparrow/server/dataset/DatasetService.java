@@ -1,5 +1,7 @@
 package keensparrow.server.dataset;
 
+import keensparrow.core.table.Table;
+import keensparrow.core.engine.MemoryEngine;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.io.IOException;
@@ -360,6 +362,15 @@ public final class DatasetService {
 
     /** The engine over the rows of a version. */
     public QueryEngine engine(Dataset.Version version) {
+        return loaded(version);
+    }
+
+    /** The rows of a version. */
+    Table table(Dataset.Version version) {
+        return loaded(version).table();
+    }
+
+    private MemoryEngine loaded(Dataset.Version version) {
         return engines.get(
                 new DatasetRepository.VersionId(version.datasetId(), version.number()),
                 folder.snapshotBytes(version.datasetId(), version.number()),

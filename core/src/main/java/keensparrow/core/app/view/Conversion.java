@@ -73,20 +73,20 @@ public record Conversion(Schema schema, Profile profile, List<Measure> measures)
                 slots.contains(ViewKind.Slot.GROUPING) ? by : null,
                 slots.contains(ViewKind.Slot.SPLIT) ? view.split() : null,
                 !largest ? 0 : view.largest() > 0 ? view.largest() : USUAL_LARGEST,
-                rows ? shown(view) : List.of(),
+                rows ? shown(view) : slots.contains(ViewKind.Slot.NAMED) ? naming() : List.of(),
                 rows ? view.sort() : List.of(),
                 view.place(),
                 inOrder ? Question.Order.LABEL : kept != null && largest ? view.order() : null,
                 view.page(),
                 same ? view.measureId() : null,
-                slots.contains(ViewKind.Slot.MEASURES) ? others(view) : List.of(),
+                slots.contains(ViewKind.Slot.MEASURES) ? others(kind, view) : List.of(),
                 null,
                 slots.contains(ViewKind.Slot.PANELS) ? view.panels() : null,
                 slots.contains(ViewKind.Slot.COORDINATES) ? placed(view.drawing()) : view.drawing(),
                 view.dataset(),
                 slots.contains(ViewKind.Slot.CONDITION) ? view.condition() : null);
         return slots.contains(ViewKind.Slot.ACROSS)
-                ? drawn.grouped(kind.needsAcross() ? across(view, by) : view.across(), drawn.panels())
+                ? drawn.grouped(kind.needsAcross() ? across(kind, view, by) : view.across(), drawn.panels())
                 : drawn;
     }
 
@@ -123,8 +123,8 @@ public record Conversion(Schema schema, Profile profile, List<Measure> measures)
     }
 
     /** What is shown besides: what was, or the next that the columns measure. */
-    private List<Measure> others(View view) {
-        if (!view.others().isEmpty()) {
+    private List<Measure> others(ViewKind kind, View view) {
+        if (!view.others().isEmpty() || !kind.beginsWithOthers()) {
             return view.others();
         }
         Measure now = view.measure() == null ? measures.stream().findFirst().orElse(null) : view.measure();
@@ -165,11 +165,21 @@ public record Conversion(Schema schema, Profile profile, List<Measure> measures)
     }
 
     /** A second grouping: what was, else another category, else the weekday. */
-    private @Nullable GroupBy across(View view, @Nullable GroupBy by) {
-        if (view.across() != null) {
-            return view.across();
-        }
+    private @Nullable GroupBy across(ViewKind kind, View view, @Nullable GroupBy by) {
         String taken = by == null ? "" : by.column();
+        GroupBy before = view.across();
+        if (before != null
+                && kind.acrossForms().contains(before.form())
+                && !before.column().equals(taken)) {
+            return before;
+        }
+        if (!kind.acrossForms().contains(GroupBy.Form.VALUES)) {
+            return Stream.concat(numbers(true), numbers(false))
+                    .filter(column -> !column.name().equals(taken))
+                    .map(column -> new GroupBy(column.name(), null, null, true, null))
+                    .findFirst()
+                    .orElse(null);
+        }
         return first(column -> (column.isGrouping() || column.type().isCoded())
                         && distinct(column) > 1
                         && distinct(column) <= MAX_CROSSED
@@ -178,6 +188,20 @@ public record Conversion(Schema schema, Profile profile, List<Measure> measures)
                 .or(() -> first(ColumnInfo::isTime)
                         .map(column -> new GroupBy(column.name(), null, DatePart.WEEKDAY, false, null)))
                 .orElse(null);
+    }
+
+    private Stream<ColumnInfo> numbers(boolean measured) {
+        return schema.columns().stream()
+                .filter(column -> column.type().isNumber() && (!measured || column.role() == Role.MEASURE));
+    }
+
+    /** The column that tells rows apart, if there is one. */
+    private List<String> naming() {
+        return schema.columns().stream()
+                .filter(column -> column.role() == Role.IDENTIFIER)
+                .map(ColumnInfo::name)
+                .limit(1)
+                .toList();
     }
 
     private ViewSettings placed(ViewSettings drawing) {

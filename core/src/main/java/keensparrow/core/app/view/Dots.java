@@ -47,4 +47,9 @@ final class Dots extends GroupsKind {
                 : Words.say("view.against", "names", names.further(view.others().get(0)));
         return up + super.title(view, names);
     }
+
+    @Override
+    public boolean beginsWithOthers() {
+        return true;
+    }
 }

@@ -45,4 +45,9 @@ final class Summary extends GroupsKind {
     String panelsKey() {
         return "view.andPanels";
     }
+
+    @Override
+    public boolean beginsWithOthers() {
+        return true;
+    }
 }

@@ -98,6 +98,7 @@ public record View(
         HISTOGRAM(new Histogram()),
         BOX(new Box()),
         DOTS(new Dots()),
+        ROW_DOTS(new RowDots()),
         GRID(new ColourGrid()),
         MAP(new PlaceMap()),
         SUMMARY(new Summary()),

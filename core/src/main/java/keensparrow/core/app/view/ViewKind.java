@@ -85,6 +85,26 @@ public interface ViewKind {
         return null;
     }
 
+    /** What its second grouping can be; any where it has none. */
+    default List<GroupBy.Form> acrossForms() {
+        return List.of(GroupBy.Form.values());
+    }
+
+    /** Whether a new one shows a second measure besides the first. */
+    default boolean beginsWithOthers() {
+        return false;
+    }
+
+    /** Whether values of single rows can be seen in it. */
+    default boolean showsRows(View view) {
+        return isOfRows();
+    }
+
+    /** What it asks besides, under the same conditions; null for nothing. */
+    default @Nullable Question beside(View view) {
+        return null;
+    }
+
     /** Whether what is marked in another view can stand out in it as a part of its numbers. */
     default boolean showsParts(View view) {
         return false;
@@ -121,6 +141,8 @@ public interface ViewKind {
         TEXT,
         /** Rows that it leaves out, whatever is filtered. */
         CONDITION,
+        /** The column that names its rows. */
+        NAMED,
         /** Where its groups lie. */
         COORDINATES
     }

@@ -1,0 +1,126 @@
+package keensparrow.core.app.view;
+
+import java.util.ArrayList;
+import java.util.List;
+import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.measure.AppWords;
+import keensparrow.core.question.Question;
+import keensparrow.core.sentence.Sentence;
+import keensparrow.core.table.Schema;
+import keensparrow.core.words.Words;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A dot for each row at the place of its two numbers: the grouping is what goes up, the second what goes across. Where
+ * there are too many rows for dots of their own, the number of rows in each field of bins.
+ */
+final class RowDots extends GroupsKind {
+    /** Rows that have dots of their own at most. */
+    private static final int MAX_DOTS = 2000;
+
+    @Override
+    public String label() {
+        return Words.say("view.dotsOfRows");
+    }
+
+    @Override
+    public String purpose() {
+        return Words.say("view.whichRowsStandOut");
+    }
+
+    @Override
+    public List<Slot> slots() {
+        return List.of(Slot.GROUPING, Slot.ACROSS, Slot.SPLIT, Slot.NAMED, Slot.CONDITION);
+    }
+
+    @Override
+    public List<GroupBy.Form> groupings() {
+        return List.of(GroupBy.Form.BINS);
+    }
+
+    @Override
+    public List<GroupBy.Form> acrossForms() {
+        return List.of(GroupBy.Form.BINS);
+    }
+
+    @Override
+    public Place size() {
+        return new Place(0, 0, 6, 6);
+    }
+
+    /** Colours the dots; the fields are not split by it. */
+    @Override
+    public @Nullable String split(View view) {
+        return null;
+    }
+
+    @Override
+    public @Nullable String fault(View view) {
+        GroupBy up = view.by();
+        GroupBy right = view.across();
+        if (up != null
+                && right != null
+                && up.isBinned()
+                && right.isBinned()
+                && !up.column().equals(right.column())) {
+            return null;
+        }
+        return Words.say("view.theDotsNeedTwoNumbers", "view", view.title());
+    }
+
+    @Override
+    public boolean showsRows(View view) {
+        return true;
+    }
+
+    /** The rows themselves: across, up, the colour and the name. */
+    @Override
+    public @Nullable Question beside(View view) {
+        GroupBy up = view.by();
+        GroupBy right = view.across();
+        if (up == null || right == null) {
+            return null;
+        }
+        List<String> columns = new ArrayList<>(List.of(right.column(), up.column()));
+        if (view.split() != null) {
+            columns.add(view.split());
+        }
+        columns.addAll(view.columns());
+        return new Question.Rows(columns, List.of(), 0, MAX_DOTS);
+    }
+
+    @Override
+    public List<Measure> measures(View view) {
+        return List.of(Measure.ROWS);
+    }
+
+    @Override
+    public Sentence sentence(View view, AppWords names) {
+        Schema schema = names.schema();
+        Sentence.Builder words = Sentence.builder();
+        words.control("grouping", label(view.by(), schema))
+                .phrase("view.againstAcross", Sentence.control("across", label(view.across(), schema)));
+        if (view.split() != null) {
+            words.phrase("view.colouredBy", Sentence.control("split", schema.label(view.split())));
+        }
+        if (!view.columns().isEmpty()) {
+            words.phrase(
+                    "view.namedBy",
+                    Sentence.control("named", schema.label(view.columns().get(0))));
+        }
+        narrowed(words, view);
+        return words.phrase("view.as", Sentence.control("kind", label())).build();
+    }
+
+    private static String label(@Nullable GroupBy by, Schema schema) {
+        return by == null ? Words.say("view.noColumn") : schema.label(by.column());
+    }
+
+    @Override
+    public String title(View view, AppWords names) {
+        return narrowed(
+                Words.say("view.against", "names", label(view.by(), names.schema()))
+                        + label(view.across(), names.schema()),
+                view);
+    }
+}

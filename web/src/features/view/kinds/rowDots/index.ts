@@ -1,0 +1,11 @@
+import type { Face } from '../face';
+import { rowDotsNote, rowDotsOption } from './rowDotsOption';
+
+export const rowDots: Face = {
+  chart: {
+    option: rowDotsOption,
+    note: rowDotsNote,
+    box: ({ by, across }) => (by && across ? { x: across.column, y: by.column } : null),
+    parts: () => import('../dots/parts'),
+  },
+};
