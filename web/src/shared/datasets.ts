@@ -27,3 +27,7 @@ export function dataOf(data: PageData, dataset: string | null | undefined): Page
     app: { ...data.app, noun },
   };
 }
+
+/** Whether a filter is on a column of a dataset. */
+export const isOf = (spec: FilterSpec, column: string, dataset: string | null): boolean =>
+  spec.column === column && (spec.dataset ?? null) === dataset;

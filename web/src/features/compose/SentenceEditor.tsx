@@ -111,7 +111,10 @@ export function SentenceEditor(props: Props) {
       <TitleField key={`${view.id} ${view.title} ${title}`} {...props} />
       <div className="sentence-words">
         {has('COLUMNS') ? (
-          <TableSlots {...props} given={given} />
+          <>
+            <TableSlots {...props} given={given} />
+            {has('MEASURES') && <OtherMeasures {...props} given={given} />}
+          </>
         ) : has('TEXT') ? (
           say('compose.showAText')
         ) : (

@@ -47,6 +47,7 @@ export function FilterBand(props: Props) {
         className={active ? 'filter in-use' : 'filter'}
         data-part={`filter:${name}`}
         aria-label={say('filter.filter', { label })}
+        title={column?.description ?? undefined}
       >
         {failure ? (
           <>

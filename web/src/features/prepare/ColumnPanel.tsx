@@ -41,6 +41,7 @@ const ADDITIVITIES: { value: AdditivityKind; label: string }[] = [
 export function ColumnPanel({ column, named, busy, onStep }: Props) {
   const { info, profile, possibleRoles } = column;
   const [label, setLabel] = useState(info.label);
+  const [description, setDescription] = useState(info.description ?? '');
   const [values, setValues] = useState<string[]>([]);
   const name = info.name;
   const leaveOut = () => {
@@ -149,6 +150,37 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
             onDone={(format) => void onStep({ kind: 'setFormat', column: name, format })}
           />
         )}
+        <label>
+          {say('prepare.whatItMeans')}
+          <span className="inline-form">
+            <Input
+              value={description}
+              placeholder={say('prepare.forColleaguesWhoAsk')}
+              onChange={(event) => setDescription(event.target.value)}
+            />
+            <Button
+              disabled={busy || description.trim() === (info.description ?? '')}
+              onClick={() => void onStep({ kind: 'describeColumn', column: name, description })}
+            >
+              {say('prepare.describeIt')}
+            </Button>
+          </span>
+        </label>
+        <label className="check-line">
+          <input
+            type="checkbox"
+            checked={info.sensitive === true}
+            disabled={busy}
+            onChange={(event) =>
+              void onStep({
+                kind: 'setSensitive',
+                column: name,
+                leaving: event.target.checked ? 'NEVER' : 'ALLOWED',
+              })
+            }
+          />{' '}
+          {say('prepare.itsValuesAreNeverDownloaded')}
+        </label>
         <label>
           {say('prepare.leaveOutTheRowsWhere')}
           <span className="inline-form">

@@ -85,7 +85,7 @@ function RowsOf({
     COLUMNS,
   );
   const { data: answer } = useQuery({
-    queryKey: ['dataset', data.id, 'rows of', data.version, condition],
+    queryKey: ['dataset', data.id, 'doubtRows', data.version, condition],
     queryFn: async () => {
       const question = { kind: 'rows', columns, sort: [], offset: 0, limit: SHOWN };
       const [first] = await askDataset(

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import type { PageData, View } from '../../api/types';
-import { dataOf } from '../../shared/datasets';
+import { dataOf, filterName, isOf } from '../../shared/datasets';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { ChoiceBand, FilterBand } from '../filter';
 import { isOfRows, ViewCard, type ViewContext } from '../view';
@@ -10,7 +10,7 @@ import { useAnswers } from './useAnswers';
 import { useDrag } from './useDrag';
 import { usePageState, type PageStateHook } from './usePageState';
 
-import { withChoice, withFilter, withMark } from './selection';
+import { lookedInto, withChoice, withFilter, withMark } from './selection';
 import './read.css';
 
 interface Props {
@@ -139,6 +139,10 @@ function useContexts(
             const others = Object.entries(state.looks).filter(([id]) => id !== view);
             const looks = Object.fromEntries(text ? [...others, [view, text]] : others);
             change({ ...state, looks });
+          },
+          onLookInto: (view, column, filter, step) => {
+            const spec = data.app.filters.find((one) => isOf(one, column, dataset));
+            if (spec) change(lookedInto(state, view, filterName(spec), filter, step));
           },
           onClear: clear,
         },

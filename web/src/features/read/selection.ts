@@ -7,6 +7,7 @@ import type {
   NamedPeriod,
   Selection,
   Sort,
+  TimeStep,
 } from '../../api/types';
 
 /** All of a page's state that its address holds. */
@@ -227,4 +228,24 @@ export function withChoice(state: PageState, choice: Choice, option: string): Pa
 export function withMark(state: PageState, view: string, filter: Filter | null): PageState {
   const marks = state.marks.filter((mark) => mark.view !== view);
   return { ...state, marks: filter ? [...marks, { view, filter }] : marks };
+}
+
+const STEP = 'step:';
+
+/** Name of the time step that a view is looked at in, where that is another than its own. */
+export const stepOf = (choices: Record<string, string>, view: string): string | null =>
+  choices[STEP + view] ?? null;
+
+/** With a filter in place of a view's mark, and the view over shorter periods; back again where there is neither. */
+export function lookedInto(
+  state: PageState,
+  view: string,
+  name: string,
+  filter: Filter | null,
+  step: TimeStep | null,
+): PageState {
+  const own = filter && filter.kind !== 'box' ? { ...filter, column: name } : null;
+  const others = Object.entries(state.choices).filter(([id]) => id !== STEP + view);
+  const choices = Object.fromEntries(step ? [...others, [STEP + view, step]] : others);
+  return withMark(withFilter({ ...state, choices }, name, own), view, null);
 }

@@ -3,6 +3,7 @@ import type { Answer, Failure, Shown, View } from '../../api/types';
 import { sentenceText, SentenceText } from '../../shared/SentenceText';
 import { markOf, type ViewContext } from './context';
 import { useHeldOrder } from './heldOrder';
+import { LookInto } from './LookInto';
 import { GroupsTable } from './GroupsTable';
 import { ViewDownload } from './ViewDownload';
 import { ViewMenu } from './ViewMenu';
@@ -85,6 +86,9 @@ export const ViewCard = memo(function ViewCard({
               </button>
             </>
           )}
+          {answered?.answer?.kind === 'groups' && (
+            <LookInto view={view} answer={answered.answer} context={context} />
+          )}
         </p>
         <span className="view-twin">
           {chart && (
@@ -156,7 +160,19 @@ function Body({
     const looked = (context.state.looks[view.id] ?? '') !== '';
     if (answer.rowCount === 0 && !looked) return <NoRows context={context} />;
     const { Rows } = faceOf(view);
-    return Rows && <Rows view={view} answer={answer} context={context} rounds={rounds} />;
+    const beside = looked ? null : (answered?.beside ?? null); // totals are not of what is found alone
+    return (
+      Rows && (
+        <Rows
+          view={view}
+          answer={answer}
+          beside={beside}
+          measures={measures}
+          context={context}
+          rounds={rounds}
+        />
+      )
+    );
   }
   if (answer.kind !== 'groups') return null;
   if (answer.axis.length === 0) return <NoRows context={context} />;

@@ -1,4 +1,4 @@
-import type { Filter, Mark, PageData, Selection, Sort } from '../../api/types';
+import type { Filter, Mark, PageData, Selection, Sort, TimeStep } from '../../api/types';
 
 /** What every view of a page is given. */
 export interface ViewContext {
@@ -18,6 +18,13 @@ export interface ViewContext {
   readonly onSort: (view: string, sort: readonly Sort[]) => void;
   /** Looks for a text in the rows of a table; for nothing when empty. */
   readonly onLook: (view: string, text: string) => void;
+  /** Reads only what is marked in a view, over shorter periods if a step is given; null of a filter for all of it again. */
+  readonly onLookInto: (
+    view: string,
+    column: string,
+    filter: Filter | null,
+    step: TimeStep | null,
+  ) => void;
   readonly onClear: () => void;
 }
 

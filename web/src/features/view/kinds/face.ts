@@ -72,6 +72,9 @@ export interface Face {
   readonly Rows?: ComponentType<{
     readonly view: View;
     readonly answer: RowsAnswer;
+    /** What stands below the rows; null for nothing. */
+    readonly beside: Answer | null;
+    readonly measures: Shown['measures'];
     readonly context: ViewContext;
     readonly rounds: number;
   }>;

@@ -30,14 +30,7 @@ class PageTimesIT {
     private static final int ROUNDS = 40;
     private static final int VIEWS = 6;
     private static final List<String> FILTERS = List.of(
-            "date",
-            "route",
-            "coach_class",
-            "country",
-            "booking_channel",
-            "delay_in_minutes",
-            "passengers",
-            "origin");
+            "date", "route", "coach_class", "country", "booking_channel", "delay_in_minutes", "passengers", "origin");
 
     /** Notes the press and, after each change of the page, when it was painted. */
     private static final String ARM = """
@@ -127,7 +120,9 @@ class PageTimesIT {
             for (int round = 0; round < ROUNDS / 2; round++) {
                 int at = (round + 1) % 2;
                 times.computeIfAbsent("another page", key -> new ArrayList<>())
-                        .add(timed(browser, () -> browser.all(".page-tabs button").get(at).click()));
+                        .add(timed(
+                                browser,
+                                () -> browser.all(".page-tabs button").get(at).click()));
             }
             times.forEach(PageTimesIT::tell);
             WebElement handle = browser.see("[data-part='filter:delay_in_minutes'] .handle");
@@ -165,7 +160,10 @@ class PageTimesIT {
     private static void tell(String what, List<double[]> times) {
         System.out.printf(
                 "%s: on the screen %.0f ms, at the server %.0f ms (medians of %d); slowest %.0f ms%n",
-                what, middle(times, 0), middle(times, 1), times.size(),
+                what,
+                middle(times, 0),
+                middle(times, 1),
+                times.size(),
                 times.stream().mapToDouble(time -> time[0]).max().orElse(0));
     }
 
@@ -178,13 +176,15 @@ class PageTimesIT {
     /** The first draft with eight filters, six views on one page and one on another, and two choices. */
     private static String published(RunningServer server, Path csv) throws IOException, InterruptedException {
         Client author = new Client(server.address());
-        String setup = Files.readString(server.data().resolve("setup-address.txt")).strip();
+        String setup =
+                Files.readString(server.data().resolve("setup-address.txt")).strip();
         author.setUp(setup.substring(setup.indexOf('#') + 1), "author", "night train to Trieste");
         ObjectNode upload = Client.json().createObjectNode();
         upload.putArray("files").add(author.upload(csv));
         JsonNode loaded = author.finished(author.send("POST", "/api/datasets", upload));
         String dataset = loaded.path("datasetId").asText();
-        JsonNode made = author.send("POST", "/api/apps", Client.json().createObjectNode().put("datasetId", dataset));
+        JsonNode made = author.send(
+                "POST", "/api/apps", Client.json().createObjectNode().put("datasetId", dataset));
         System.out.printf(
                 "%,d rows, %d filters, %d views%n",
                 made.path("page").path("data").path("rowCount").asInt(), FILTERS.size(), VIEWS);
@@ -192,7 +192,9 @@ class PageTimesIT {
         ObjectNode app = (ObjectNode) made.path("page").path("app").deepCopy();
         filters(app);
         views(app);
-        ObjectNode change = Client.json().createObjectNode().put("revision", made.path("revision").asInt());
+        ObjectNode change = Client.json()
+                .createObjectNode()
+                .put("revision", made.path("revision").asInt());
         change.set("app", app);
         JsonNode saved = author.send("PUT", "/api/apps/" + id + "/draft", change);
         ArrayNode choices = app.putArray("choices");
@@ -228,10 +230,8 @@ class PageTimesIT {
         ArrayNode filters = app.putArray("filters");
         for (String column : FILTERS) {
             boolean range = Set.of("date", "delay_in_minutes", "passengers").contains(column);
-            JsonNode made = Client.json()
-                    .createObjectNode()
-                    .put("column", column)
-                    .put("kind", range ? "RANGE" : "VALUES");
+            JsonNode made =
+                    Client.json().createObjectNode().put("column", column).put("kind", range ? "RANGE" : "VALUES");
             filters.add(kept.getOrDefault(column, made));
         }
     }

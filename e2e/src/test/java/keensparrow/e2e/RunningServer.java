@@ -44,15 +44,7 @@ final class RunningServer implements AutoCloseable {
         List<String> command = new ArrayList<>(List.of("java"));
         command.addAll(jvm);
         command.addAll(List.of(
-                "-jar",
-                jar().toString(),
-                "serve",
-                "--data",
-                data.toString(),
-                "--port",
-                port,
-                "--keep-free",
-                "0"));
+                "-jar", jar().toString(), "serve", "--data", data.toString(), "--port", port, "--keep-free", "0"));
         command.addAll(options);
         process = new ProcessBuilder(command)
                 .redirectError(ProcessBuilder.Redirect.appendTo(new File(data + ".log")))

@@ -78,7 +78,11 @@ class SentencesIT {
             {"last", "large * 2"}
         };
         for (String[] one : computed) {
-            list.addObject().put("kind", "compute").put("name", one[0]).put("label", one[0]).put("expression", one[1]);
+            list.addObject()
+                    .put("kind", "compute")
+                    .put("name", one[0])
+                    .put("label", one[0])
+                    .put("expression", one[1]);
         }
         author.finished(author.send("PUT", "/api/datasets/" + dataset + "/steps", steps));
         browser.open(server.address() + "/datasets/" + dataset);
@@ -164,6 +168,51 @@ class SentencesIT {
     }
 
     @Test
+    @Order(6)
+    void aReaderLooksIntoAPeriodAndBack() {
+        browser.open(link);
+        browser.pickOption("Grouped by", "Month");
+        browser.sees("[data-part='view:a'] h2", "Nights by month");
+        browser.pressBar("a", 1, 9);
+        browser.sees(".reading", "Reading 28 of 240 nights: Night Feb 2026");
+        browser.clickText("button", "Look into Feb 2026 by day");
+        browser.sees("[data-part='view:a'] h2", "Nights by day");
+        browser.sees(".filter.in-use", "Night");
+        assertThat(browser.address())
+                .contains("c.step%3Aa=DAY", "f.night=during")
+                .doesNotContain("m.a=");
+        browser.open(browser.address());
+        browser.sees("[data-part='view:a'] h2", "Nights by day");
+        browser.clickText("button", "Back to the whole");
+        browser.sees("[data-part='view:a'] h2", "Nights by month");
+        browser.sees(".reading", "Reading all 240 nights.");
+    }
+
+    @Test
+    @Order(7)
+    void aDoubtIsFoundLookedAtAndMended() throws Exception {
+        StringBuilder csv = new StringBuilder("Depot,Contact,Used\n");
+        for (int i = 0; i < 60; i++) {
+            csv.append("D%d,depot%d@example.org,%d%n".formatted(i % 4, i, i == 31 ? 210_000 : 18_000 + i % 7 * 500));
+        }
+        Path file = folder.resolve("used.csv");
+        Files.writeString(file, csv);
+        browser.open(server.address());
+        browser.pick("input[type=file]", file);
+        browser.sees(".prepare-table h2", "60 rows");
+        browser.sees("[aria-label='Worth a look']", "“Contact” holds mail addresses");
+        browser.sees("[aria-label='Worth a look']", "A value of “Used” lies far above all others");
+        browser.clickText("button", "show the rows");
+        browser.sees(".doubt-rows", "210,000");
+        browser.clickText("button", "Leave these rows out");
+        browser.sees(".steps ol", "Leave out the rows where");
+        browser.sees(".prepare-table h2", "59 rows");
+        browser.clickText("th//button", "Contact");
+        browser.clickText("label", "Its values are never downloaded");
+        browser.sees(".steps ol", "Values of Contact leave in files never.");
+    }
+
+    @Test
     @Order(5)
     void theAuthorSaysWhichRowsTheAppIsAbout() {
         browser.click("button[aria-label='How each filter works']");
@@ -220,14 +269,36 @@ class SentencesIT {
         ArrayNode choices = app.putArray("choices");
         ArrayNode measures = choice(choices, "what", "MEASURE", "a", "b", "c");
         measures.addObject().put("id", "1").putObject("measure").put("aggregate", "ROWS");
-        measures.addObject().put("id", "2").putObject("measure").put("aggregate", "SUM").put("column", "guests");
-        measures.addObject().put("id", "3").putObject("measure").put("aggregate", "AVERAGE").put("column", "guests");
-        measures.addObject().put("id", "4").putObject("measure").put("aggregate", "SUM").put("column", "fares");
+        measures.addObject()
+                .put("id", "2")
+                .putObject("measure")
+                .put("aggregate", "SUM")
+                .put("column", "guests");
+        measures.addObject()
+                .put("id", "3")
+                .putObject("measure")
+                .put("aggregate", "AVERAGE")
+                .put("column", "guests");
+        measures.addObject()
+                .put("id", "4")
+                .putObject("measure")
+                .put("aggregate", "SUM")
+                .put("column", "fares");
         ArrayNode groupings = choice(choices, "by", "GROUPING", "a", "c");
         groupings.addObject().put("id", "1").putObject("by").put("column", "route");
         groupings.addObject().put("id", "2").putObject("by").put("column", "coach");
-        groupings.addObject().put("id", "3").putObject("by").put("column", "night").put("step", "MONTH");
-        groupings.addObject().put("id", "4").putObject("by").put("column", "night").put("part", "WEEKDAY");
+        groupings
+                .addObject()
+                .put("id", "3")
+                .putObject("by")
+                .put("column", "night")
+                .put("step", "MONTH");
+        groupings
+                .addObject()
+                .put("id", "4")
+                .putObject("by")
+                .put("column", "night")
+                .put("part", "WEEKDAY");
         ObjectNode change = Client.json()
                 .createObjectNode()
                 .put("revision", made.path("revision").asInt());

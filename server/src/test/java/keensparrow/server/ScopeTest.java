@@ -48,7 +48,10 @@ class ScopeTest {
             bars.putObject("measure").put("aggregate", "SUM").put("column", "hours");
             bars.putObject("by").put("column", column).putNull("step");
         }
-        TestServer.view(views, "table", "TABLE", 10).putArray("columns").add("team").add("place");
+        TestServer.view(views, "table", "TABLE", 10)
+                .putArray("columns")
+                .add("team")
+                .add("place");
     }
 
     @AfterAll
@@ -127,5 +130,42 @@ class ScopeTest {
         assertThat(lines).doesNotContainKey("beside place");
         assertThat(lines.get("view table").at("/answer/rowCount").asInt()).isEqualTo(2);
         assertThat(lines.get("head").path("passing").asInt()).isEqualTo(2);
+    }
+
+    @Test
+    void sensitiveValuesNeverLeaveInFiles() throws Exception {
+        String dataset = anna.dataset("staff.csv", "team,salary,person\nRed,10,Ada\nRed,20,Ben\nBlue,30,Cid\n");
+        anna.finished(anna.call(
+                "PUT",
+                "/api/datasets/" + dataset + "/steps",
+                "{\"steps\":[{\"kind\":\"setSensitive\",\"column\":\"person\",\"leaving\":\"NEVER\"}]}"));
+        JsonNode made = anna.newApp(dataset);
+        String own = made.path("id").asText();
+        ObjectNode definition = made.path("page").path("app").deepCopy();
+        definition.put("downloads", "ROWS");
+        ArrayNode views = definition.putArray("views");
+        TestServer.view(views, "table", "TABLE", 0)
+                .putArray("columns")
+                .add("team")
+                .add("person");
+        for (String column : new String[] {"team", "person"}) {
+            ObjectNode bars = TestServer.view(views, column, "BARS", column.equals("team") ? 5 : 10);
+            bars.putObject("measure").put("aggregate", "ROWS");
+            bars.putObject("by").put("column", column).putNull("step");
+        }
+        anna.call("PUT", "/api/apps/" + own + "/draft", object("revision", 1, "app", definition));
+        String base = "/api/apps/" + own;
+        assertThat(anna.get(base + "/rows.csv").body().lines()).containsExactly("\uFEFFteam", "Red", "Red", "Blue");
+        assertThat(anna.get(base + "/behind.csv?view=team").body())
+                .doesNotContain("Ada")
+                .contains("team");
+        assertThat(anna.get(base + "/numbers.csv?view=team").status()).isEqualTo(200);
+        TestServer.Reply refused = anna.get(base + "/numbers.csv?view=person");
+        assertThat(refused.status()).isEqualTo(403);
+        assertThat(refused.detail()).contains("“person”, whose values are never downloaded");
+        JsonNode explained =
+                anna.call("POST", base + "/explanations", "{\"view\":\"team\"}").json();
+        assertThat(explained.at("/sample/columns").toString()).doesNotContain("person");
+        assertThat(made.path("page").path("columns").toString()).contains("person"); // it can still be shown
     }
 }

@@ -198,7 +198,7 @@ function partSeries(
         position: upright ? 'top' : 'right',
         rich: {
           now: { color: colours.ink, fontSize: 11.5, fontFamily: FONT },
-          all: { color: colours.soft, fontSize: 11.5, fontFamily: FONT },
+          all: { color: colours.soft, fontSize: 11.5, fontFamily: FONT, padding: [0, 0, 0, 5] },
         },
         formatter: ({ dataIndex }: { dataIndex: number }) =>
           `{now|${format(parts[dataIndex] ?? null)}} {all|${say('view.ofAll', { all: format(whole(dataIndex)) })}}`,

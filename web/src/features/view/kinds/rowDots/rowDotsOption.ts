@@ -196,13 +196,14 @@ export function rowDotsNote(drawing: Drawing): string | null {
   const spots = spotsOf(drawing);
   const drawn = spots.reduce((sum, { rows }) => sum + rows, 0);
   const trend = trendOf(spots);
+  const correlation = number(Math.round((trend?.correlation ?? 0) * 100) / 100);
   const notes = [
     isWhole(drawing) ? null : say('view.fieldsNotDots', { rows: count(drawn) }),
     answer.rowCount > drawn ? say('view.rowsWithoutOne', { rows: answer.rowCount - drawn }) : null,
     trend
-      ? say(isWhole(drawing) ? 'view.trend' : 'view.trendOfFields', {
-          correlation: number(Math.round(trend.correlation * 100) / 100),
-        })
+      ? isWhole(drawing)
+        ? say('view.trend', { correlation })
+        : say('view.trendOfFields', { correlation })
       : null,
   ].filter((note) => note !== null);
   return notes.length === 0 ? null : notes.join(' ');

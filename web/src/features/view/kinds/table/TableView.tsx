@@ -1,7 +1,14 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, useState } from 'react';
-import type { PageColumn, RowsAnswer, View } from '../../../../api/types';
-import { cell, count } from '../../../../shared/format';
+import type {
+  Answer,
+  GroupsAnswer,
+  PageColumn,
+  RowsAnswer,
+  Shown,
+  View,
+} from '../../../../api/types';
+import { cell, count, measured } from '../../../../shared/format';
 import type { ViewContext } from '../../context';
 import { useRowPages } from '../../useRowPages';
 import { say } from '../../../../words';
@@ -21,10 +28,14 @@ const WIDTHS: Record<string, number> = {
 export function TableView({
   view,
   answer,
+  beside,
+  measures,
   context,
 }: {
   readonly view: View;
   readonly answer: RowsAnswer;
+  readonly beside: Answer | null;
+  readonly measures: Shown['measures'];
   readonly context: ViewContext;
   readonly rounds: number;
 }) {
@@ -62,6 +73,7 @@ export function TableView({
         distinct: 0,
         format: null,
         filters: [],
+        description: null,
       },
   );
   const template = columns.map(widthOf).join(' ');
@@ -118,7 +130,7 @@ export function TableView({
                 >
                   <button
                     type="button"
-                    title={say('view.sortBy', { label: column.label })}
+                    title={column.description ?? say('view.sortBy', { label: column.label })}
                     onClick={(event) => sortBy(column, event.shiftKey)}
                   >
                     {column.label}
@@ -169,11 +181,76 @@ export function TableView({
             })}
           </div>
         </div>
+        {beside?.kind === 'groups' && (
+          <Totals
+            view={view}
+            measures={measures}
+            totals={beside}
+            columns={columns}
+            template={template}
+          />
+        )}
         <p className="sr-only" role="status">
           {say('view.rows', { rowCount: count(answer.rowCount) })}
         </p>
       </div>
     </>
+  );
+}
+
+/** Totals below their columns, computed over all rows that are read; those of columns not shown stand in the first cell. */
+function Totals({
+  view,
+  measures,
+  totals,
+  columns,
+  template,
+}: {
+  readonly view: View;
+  readonly measures: Shown['measures'];
+  readonly totals: GroupsAnswer;
+  readonly columns: readonly PageColumn[];
+  readonly template: string;
+}) {
+  const said = (m: number) => {
+    const values = totals.measures[m];
+    const aggregate = measures[m]?.aggregate ?? 'ROWS';
+    const number = measured(
+      values?.values[0] ?? null,
+      aggregate,
+      values?.type ?? null,
+      values?.format,
+    );
+    return say('view.total', { aggregate, number });
+  };
+  const of = view.measures ?? [];
+  const below = (name: string) => of.flatMap((measure, m) => (measure.column === name ? [m] : []));
+  const others = of.flatMap((measure, m) =>
+    columns.some(({ name }) => name === measure.column) ? [] : [m],
+  );
+  return (
+    <div
+      className="table-row table-totals"
+      role="row"
+      style={{
+        gridTemplateColumns: template,
+        minWidth: columns.reduce((sum, c) => sum + least(c), 0),
+      }}
+    >
+      {columns.map((column, i) => {
+        const all = [...(i === 0 ? others : []), ...below(column.name)];
+        return (
+          <div
+            key={column.name}
+            role="cell"
+            className={isNumber(column) ? 'number' : undefined}
+            title={all.map((m) => `${measures[m]?.name ?? ''}: ${said(m)}`).join(', ')}
+          >
+            {all.map(said).join(' · ')}
+          </div>
+        );
+      })}
+    </div>
   );
 }
 

@@ -53,6 +53,8 @@ public record App(
 
     private static final int FIRST_FORMAT = 1;
 
+    private static final String STEP_OF = "step:"; // no id of a choice has a colon
+
     public static final int MAX_VIEWS = 60;
     public static final int MAX_FILTERS = 24;
     public static final int MAX_PAGES = 30;
@@ -93,31 +95,63 @@ public record App(
 
     /** With rows of tables to take along. */
     public App(int format, String title, String noun, List<FilterSpec> filters, List<View> views) {
-        this(format, title, noun, filters, views, Downloads.ROWS, List.of(), List.of(), List.of(), List.of(), null, null,
+        this(
+                format,
+                title,
+                noun,
+                filters,
+                views,
+                Downloads.ROWS,
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                null,
+                null,
                 null);
     }
 
     public App withPages(List<Page> next) {
-        return new App(format, title, noun, filters, views, downloads, next, measures, choices, start, datasets, marking, condition);
+        return new App(
+                format, title, noun, filters, views, downloads, next, measures, choices, start, datasets, marking,
+                condition);
     }
 
     public App withViews(List<View> next) {
-        return new App(format, title, noun, filters, next, downloads, pages, measures, choices, start, datasets, marking, condition);
+        return new App(
+                format, title, noun, filters, next, downloads, pages, measures, choices, start, datasets, marking,
+                condition);
     }
 
     /** With measures that have a name, and what colleagues choose. */
     public App with(List<NamedMeasure> nextMeasures, List<Choice> nextChoices) {
         return new App(
-                format, title, noun, filters, views, downloads, pages, nextMeasures, nextChoices, start, datasets, marking, condition);
+                format,
+                title,
+                noun,
+                filters,
+                views,
+                downloads,
+                pages,
+                nextMeasures,
+                nextChoices,
+                start,
+                datasets,
+                marking,
+                condition);
     }
 
     /** With further datasets. */
     public App reading(List<AppDataset> next) {
-        return new App(format, title, noun, filters, views, downloads, pages, measures, choices, start, next, marking, condition);
+        return new App(
+                format, title, noun, filters, views, downloads, pages, measures, choices, start, next, marking,
+                condition);
     }
 
     public App withFilters(List<FilterSpec> next) {
-        return new App(format, title, noun, next, views, downloads, pages, measures, choices, start, datasets, marking, condition);
+        return new App(
+                format, title, noun, next, views, downloads, pages, measures, choices, start, datasets, marking,
+                condition);
     }
 
     /** What a press on a group of a view does to the others. */
@@ -130,7 +164,8 @@ public record App(
     /** With rows alone for which an expression holds; null for all rows. */
     public App where(@Nullable String next) {
         return new App(
-                format, title, noun, filters, views, downloads, pages, measures, choices, start, datasets, marking, next);
+                format, title, noun, filters, views, downloads, pages, measures, choices, start, datasets, marking,
+                next);
     }
 
     /** What a row is, and of which rows it is about: {@code departures where not cancelled}. */
@@ -177,10 +212,12 @@ public record App(
      * The app as it is shown under what is picked: named measures in their places, choices made, views that are hidden
      * left out. All that asks or says something does so of this.
      *
-     * @param picked ids of options by the id of their choice; where nothing is picked, or what is gone, a choice's start holds
+     * @param picked ids of options by the id of their choice; where nothing is picked, or what is gone, a choice's start
+     *     holds; by {@code step:} and the id of a view over time the name of the time step that it is looked at in
      */
     public App shown(Map<String, String> picked) {
-        if (named().isEmpty() && allChoices().isEmpty()) {
+        boolean drilled = picked.keySet().stream().anyMatch(key -> key.startsWith(STEP_OF));
+        if (named().isEmpty() && allChoices().isEmpty() && !drilled) {
             return this;
         }
         List<View> shown = new ArrayList<>();
@@ -192,7 +229,7 @@ public record App(
                 }
             }
             if (now != null) {
-                shown.add(now);
+                shown.add(now.inSteps(picked.get(STEP_OF + view.id())));
             }
         }
         return withViews(shown);

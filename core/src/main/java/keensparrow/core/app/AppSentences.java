@@ -200,6 +200,7 @@ public final class AppSentences {
                         "filter",
                         Wording.all(app.columnsOf(table).stream()
                                 .filter(schemas.apply(table)::has)
+                                .filter(name -> !schemas.apply(table).get(name).isSensitive())
                                 .map(schemas.apply(table)::label)
                                 .toList())))
                 .toList();

@@ -85,7 +85,12 @@ public record Grammar(
             int height) {}
 
     /** @param needs parts that a view must have, @param forms what its groups may be; empty where that does not matter */
-    public record OfChoiceKind(Choice.Kind kind, String words, List<ViewKind.Slot> needs, List<GroupBy.Form> forms, boolean namesColumns) {}
+    public record OfChoiceKind(
+            Choice.Kind kind,
+            String words,
+            List<ViewKind.Slot> needs,
+            List<GroupBy.Form> forms,
+            boolean namesColumns) {}
 
     private static final List<Aggregate> IN_ORDER = List.of(
             Aggregate.SUM,

@@ -42,7 +42,12 @@ final class Cumulative {
         String label = Words.say("doubt.change", "column", info.label());
         return List.of(new Doubt(
                 info.name(),
-                Words.say("doubt.cumulative", "column", info.label(), "time", time.get().label()),
+                Words.say(
+                        "doubt.cumulative",
+                        "column",
+                        info.label(),
+                        "time",
+                        time.get().label()),
                 table.rowCount(),
                 null,
                 List.of(new Doubt.Remedy(

@@ -63,8 +63,7 @@ final class FarOut {
     private record Fences(double low, double high) {}
 
     /** Numbers above 0 are compared by how many times as large they are, all others by how far away. */
-    private static @Nullable Fences fences(
-            ColumnInfo info, Column column, double least, double lower, double upper) {
+    private static @Nullable Fences fences(ColumnInfo info, Column column, double least, double lower, double upper) {
         if (info.isTime()) {
             double years = MIN_YEARS * DAYS_A_YEAR * unitsADay(column);
             double reach = Math.max(years, REACH * (upper - lower));

@@ -23,8 +23,8 @@ final class NearlyConstant {
         List<Doubt.Remedy> remedies =
                 List.of(new Doubt.Remedy(Words.say("doubt.leaveTheColumnOut"), new LeaveOutColumn(info.name())));
         if (column.blankCount() == rows) {
-            return List.of(new Doubt(
-                    info.name(), Words.say("doubt.allBlank", "column", info.label()), rows, null, remedies));
+            return List.of(
+                    new Doubt(info.name(), Words.say("doubt.allBlank", "column", info.label()), rows, null, remedies));
         }
         if (profile.distinct() == 1 && column.blankCount() == 0) {
             String value = String.valueOf(column.plain(0));

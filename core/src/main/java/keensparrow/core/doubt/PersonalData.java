@@ -20,7 +20,8 @@ final class PersonalData {
     private static final int MIN_VALUES = 5;
     private static final int SAMPLE = 2000;
     private static final Pattern MAIL = Pattern.compile("[^@\\s]{1,64}@[\\w-]{1,63}(\\.[\\w-]{1,63}){1,6}");
-    private static final Pattern PHONE = Pattern.compile("(\\+|00)[1-9][0-9 ()/.-]{6,20}|0[1-9][0-9]{1,4}[ /-][0-9 -]{4,12}");
+    private static final Pattern PHONE =
+            Pattern.compile("(\\+|00)[1-9][0-9 ()/.-]{6,20}|0[1-9][0-9]{1,4}[ /-][0-9 -]{4,12}");
     private static final Pattern ACCOUNT = Pattern.compile("[A-Z]{2}[0-9]{2}[A-Z0-9]{10,30}");
     private static final int CARD_LEAST = 13;
     private static final int CARD_MOST = 19;

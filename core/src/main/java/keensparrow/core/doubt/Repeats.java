@@ -24,7 +24,8 @@ final class Repeats {
             return doubts;
         }
         int repeated = rows - kept(table, List.of());
-        if (repeated > 0 && repeated < rows * (1 - NEARLY)
+        if (repeated > 0
+                && repeated < rows * (1 - NEARLY)
                 && table.schema().columns().size() >= MIN_COLUMNS) {
             doubts.add(new Doubt(
                     null,

@@ -88,7 +88,8 @@ public record LookUp(String column, String dataset, String datasetName, String k
             }
             Column taken = Blanks.picked(values, from);
             String free = after.schema().has(name) ? TextCells.newName(info.label(), after.schema()) : name;
-            ColumnInfo made = new ColumnInfo(free, info.label(), taken.type(), info.role(), info.format());
+            ColumnInfo made =
+                    new ColumnInfo(free, info.label(), taken.type(), info.role(), info.format()).keeping(info);
             ColumnInfo known = info.additivity() == null ? made : made.withAdditivity(info.additivity());
             String again = Words.say(
                     "prepare.repeatedByLookUp", "label", before.schema().label(column));

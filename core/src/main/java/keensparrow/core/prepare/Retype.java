@@ -56,7 +56,9 @@ public record Retype(
                 type,
                 read.info().role(),
                 read.info().format(),
-                read.info().additivity());
+                read.info().additivity(),
+                info.description(),
+                info.isSensitive());
         return before.with(made, read.column());
     }
 

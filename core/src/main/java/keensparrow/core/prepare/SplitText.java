@@ -45,7 +45,8 @@ public record SplitText(String column, String separator, int parts) implements S
             String label = before.schema().label(column) + " " + (part + 1);
             String name = TextCells.newName(label, after.schema());
             after = after.with(
-                    new ColumnInfo(name, label, ColumnType.TEXT, Role.CATEGORY),
+                    new ColumnInfo(name, label, ColumnType.TEXT, Role.CATEGORY)
+                            .keeping(before.schema().get(column)),
                     TextCells.mapped(texts, text -> part(String.valueOf(text), number)));
         }
         return after;

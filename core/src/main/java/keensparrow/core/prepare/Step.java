@@ -15,6 +15,8 @@ public sealed interface Step
                 SetRole,
                 SetAdditivity,
                 SetFormat,
+                DescribeColumn,
+                SetSensitive,
                 JoinPeriod,
                 FillDown,
                 LeaveOutColumn,

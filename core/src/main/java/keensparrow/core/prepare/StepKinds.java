@@ -10,6 +10,8 @@ public final class StepKinds {
             SetRole.KIND,
             SetAdditivity.KIND,
             SetFormat.KIND,
+            DescribeColumn.KIND,
+            SetSensitive.KIND,
             JoinPeriod.KIND,
             FillDown.KIND,
             LeaveOutColumn.KIND,

@@ -27,7 +27,6 @@ import keensparrow.core.group.GroupingVisitor;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Words;
-import org.jspecify.annotations.Nullable;
 
 /**
  * What a view asks, as a statement that gives the same numbers from a table of the same columns. What SQL has no short
@@ -52,7 +51,8 @@ public final class QuestionSql {
      * @param latest the latest day of a column of dates
      * @param bins that the answer has, by the column that they are of
      */
-    public QuestionSql(Schema schema, String table, Function<String, Optional<LocalDate>> latest, Map<String, Bins> bins) {
+    public QuestionSql(
+            Schema schema, String table, Function<String, Optional<LocalDate>> latest, Map<String, Bins> bins) {
         this.schema = schema;
         this.table = table;
         this.filters = new FilterSql(schema, latest);

@@ -10,6 +10,8 @@ import org.jspecify.annotations.Nullable;
  * @param label what people read; at first the heading in the file
  * @param format null for values shown as they are
  * @param additivity of numbers; null for other types, and in records that are older than it
+ * @param description what it means, for whoever asks; null for none
+ * @param sensitive whether its values are never downloaded
  */
 public record ColumnInfo(
         String name,
@@ -17,7 +19,23 @@ public record ColumnInfo(
         ColumnType type,
         Role role,
         @Nullable ColumnFormat format,
-        @Nullable Additivity additivity) {
+        @Nullable Additivity additivity,
+        @Nullable String description,
+        @Nullable Boolean sensitive) {
+    public ColumnInfo {
+        sensitive = sensitive != null && sensitive; // older records do not say
+    }
+
+    public ColumnInfo(
+            String name,
+            String label,
+            ColumnType type,
+            Role role,
+            @Nullable ColumnFormat format,
+            @Nullable Additivity additivity) {
+        this(name, label, type, role, format, additivity, null, false);
+    }
+
     public ColumnInfo(String name, String label, ColumnType type, Role role, @Nullable ColumnFormat format) {
         this(name, label, type, role, format, null);
     }
@@ -28,19 +46,38 @@ public record ColumnInfo(
     }
 
     public ColumnInfo withLabel(String newLabel) {
-        return new ColumnInfo(name, newLabel, type, role, format, additivity);
+        return new ColumnInfo(name, newLabel, type, role, format, additivity, description, sensitive);
     }
 
     public ColumnInfo withRole(Role newRole) {
-        return new ColumnInfo(name, label, type, newRole, format, additivity);
+        return new ColumnInfo(name, label, type, newRole, format, additivity, description, sensitive);
     }
 
     public ColumnInfo withFormat(ColumnFormat newFormat) {
-        return new ColumnInfo(name, label, type, role, newFormat, additivity);
+        return new ColumnInfo(name, label, type, role, newFormat, additivity, description, sensitive);
     }
 
     public ColumnInfo withAdditivity(Additivity newAdditivity) {
-        return new ColumnInfo(name, label, type, role, format, newAdditivity);
+        return new ColumnInfo(name, label, type, role, format, newAdditivity, description, sensitive);
+    }
+
+    /** @param text null for none */
+    public ColumnInfo described(@Nullable String text) {
+        return new ColumnInfo(name, label, type, role, format, additivity, text, sensitive);
+    }
+
+    public ColumnInfo withSensitive(boolean next) {
+        return new ColumnInfo(name, label, type, role, format, additivity, description, next);
+    }
+
+    /** Whether its values are never downloaded. */
+    public boolean isSensitive() {
+        return sensitive != null && sensitive;
+    }
+
+    /** As it is kept by what was made of the values of another column. */
+    public ColumnInfo keeping(ColumnInfo of) {
+        return of.isSensitive() ? withSensitive(true) : this;
     }
 
     /** Whether a reader may group by it: a category whatever its type, or a place by name. */

@@ -40,13 +40,11 @@ class BesideTest {
     private static final View ROUTES = view("routes", View.Kind.BARS, "route");
     private static final View CLASSES = view("classes", View.Kind.BARS, "class");
     private static final View RING = view("ring", View.Kind.SHARES, "route");
-    private static final View FIGURE = view("figure", View.Kind.FIGURE, "")
-            .drawn(ViewSettings.comparing(ViewSettings.Comparison.ALL));
-    private static final App APP =
-            new App(App.FORMAT, "t", "runs", List.of(), List.of(ROUTES, CLASSES, RING, FIGURE));
+    private static final View FIGURE =
+            view("figure", View.Kind.FIGURE, "").drawn(ViewSettings.comparing(ViewSettings.Comparison.ALL));
+    private static final App APP = new App(App.FORMAT, "t", "runs", List.of(), List.of(ROUTES, CLASSES, RING, FIGURE));
     private static final Selection SLEEPERS = new Selection(
-            List.of(),
-            List.of(new Selection.Mark("classes", new OneOf("class", List.of("Sleeper"), false, false))));
+            List.of(), List.of(new Selection.Mark("classes", new OneOf("class", List.of("Sleeper"), false, false))));
 
     /** What each question is answered with: the groups and their numbers. */
     private static Map<String, String> answers(App app, boolean highlight) {
@@ -64,7 +62,10 @@ class BesideTest {
                                         : groups.axis().get(a).value();
                                 said.append(name)
                                         .append(' ')
-                                        .append(groups.measures().get(0).values().get(a))
+                                        .append(groups.measures()
+                                                .get(0)
+                                                .values()
+                                                .get(a))
                                         .append(' ');
                             }
                             answers.put(answered.id(), said.toString().strip());
@@ -117,5 +118,68 @@ class BesideTest {
                         .app()
                         .condition())
                 .isEqualTo("fare > 2");
+    }
+
+    @Test
+    void totalsOfATableAreOfAllRowsThatAreRead() {
+        View table = new View("table", "", View.Kind.TABLE, null, null, null, 0, List.of("route"), List.of(), PLACE)
+                .besides(List.of(FARES, Measure.ROWS));
+        App app = new App(App.FORMAT, "t", "runs", List.of(), List.of(table, CLASSES));
+        app.validate();
+        List<Object> totals = new java.util.ArrayList<>();
+        new MemoryEngine(TABLE)
+                .answer(
+                        AppQuestions.of(app, new PageRequest(SLEEPERS, List.of("table"), Map.of(), Map.of(), false)),
+                        answered -> {
+                            if (answered.id().equals("beside:table")) {
+                                ((Answer.Groups) answered.answer())
+                                        .measures()
+                                        .forEach(measure -> totals.add(
+                                                measure.values().get(0).intValue()));
+                            }
+                        },
+                        () -> false);
+        assertThat(totals).containsExactly(80, 2);
+        assertThat(AppSentences.view(table, app, TABLE.schema()).text())
+                .isEqualTo("Rows with Route, below them sum of Fare and number of runs, as a table.");
+    }
+
+    @Test
+    void rowsAsDotsAreAskedWithTheFieldsThatTheyLieIn() {
+        View dots = new View(
+                        "dots",
+                        "",
+                        View.Kind.ROW_DOTS,
+                        null,
+                        new GroupBy("fare", null, null, true, null),
+                        "class",
+                        0,
+                        List.of("route"),
+                        List.of(),
+                        PLACE)
+                .grouped(new GroupBy("size", null, null, true, null), null);
+        Table sized = TextRows.table("""
+                Route,Class,Fare,Size
+                A,Seat,10,3
+                B,Sleeper,30,4
+                C,Seat,,5
+                """);
+        App app = new App(App.FORMAT, "t", "runs", List.of(), List.of(dots));
+        app.validate();
+        Map<String, Object> answers = new HashMap<>();
+        new MemoryEngine(sized)
+                .answer(
+                        AppQuestions.of(app, new PageRequest(Selection.NONE, null, Map.of(), Map.of(), false)),
+                        answered -> answers.put(answered.id(), answered.answer()),
+                        () -> false);
+        assertThat(((Answer.Rows) answers.get("beside:dots")).rows())
+                .containsExactly(
+                        List.of("3", "10", "Seat", "A"),
+                        List.of("4", "30", "Sleeper", "B"),
+                        java.util.Arrays.asList("5", null, "Seat", "C"));
+        assertThat(((Answer.Groups) answers.get("view:dots")).rowCount()).isEqualTo(3);
+        assertThat(AppSentences.view(dots, app, sized.schema()).text())
+                .isEqualTo("Fare against Size, coloured by Class, named by Route, as a dot for each row.");
+        assertThat(AppSentences.access(app, sized.schema())).contains("“Fare against Size”");
     }
 }

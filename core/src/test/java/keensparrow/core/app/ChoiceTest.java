@@ -246,8 +246,7 @@ class ChoiceTest {
                 "a");
         App app = app(choice).withViews(List.of(upright));
         app.validate();
-        ViewSettings drawn =
-                app.shown(Map.of("k", "2")).view("a").orElseThrow().drawing();
+        ViewSettings drawn = app.shown(Map.of("k", "2")).view("a").orElseThrow().drawing();
         assertThat(drawn.arrange()).isEqualTo(ViewSettings.Arrangement.FULL);
         assertThat(drawn.upright()).isTrue();
         assertThat(said(app, "a", Map.of("k", "2"))).contains("as shares of each");
@@ -387,6 +386,18 @@ class ChoiceTest {
                         },
                         () -> false);
         assertThat(formats).containsExactly(TAKINGS.format(), mean.format(), null);
+    }
+
+    @Test
+    void aViewOverTimeIsLookedAtInShorterPeriods() {
+        App app = app();
+        View days = app.shown(Map.of("step:b", "DAY")).view("b").orElseThrow();
+        assertThat(days.by()).isEqualTo(new GroupBy("date", TimeStep.DAY));
+        assertThat(said(app, "b", Map.of("step:b", "DAY"))).isEqualTo("Average of Delay by day, as bars.");
+        assertThat(app.shown(Map.of("step:b", "MOON")).view("b").orElseThrow().by())
+                .isEqualTo(MONTHS.by());
+        assertThat(app.shown(Map.of("step:a", "DAY")).view("a").orElseThrow().by())
+                .isEqualTo(ROUTES.by()); // routes are no periods
     }
 
     @Test

@@ -33,8 +33,8 @@ class DoubtsTest {
 
     @Test
     void aValueFarFromAllOthersIsFoundAndLeftOut() {
-        Table table = table(
-                "Depot,Energy use", 60, i -> "D" + i % 4 + "," + (i == 31 ? 210_000 : 18_000 + i % 7 * 500));
+        Table table =
+                table("Depot,Energy use", 60, i -> "D" + i % 4 + "," + (i == 31 ? 210_000 : 18_000 + i % 7 * 500));
         Doubt doubt = doubts(table).get(0);
         assertThat(doubt.column()).isEqualTo("energy_use");
         assertThat(doubt.text()).isEqualTo("A value of “Energy use” lies far above all others, from 210000 on.");
@@ -61,7 +61,8 @@ class DoubtsTest {
                 .extracting(Doubt::text)
                 .containsExactly("A value of “Ordered” lies far above all others, from 2046-03-01 on.");
         assertThat(doubts(table).get(0).condition()).isEqualTo("\"ordered\" >= date '2046-03-01'");
-        assertThat(after(table, doubts(table).get(0).remedies().get(0)).rowCount()).isEqualTo(79);
+        assertThat(after(table, doubts(table).get(0).remedies().get(0)).rowCount())
+                .isEqualTo(79);
         Table births = table("Born,Amount", 80, i -> LocalDate.of(1930 + i, 5, 1) + "," + (100 + i % 9));
         assertThat(doubts(births)).isEmpty();
     }
@@ -77,7 +78,9 @@ class DoubtsTest {
         assertThat(doubt.text()).isEqualTo("2 rows stand in the table more than once, alike in every column.");
         assertThat(after(twice, doubt.remedies().get(0)).rowCount()).isEqualTo(120);
         Table sameKey = table(
-                "Order id,Day,Customer,Amount,Pieces", 121, i -> i == 120 ? "A-1003,2026-02-01,K9,99,4" : orders.apply(i));
+                "Order id,Day,Customer,Amount,Pieces",
+                121,
+                i -> i == 120 ? "A-1003,2026-02-01,K9,99,4" : orders.apply(i));
         assertThat(doubts(sameKey))
                 .extracting(Doubt::text)
                 .containsExactly("“Order id” looks like the name of a row, but a value stands in more than one.");
@@ -106,7 +109,11 @@ class DoubtsTest {
                 .extracting(Doubt::text)
                 .containsExactly("“Contact” holds mail addresses: personal data, if they are of people.");
         Table phone = table("Note,Contact", 30, i -> "n" + i + ",+49 30 55501" + (10 + i));
-        assertThat(doubts(phone)).extracting(Doubt::text).singleElement().asString().contains("telephone numbers");
+        assertThat(doubts(phone))
+                .extracting(Doubt::text)
+                .singleElement()
+                .asString()
+                .contains("telephone numbers");
         assertThat(after(mail, doubts(mail).get(0).remedies().get(0)).schema().has("contact"))
                 .isFalse();
         Table handle = table("Note,Contact", 30, i -> "n" + i + ",guest-" + i);
@@ -116,10 +123,10 @@ class DoubtsTest {
     @Test
     void columnsThatSayNothingAreFound() {
         Table table = table(
-                "Shop,Country,Amount", 1000, i -> "S" + i % 5 + "," + (i == 3 ? "Norway" : "Sweden") + "," + (5 + i % 90));
-        assertThat(doubts(table))
-                .extracting(Doubt::text)
-                .containsExactly("“Country” is Sweden in all rows but 1.");
+                "Shop,Country,Amount",
+                1000,
+                i -> "S" + i % 5 + "," + (i == 3 ? "Norway" : "Sweden") + "," + (5 + i % 90));
+        assertThat(doubts(table)).extracting(Doubt::text).containsExactly("“Country” is Sweden in all rows but 1.");
         assertThat(doubts(table).get(0).condition()).isEqualTo("\"country\" <> 'Sweden'");
         Table one = table("Shop,Country,Amount", 60, i -> "S" + i % 5 + ",Sweden," + (5 + i % 40));
         assertThat(doubts(one)).extracting(Doubt::text).containsExactly("“Country” is Sweden in every row.");

@@ -123,11 +123,7 @@ final class AppParts {
             Part part = parts.get(p);
             boolean shown = part.app().views().stream().anyMatch(view -> request.wants(view.id()));
             readings.add(new AppSentences.Reading(
-                    part.definition(),
-                    part.schema(),
-                    passing.get(p),
-                    all(part, engines.get(p)),
-                    shown));
+                    part.definition(), part.schema(), passing.get(p), all(part, engines.get(p)), shown));
         }
         return AppSentences.selection(readings, selection);
     }

@@ -1,10 +1,8 @@
 package keensparrow.server.app;
 
-import java.util.stream.Stream;
-import keensparrow.core.filter.ExpressionFilter;
-import keensparrow.core.engine.QueryEngine;
 import io.javalin.http.Context;
 import java.util.List;
+import java.util.stream.Stream;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
 import keensparrow.core.app.AppDataset;
@@ -13,6 +11,8 @@ import keensparrow.core.app.choice.Proposing;
 import keensparrow.core.app.view.Conversion;
 import keensparrow.core.app.view.View;
 import keensparrow.core.draft.FirstDraft;
+import keensparrow.core.engine.QueryEngine;
+import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.words.Words;
 import keensparrow.server.dataset.AnswerLine;
 import keensparrow.server.dataset.Dataset;
@@ -188,7 +188,8 @@ public final class AppRoutes {
 
     /** A condition of a whole app that is written anew must be one: every number would be missing else. */
     private void requireReadable(AppRecord before, App next) {
-        conditions(next).filter(condition -> !conditions(before.draft()).toList().contains(condition))
+        conditions(next)
+                .filter(condition -> !conditions(before.draft()).toList().contains(condition))
                 .findFirst()
                 .ifPresent(changed -> {
                     next.validate();

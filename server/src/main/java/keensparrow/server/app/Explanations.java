@@ -290,7 +290,11 @@ public final class Explanations {
         } else if (whole.allows(Downloads.ROWS)) {
             asked.part().app().views().stream().filter(View::isOfRows).forEach(table -> names.addAll(table.columns()));
         }
-        return names.stream().filter(schema::has).limit(MAX_COLUMNS).toList();
+        return names.stream()
+                .filter(schema::has)
+                .filter(name -> !schema.get(name).isSensitive())
+                .limit(MAX_COLUMNS)
+                .toList();
     }
 
     /** The rows behind a view, to be read. @param reading what is read, in words */

@@ -202,7 +202,8 @@ public final class PageAnswers {
         Map<String, String> finds = orEmpty(request.finds()).entrySet().stream()
                 .filter(find -> part.filters().containsValue(find.getKey()))
                 .collect(Collectors.toMap(find -> part.column(find.getKey()), Map.Entry::getValue));
-        return new PageRequest(selection, request.views(), slices, finds, withFilters, Boolean.TRUE.equals(request.highlight()));
+        return new PageRequest(
+                selection, request.views(), slices, finds, withFilters, Boolean.TRUE.equals(request.highlight()));
     }
 
     private static Answered told(Answered answered, UnaryOperator<UserException> telling) {

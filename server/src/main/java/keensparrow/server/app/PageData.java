@@ -88,7 +88,8 @@ public record PageData(
             Role role,
             int distinct,
             @Nullable ColumnFormat format,
-            List<FilterSpec.Kind> filters) {}
+            List<FilterSpec.Kind> filters,
+            @Nullable String description) {}
 
     /** The data behind: which version, how old. @param skipped steps that were skipped since they do not fit any more */
     public record Data(String name, int version, Instant loadedAt, int rowCount, int skipped) {}
@@ -207,7 +208,8 @@ public record PageData(
                         version.profile().column(info.name()).distinct(),
                         info.format(),
                         FilterSpec.Kind.fitting(
-                                info, version.profile().column(info.name()).distinct())))
+                                info, version.profile().column(info.name()).distinct()),
+                        info.description()))
                 .toList();
     }
 
@@ -255,6 +257,16 @@ public record PageData(
         if (view.condition() != null) {
             names.addAll(Expressions.columns(view.condition()));
         }
+        return names;
+    }
+
+    /** Columns whose values name the groups of a view. */
+    static Set<String> groupedBy(View view) {
+        Set<String> names = new LinkedHashSet<>();
+        add(names, view.by());
+        add(names, view.split());
+        add(names, view.across());
+        add(names, view.panels());
         return names;
     }
 

@@ -26,6 +26,7 @@ import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
 import keensparrow.core.question.Limits;
 import keensparrow.core.question.Question;
+import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
@@ -85,7 +86,13 @@ public final class PageDownloads {
         QueryEngine engine = reading.engine();
         Schema schema = engine.schema();
         Selection selection = reading.selection();
-        List<String> columns = table.columns().stream().filter(schema::has).toList();
+        List<String> columns = table.columns().stream()
+                .filter(schema::has)
+                .filter(column -> !reading.part().schema().get(column).isSensitive())
+                .toList();
+        if (columns.isEmpty()) {
+            throw new UserException(ErrorCode.NOT_ALLOWED, Text.of("server.app.nothingMayLeave"));
+        }
         List<Question.Sort> sort =
                 sort(ctx, table).stream().filter(by -> schema.has(by.column())).toList();
         Set<Filter> filters = AppQuestions.narrowing(reading.part().app(), table, selection);
@@ -109,6 +116,7 @@ public final class PageDownloads {
                 .filter(named -> !named.isOfRows())
                 .orElseThrow(PageDownloads::noSuchView);
         Reading reading = reading(app, dataset, view, asked);
+        requireHarmless(view, reading.part().schema());
         QueryEngine engine = reading.engine();
         Selection selection = reading.selection();
         PageRequest only = new PageRequest(selection, List.of(view.id()), Map.of(), Map.of(), false);
@@ -133,6 +141,18 @@ public final class PageDownloads {
                         "")
                 .about(() -> about(reading))
                 .records(table.headings(), table.rows());
+    }
+
+    /** The names of groups are values: those of a sensitive column never leave. */
+    private static void requireHarmless(View view, Schema schema) {
+        PageData.groupedBy(view).stream()
+                .flatMap(name -> schema.find(name).stream())
+                .filter(ColumnInfo::isSensitive)
+                .findFirst()
+                .ifPresent(info -> {
+                    throw new UserException(
+                            ErrorCode.NOT_ALLOWED, Text.of("app.theViewHasASensitive", "column", info.label()));
+                });
     }
 
     /** What a download reads: a part of the app, and how it is selected. */

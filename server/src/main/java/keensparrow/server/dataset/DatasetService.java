@@ -1,7 +1,5 @@
 package keensparrow.server.dataset;
 
-import keensparrow.core.table.Table;
-import keensparrow.core.engine.MemoryEngine;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.io.IOException;
@@ -18,6 +16,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
 import keensparrow.core.draft.FirstDraft;
+import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -26,6 +25,7 @@ import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.core.prepare.Step;
 import keensparrow.core.prepare.Steps;
 import keensparrow.core.sentence.Wording;
+import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
 import keensparrow.server.job.Job;

@@ -45,16 +45,19 @@ public record Option(
     }
 
     public static Option of(String id, Measure measure) {
-        return new Option(id, null, measure, null, null, null, null, null, null, null, null, null, null, null, null, null);
+        return new Option(
+                id, null, measure, null, null, null, null, null, null, null, null, null, null, null, null, null);
     }
 
     public static Option ofNamed(String id, String measureId) {
-        return new Option(id, null, null, measureId, null, null, null, null, null, null, null, null, null, null, null, null);
+        return new Option(
+                id, null, null, measureId, null, null, null, null, null, null, null, null, null, null, null, null);
     }
 
     /** @param derived null for the values as they are */
     public static Option ofDerived(String id, @Nullable Derived derived) {
-        return new Option(id, null, null, null, derived, null, null, null, null, null, null, null, null, null, null, null);
+        return new Option(
+                id, null, null, null, derived, null, null, null, null, null, null, null, null, null, null, null);
     }
 
     public static Option of(String id, GroupBy by) {
@@ -67,16 +70,19 @@ public record Option(
 
     /** @param split null for no split */
     public static Option ofSplit(String id, @Nullable String split) {
-        return new Option(id, null, null, null, null, null, null, split, null, null, null, null, null, null, null, null);
+        return new Option(
+                id, null, null, null, null, null, null, split, null, null, null, null, null, null, null, null);
     }
 
     public static Option ofLargest(String id, int largest) {
-        return new Option(id, null, null, null, null, null, null, null, largest, null, null, null, null, null, null, null);
+        return new Option(
+                id, null, null, null, null, null, null, null, largest, null, null, null, null, null, null, null);
     }
 
     /** @param width null for round ones */
     public static Option ofWidth(String id, @Nullable BigDecimal width) {
-        return new Option(id, null, null, null, null, null, null, null, null, width, null, null, null, null, null, null);
+        return new Option(
+                id, null, null, null, null, null, null, null, null, width, null, null, null, null, null, null);
     }
 
     public static Option of(String id, View.Kind view) {
@@ -84,7 +90,8 @@ public record Option(
     }
 
     public static Option ofShown(String id, boolean shown) {
-        return new Option(id, null, null, null, null, null, null, null, null, null, null, shown, null, null, null, null);
+        return new Option(
+                id, null, null, null, null, null, null, null, null, null, null, shown, null, null, null, null);
     }
 
     /** @param columns of a table */

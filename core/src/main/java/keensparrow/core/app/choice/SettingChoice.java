@@ -115,9 +115,7 @@ final class SettingChoice<T> implements ChoiceKind {
 
     @Override
     public View apply(View view, Option option, List<NamedMeasure> measures) {
-        return option.settings() == null
-                ? view
-                : view.drawn(view.drawing().over(with.apply(value(option.settings()))));
+        return option.settings() == null ? view : view.drawn(view.drawing().over(with.apply(value(option.settings()))));
     }
 
     /** Parts must be there to stand in some way, periods to be compared. */

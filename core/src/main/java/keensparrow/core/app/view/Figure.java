@@ -58,8 +58,7 @@ final class Figure extends GroupsKind {
         ViewSettings.Comparison compare = view.drawing().compare();
         if (isAgainstAll(view)) {
             words.phrase(
-                    "view.comparedWithAllRows",
-                    Sentence.control("comparison", ViewSettings.Comparison.ALL.label()));
+                    "view.comparedWithAllRows", Sentence.control("comparison", ViewSettings.Comparison.ALL.label()));
         } else if (by != null && compare != null) {
             words.phrase("view.andTheLatestComparedWith", Sentence.control("comparison", compare.label()));
         }

@@ -1,5 +1,6 @@
 package keensparrow.core.app.view;
 
+import java.util.List;
 import keensparrow.core.words.Words;
 
 /** One row at a time, all of it. */
@@ -17,5 +18,10 @@ final class RowRecord extends RowTable {
     @Override
     public Place size() {
         return new Place(0, 0, 6, 6);
+    }
+
+    @Override
+    public List<Slot> slots() {
+        return List.of(Slot.COLUMNS, Slot.CONDITION);
     }
 }

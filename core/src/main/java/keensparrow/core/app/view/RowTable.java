@@ -1,7 +1,9 @@
 package keensparrow.core.app.view;
 
 import java.util.List;
+import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.measure.AppWords;
+import keensparrow.core.app.measure.MeasureSentences;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.question.Question;
@@ -29,7 +31,7 @@ class RowTable implements ViewKind {
 
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.COLUMNS, Slot.CONDITION);
+        return List.of(Slot.COLUMNS, Slot.MEASURES, Slot.CONDITION);
     }
 
     @Override
@@ -64,6 +66,18 @@ class RowTable implements ViewKind {
         return new Question.Rows(view.columns(), sort, slice.offset(), slice.limit(), slice.find());
     }
 
+    /** Totals of all rows that are read, below them. */
+    @Override
+    public List<Measure> measures(View view) {
+        return slots().contains(Slot.MEASURES) ? view.others() : List.of();
+    }
+
+    @Override
+    public @Nullable Question beside(View view) {
+        List<Measure> totals = measures(view);
+        return totals.isEmpty() ? null : new Question.Groups(List.of(), totals, Question.Order.LABEL);
+    }
+
     @Override
     public Sentence sentence(View view, AppWords names) {
         Schema schema = names.schema();
@@ -71,6 +85,12 @@ class RowTable implements ViewKind {
         words.control("columns", Words.say("view.rowsWith", "view", columns(view, schema)));
         for (Question.Sort sort : view.sort()) {
             words.phrase("view.by3", Sentence.control("sort", schema.label(sort.column()) + direction(sort, schema)));
+        }
+        if (!measures(view).isEmpty()) {
+            List<String> totals = measures(view).stream()
+                    .map(measure -> MeasureSentences.of(measure, names.noun(), schema))
+                    .toList();
+            words.phrase("view.withTotals", Sentence.control("measures", Wording.all(totals)));
         }
         GroupsKind.narrowed(words, view);
         return words.phrase("view.as", Sentence.control("kind", label())).build();

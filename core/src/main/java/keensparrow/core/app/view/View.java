@@ -1,8 +1,10 @@
 package keensparrow.core.app.view;
 
 import java.util.List;
+import java.util.stream.Stream;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.measure.NamedMeasure;
+import keensparrow.core.group.TimeStep;
 import keensparrow.core.question.Question;
 import org.jspecify.annotations.Nullable;
 
@@ -144,6 +146,18 @@ public record View(
         return new View(
                 id, title, kind, measure, next, split, largest, columns, sort, place, order, page, measureId, measures,
                 across, panels, settings, dataset, condition);
+    }
+
+    /** Over periods of another length. @param step name of it; what is none, or null, leaves the view as it is */
+    public View inSteps(@Nullable String step) {
+        if (step == null || by == null || by.form() != GroupBy.Form.PERIODS) {
+            return this;
+        }
+        return Stream.of(TimeStep.values())
+                .filter(each -> each.name().equals(step))
+                .findFirst()
+                .map(each -> withBy(new GroupBy(by.column(), each)))
+                .orElse(this);
     }
 
     /** @param next null for no split */
