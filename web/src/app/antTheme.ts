@@ -11,6 +11,7 @@ export function antTheme(dark: boolean): ThemeConfig {
       colorBgBase: dark ? '#211e1a' : '#fffdf9',
       colorTextBase: dark ? '#efe8dc' : '#2a2621',
       colorBorder: dark ? '#3a342d' : '#ddd5c7',
+      colorTextPlaceholder: dark ? '#a99f90' : '#6b6357',
       colorError: dark ? '#f0907f' : '#a33224',
       borderRadius: 4,
       boxShadow: '0 0 0 1px var(--hairline)',

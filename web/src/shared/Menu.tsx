@@ -44,7 +44,7 @@ export function Menu({
         className={className ?? 'button'}
         aria-expanded={open}
         aria-haspopup="dialog"
-        aria-label={name}
+        aria-label={name && typeof label === 'string' ? `${label}, ${name}` : name}
         onClick={() => setOpen(!open)}
       >
         {label}

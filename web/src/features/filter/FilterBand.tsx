@@ -101,6 +101,7 @@ export function FilterBand(props: Props) {
             if (event.key === 'Escape') setSheet(false);
           }}
         >
+          <h2 className="sr-only">{say('filter.filters')}</h2>
           {data.app.filters.map(one)}
           {choices}
         </div>

@@ -249,7 +249,7 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
         <p className="step-sentence">{say('import.nothingOfThisSheetIs')}</p>
       )}
       <ValuesAreRead look={look} choices={choices} onChange={onChange} />
-      {look.notes.length > 0 && <h3>{say('import.worthKnowing')}</h3>}
+      {look.notes.length > 0 && <h2 className="worth-knowing">{say('import.worthKnowing')}</h2>}
       <ul className="notes">
         {look.notes.map((note) => (
           <li key={note}>{note}</li>

@@ -96,47 +96,49 @@ function Proposal({ path, dataset, first, button, start, onDone }: Props) {
           {button}
         </button>
       </TitleBar>
-      {(problem ?? look.error) && (
-        <main>
-          <ProblemNote error={(problem ?? look.error) as Error} />
-          {look.error && (
-            <button type="button" className="word" onClick={() => setChoices({})}>
-              {say('import.allAsItWasFound')}
-            </button>
-          )}
-        </main>
-      )}
-      {job && (
-        <main>
-          <LoadProgress
-            job={job}
-            onDone={onDone}
-            onStopped={(message) => {
-              setJob(null);
-              setProblem(new Error(message));
-            }}
-          />
-        </main>
-      )}
-      {data && (
-        <div className="prepare">
-          <HowItIsRead look={data} choices={choices} onChange={setChoices} onPart={setPart} />
-          <section className={look.isPlaceholderData ? 'prepare-table fading' : 'prepare-table'}>
-            <h2>
-              {say('import.theCellsAsTheyAre')}{' '}
-              <span className="soft">
-                {say('import.whatIsFramedIsRead', { moreRows: data.moreRows ? 'yes' : 'no' })}
-              </span>
-            </h2>
-            <RawCells
-              look={data}
-              path={path}
-              choices={choices}
-              onChange={(change) => setChoices(withTable(data, choices, change))}
+      <main className="edge-to-edge">
+        {(problem ?? look.error) && (
+          <section className="import-said">
+            <ProblemNote error={(problem ?? look.error) as Error} />
+            {look.error && (
+              <button type="button" className="word" onClick={() => setChoices({})}>
+                {say('import.allAsItWasFound')}
+              </button>
+            )}
+          </section>
+        )}
+        {job && (
+          <section className="import-said">
+            <LoadProgress
+              job={job}
+              onDone={onDone}
+              onStopped={(message) => {
+                setJob(null);
+                setProblem(new Error(message));
+              }}
             />
           </section>
-        </div>
-      )}
+        )}
+        {data && (
+          <div className="prepare">
+            <HowItIsRead look={data} choices={choices} onChange={setChoices} onPart={setPart} />
+            <section className={look.isPlaceholderData ? 'prepare-table fading' : 'prepare-table'}>
+              <h2>
+                {say('import.theCellsAsTheyAre')}{' '}
+                <span className="soft">
+                  {say('import.whatIsFramedIsRead', { moreRows: data.moreRows ? 'yes' : 'no' })}
+                </span>
+              </h2>
+              <RawCells
+                look={data}
+                path={path}
+                choices={choices}
+                onChange={(change) => setChoices(withTable(data, choices, change))}
+              />
+            </section>
+          </div>
+        )}
+      </main>
     </>
   );
 }

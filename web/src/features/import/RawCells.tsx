@@ -199,7 +199,9 @@ const Cells = memo(function Cells(props: CellsProps) {
       </colgroup>
       <thead>
         <tr style={{ height: places.top }}>
-          <th aria-label={say('import.row')} />
+          <th>
+            <span className="sr-only">{say('import.row')}</span>
+          </th>
           <th className="beside" aria-hidden />
           {columns.map((column) => (
             <th

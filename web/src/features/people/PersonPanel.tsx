@@ -31,7 +31,7 @@ export function PersonPanel({
   };
   return (
     <section className="card panel person" aria-label={account.name}>
-      <h3>{account.name}</h3>
+      <h2>{account.name}</h2>
       {problem && <ProblemNote error={problem} />}
       <p className="person-line">
         <label>

@@ -74,7 +74,7 @@ export function PreparePage() {
           {app ? say('prepare.goToTheApp') : say('prepare.composeAnApp')}
         </button>
       </TitleBar>
-      <div className="prepare">
+      <main className="edge-to-edge prepare">
         <StepList
           data={data}
           looked={column?.info.name ?? null}
@@ -148,7 +148,7 @@ export function PreparePage() {
             />
           </div>
         </section>
-      </div>
+      </main>
     </>
   );
 }

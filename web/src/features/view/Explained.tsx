@@ -69,7 +69,12 @@ export function Explained({
       {data.sample === null ? (
         <p className="soft">{say('view.thisAppGivesNoRows')}</p>
       ) : (
-        <div className="rows-behind twin">
+        <div
+          className="rows-behind twin"
+          tabIndex={0}
+          role="region"
+          aria-label={say('view.madeOfRows', { rows: data.rows })}
+        >
           <table>
             <thead>
               <tr>

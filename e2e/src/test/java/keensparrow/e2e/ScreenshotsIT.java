@@ -68,7 +68,7 @@ class ScreenshotsIT {
             JsonNode revenue = titled(client.get("/api/apps").path("apps"), "Revenue and berths");
             browser.open(server.address() + "/apps/" + revenue.path("id").asText());
             drawn(browser);
-            browser.click("button[aria-label='What colleagues choose']");
+            browser.click("button[aria-label$='What colleagues choose']");
             browser.see(".definition");
             picture(browser, "compose-choices");
             browser.open(server.address() + "/apps/" + app.path("id").asText() + "/publish");

@@ -215,7 +215,7 @@ class SentencesIT {
     @Test
     @Order(5)
     void theAuthorSaysWhichRowsTheAppIsAbout() {
-        browser.click("button[aria-label='How each filter works']");
+        browser.click("button[aria-label$='How each filter works']");
         String field = "input[aria-label='Only nights where']";
         browser.see(field).sendKeys("coach = 'Sleper'", Keys.ENTER);
         browser.sees(".reading", "Reading all 0 nights where coach = 'Sleper'");
@@ -238,7 +238,7 @@ class SentencesIT {
         browser.clickText("div[@class='editor-end']//button", "columns");
         browser.sees(".choices .choice:last-child", "Columns");
         browser.see("[data-save=saved]");
-        browser.click("button[aria-label='What colleagues choose']");
+        browser.click("button[aria-label$='What colleagues choose']");
         browser.clickText("fieldset[@aria-label='Columns']//button", "Write an option");
         browser.see("[data-save=saved]");
         browser.click(".definition[aria-label='Columns'] li:last-of-type .ant-select");

@@ -190,10 +190,10 @@ export function TableView({
             template={template}
           />
         )}
-        <p className="sr-only" role="status">
-          {say('view.rows', { rowCount: count(answer.rowCount) })}
-        </p>
       </div>
+      <p className="sr-only" role="status">
+        {say('view.rows', { rowCount: count(answer.rowCount) })}
+      </p>
     </>
   );
 }

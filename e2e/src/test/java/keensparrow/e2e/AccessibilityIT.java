@@ -1,0 +1,157 @@
+package keensparrow.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import keensparrow.demo.Client;
+import keensparrow.demo.DemoFiles;
+import keensparrow.demo.Seed;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.Keys;
+
+/** The rules of axe-core on every screen and its states: names, roles, order of headings, contrast. */
+class AccessibilityIT {
+    private static final Path AXE = Path.of("../web/node_modules/axe-core/axe.min.js");
+
+    /** Each broken rule with the first element that breaks it. */
+    private static final String RUN = """
+            const done = arguments[arguments.length - 1];
+            axe.run(document, { resultTypes: ['violations'] }).then(({ violations }) =>
+              done(violations.map(({ id, nodes }) =>
+                `${id} (${nodes.length}): ${nodes.map(({ html }) => html.slice(0, 130)).slice(0, 6).join(' | ')} ${nodes[0].any.concat(nodes[0].all, nodes[0].none).map(({ message }) => message).join('; ').slice(0, 200)}`)));
+            """;
+
+    @TempDir
+    Path folder;
+
+    private Browser browser;
+    private String rules;
+    private final List<String> broken = new ArrayList<>();
+
+    @Test
+    void noScreenBreaksARule() throws Exception {
+        rules = Files.readString(AXE);
+        Path files = folder.resolve("files");
+        DemoFiles.writeTo(files);
+        DemoFiles.writeWarehouse(folder.resolve("data/warehouse"));
+        try (RunningServer server = new RunningServer(folder.resolve("data"));
+                Browser opened = new Browser(folder)) {
+            browser = opened;
+            String told = Seed.run(server.address(), server.data().resolve("setup-address.txt"), files);
+            String password = told.replaceAll("(?s).*analyst +(\\S+).*", "$1");
+            browser.open(server.address() + "/sign-in");
+            browser.see("input[name=password]");
+            check("sign in");
+            browser.signIn(server.address(), "analyst", password);
+            browser.seeText("h2", "Datasets");
+            check("home");
+            authors(server, password, files);
+            readers(server.address() + "/a/" + told.replaceAll("(?s).*?/a/([0-9a-f]+).*", "$1"));
+            people(server, told.replaceAll("(?s).* admin +(\\S+).*", "$1"));
+        }
+        assertThat(broken).isEmpty();
+    }
+
+    private void authors(RunningServer server, String password, Path files) throws Exception {
+        browser.pick("input[type=file]", files.resolve("energy-by-month.xlsx"));
+        browser.see(".edge.left");
+        check("how a file is read");
+        Client client = new Client(server.address());
+        client.signIn("analyst", password);
+        JsonNode app = null;
+        for (JsonNode each : client.get("/api/apps").path("apps")) {
+            if (each.path("title").asText().startsWith("Night routes")) {
+                app = each;
+            }
+        }
+        assertThat(app).isNotNull();
+        browser.open(server.address() + "/datasets/" + app.path("datasetId").asText());
+        browser.see(".preview td");
+        check("look and prepare");
+        browser.open(server.address());
+        browser.clickText("ul[2]//a", "Energy by month");
+        browser.sees(".prepare-table h2", "576 rows");
+        check("steps");
+        browser.click("button[aria-label='Change step 6']");
+        browser.see(".step-editor");
+        check("a step being changed");
+        browser.find("Kinds of steps", "Keep or leave out rows by a condition");
+        browser.see(".step-editor textarea");
+        check("a step being written");
+        String compose = server.address() + "/apps/" + app.path("id").asText();
+        browser.open(compose);
+        browser.see(".chart[data-ready]:not([data-ready='0'])");
+        check("compose");
+        browser.click("[data-view=byroute] .cell-tools button");
+        browser.see(".sentence-editor");
+        check("a view being edited");
+        browser.clickText("button", "Done");
+        browser.click("button[aria-label$='How each filter works']");
+        browser.see(".filter-specs");
+        check("filter settings");
+        browser.open(compose + "/publish");
+        browser.see("input[aria-label=Link]");
+        check("publish");
+        browser.open(server.address() + "/query");
+        browser.see("textarea[aria-label=Query]");
+        check("query");
+    }
+
+    private void readers(String link) {
+        browser.open(link);
+        browser.see(".chart[data-ready]:not([data-ready='0'])");
+        check("an app");
+        browser.open(link + "?m.byroute=route~.is~.Vienna–Hamburg&marks=highlight&f.coach_class=is~.Sleeper");
+        browser.see(".chart[data-ready]:not([data-ready='0'])");
+        browser.click("[data-part='view:byroute'] .view-twin button");
+        browser.see("[data-part='view:byroute'] .twin table");
+        check("an app with a mark and a table");
+        browser.clickText("button", "All 24");
+        browser.see(".values.all");
+        check("all values of a filter");
+        browser.press(Keys.ESCAPE);
+        browser.click("[data-part='view:byroute'] button[aria-haspopup=dialog]");
+        browser.see("dialog tbody tr");
+        check("what is this");
+        browser.press(Keys.ESCAPE);
+        browser.open(link + "?f.delay_in_minutes=between~.99999~.");
+        browser.sees(".reading", "Reading 0 of");
+        check("an app without a row");
+        browser.size(390, 844);
+        browser.open(link);
+        browser.see(".chart[data-ready]:not([data-ready='0'])");
+        check("an app on a narrow screen");
+        browser.click(".sheet-button");
+        browser.see(".sheet-open");
+        check("its filters as a sheet");
+        browser.size(1280, 800);
+    }
+
+    private void people(RunningServer server, String administrator) {
+        browser.open(server.address());
+        browser.clickText("button", "Sign out");
+        browser.fillIn("admin", administrator);
+        browser.clickText("a", "People");
+        browser.clickText("button", "analyst");
+        browser.see(".person");
+        check("people");
+        browser.clickText("a", "What people did");
+        browser.sees(".audit", "signed in");
+        check("what people did");
+        browser.open(server.address() + "/account");
+        browser.see("main");
+        check("your account");
+    }
+
+    private void check(String screen) {
+        browser.script(rules);
+        for (Object rule : (List<?>) browser.later(RUN)) {
+            broken.add(screen + ": " + rule);
+        }
+    }
+}
