@@ -159,6 +159,10 @@ class ScopeTest {
         assertThat(anna.get(base + "/behind.csv?view=team").body())
                 .doesNotContain("Ada")
                 .contains("team");
+        assertThat(anna.call("POST", "/api/datasets/" + dataset + "/rows.csv", "{}")
+                        .body()
+                        .lines())
+                .startsWith("\uFEFFteam,salary");
         assertThat(anna.get(base + "/numbers.csv?view=team").status()).isEqualTo(200);
         TestServer.Reply refused = anna.get(base + "/numbers.csv?view=person");
         assertThat(refused.status()).isEqualTo(403);

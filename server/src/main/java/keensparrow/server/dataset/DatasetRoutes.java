@@ -24,6 +24,7 @@ import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
+import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Words;
 import keensparrow.server.http.Access;
@@ -390,15 +391,21 @@ public final class DatasetRoutes {
     private void download(Context ctx, Caller caller) throws Exception {
         RowsRequest request = Requests.body(ctx, RowsRequest.class);
         Dataset dataset = service.get(caller.id(), ctx.pathParam("id"));
-        QueryEngine engine = service.engine(service.version(dataset));
+        Dataset.Version version = service.version(dataset);
+        QueryEngine engine = service.engine(version);
         List<Filter> filters = orEmpty(request.filters());
         Limits.check(filters);
         Limits.checkSort(orEmpty(request.sort()));
         Limits.most(orEmpty(request.columns()).size(), Limits.COLUMNS, Words.say("server.dataset.columns"));
         filters.forEach(engine::check);
-        List<String> columns = request.columns() == null
+        List<String> asked = request.columns() == null
                 ? engine.schema().columns().stream().map(ColumnInfo::name).toList()
                 : request.columns();
+        Schema schema = version.schema();
+        List<String> columns = asked.stream()
+                .filter(name ->
+                        schema.find(name).filter(ColumnInfo::isSensitive).isEmpty())
+                .toList();
         QueryEngine.RowScan scan = new QueryEngine.RowScan(
                 columns,
                 new HashSet<>(filters),
