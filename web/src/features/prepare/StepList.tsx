@@ -10,6 +10,7 @@ import { AddStep } from './AddStep';
 import { NameForm } from './NameForm';
 import type { StepColumn } from './slots';
 import { StepEditor } from './StepEditor';
+import { StepsFile } from './StepsFile';
 import { useAfter } from './useAfter';
 import { say } from '../../words';
 
@@ -268,6 +269,7 @@ export function StepList(props: Props) {
         onStep={(step) => onChange([...data.steps, step])}
       />
       <p className="soft">{say('prepare.pressAColumnsHeadingTo')}</p>
+      <StepsFile data={data} busy={busy} onChange={onChange} />
       <NameForm key={`${data.name} ${data.noun}`} data={data} onSaved={onNewVersion} />
     </aside>
   );

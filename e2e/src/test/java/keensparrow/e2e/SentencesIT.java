@@ -210,6 +210,17 @@ class SentencesIT {
         browser.clickText("th//button", "Contact");
         browser.clickText("label", "Its values are never downloaded");
         browser.sees(".steps ol", "Values of Contact leave in files never.");
+        Path steps = folder.resolve("steps.json");
+        Files.writeString(
+                steps,
+                "{\"format\": 1, \"steps\": [{\"kind\": \"relabel\", \"column\": \"used\", \"label\": \"Power\"}]}");
+        browser.pick(".steps-file input[type=file]", steps);
+        browser.sees(".steps ol", "Power");
+        Files.writeString(steps, "[]");
+        browser.pick(".steps-file input[type=file]", steps);
+        browser.sees(".steps-file .problem", "steps.json holds no steps");
+        assertThat(browser.see(".steps-file a[download]").getDomAttribute("href"))
+                .contains("%22relabel%22");
     }
 
     @Test

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import keensparrow.core.app.App;
 import keensparrow.core.parallel.ParallelRunner;
+import keensparrow.core.prepare.StepsDocument;
 import keensparrow.server.account.AccountRoutes;
 import keensparrow.server.account.AccountService;
 import keensparrow.server.account.PeopleRoutes;
@@ -170,6 +171,13 @@ public final class Server implements AutoCloseable {
                 "The JSON Schema of an app's document",
                 OpenApi.AnyJson.class,
                 (ctx, caller) -> ctx.json(appSchema));
+        JsonNode stepsSchema = OpenApi.schemaOf(StepsDocument.class);
+        api.get(
+                "/api/schemas/steps.json",
+                Access.ANYONE,
+                "The JSON Schema of steps as a document",
+                OpenApi.AnyJson.class,
+                (ctx, caller) -> ctx.json(stepsSchema));
         Map<String, Object> description = OpenApi.document(api.routes());
         api.get(
                 "/api/openapi.json",
