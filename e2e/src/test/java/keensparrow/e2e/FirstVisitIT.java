@@ -66,7 +66,7 @@ class FirstVisitIT {
                 browser.all(".view-cell").forEach(cell -> kinds.add(cell.getDomAttribute("class")));
             }
         }
-        assertThat(kinds).hasSize(14);
+        assertThat(kinds).hasSize(15);
     }
 
     private static long packed(String address) throws IOException, InterruptedException {

@@ -38,6 +38,7 @@ class PseudoLanguageIT {
               }
             }
             for (const element of document.querySelectorAll('button, .button, h1, h2, h3, label, th, .ant-btn')) {
+              if (element.closest('.sr-only')) continue; // heard, not seen
               const style = getComputedStyle(element);
               if (element.clientWidth > 0 && style.overflowX !== 'visible' && style.overflowX !== 'auto'
                   && element.scrollWidth > element.clientWidth + 1 && !element.title) {
