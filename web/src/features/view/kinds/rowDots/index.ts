@@ -6,6 +6,6 @@ export const rowDots: Face = {
     option: rowDotsOption,
     note: rowDotsNote,
     box: ({ by, across }) => (by && across ? { x: across.column, y: by.column } : null),
-    parts: () => import('../dots/parts'),
+    parts: () => import('./parts'),
   },
 };
