@@ -6,10 +6,10 @@ import { Menu } from '../../shared/Menu';
 import { freeName, takes } from './names';
 import { dataOf } from '../../shared/datasets';
 import { TypedInput } from './TypedInput';
+import { writtenOf, type Option } from './writtenOptions';
 import { say } from '../../words';
 
 type AppChoice = NonNullable<AppDefinition['choices']>[number];
-type Option = AppChoice['options'][number];
 
 interface Props {
   readonly id: string;
@@ -103,8 +103,9 @@ function OneChoice({
     ({ option }) => !known.has(stands(option as Option)),
   );
   const leader = app.views.find((view) => view.id === choice.views[0]);
-  const namesColumns =
-    grammar.choiceKinds.find((item) => item.kind === choice.kind)?.namesColumns ?? false;
+  const kind = grammar.choiceKinds.find((item) => item.kind === choice.kind);
+  const namesColumns = kind?.namesColumns ?? false;
+  const written = writtenOf(kind?.needs ?? []);
   const taken = new Set(
     (app.choices ?? [])
       .filter((other) => other.id !== choice.id && other.kind === choice.kind)
@@ -142,18 +143,19 @@ function OneChoice({
                 })
               }
             />
-            <OptionEditor
-              option={option}
-              kind={choice.kind}
-              i={i + 1}
-              page={dataOf(page, leader?.dataset ?? null)}
-              onChange={(next) =>
-                onChange({
-                  ...choice,
-                  options: choice.options.map((other) => (other.id === option.id ? next : other)),
-                })
-              }
-            />
+            {written && (
+              <written.Editor
+                option={option}
+                i={i + 1}
+                page={dataOf(page, leader?.dataset ?? null)}
+                onChange={(next) =>
+                  onChange({
+                    ...choice,
+                    options: choice.options.map((other) => (other.id === option.id ? next : other)),
+                  })
+                }
+              />
+            )}
             <button
               type="button"
               className="word"
@@ -192,7 +194,7 @@ function OneChoice({
           }}
         />
       )}
-      {(choice.kind === 'COLUMNS' || choice.kind === 'CONDITION') && (
+      {written && (
         <button
           type="button"
           className="word"
@@ -201,12 +203,7 @@ function OneChoice({
               ...choice,
               options: [
                 ...choice.options,
-                {
-                  id: freeName('o', choice.options),
-                  ...(choice.kind === 'COLUMNS'
-                    ? { columns: (leader?.columns ?? []).slice(0, 1) }
-                    : { condition: '1 = 1' }),
-                },
+                { id: freeName('o', choice.options), ...written.blank(leader) },
               ],
             })
           }
@@ -251,48 +248,6 @@ function OneChoice({
       </button>
     </fieldset>
   );
-}
-
-/** What an option stands for, where it is not picked from what is proposed. */
-function OptionEditor({
-  option,
-  kind,
-  i,
-  page,
-  onChange,
-}: {
-  readonly option: Option;
-  readonly kind: AppChoice['kind'];
-  readonly i: number;
-  readonly page: PageData;
-  readonly onChange: (option: Option) => void;
-}) {
-  if (kind === 'COLUMNS') {
-    return (
-      <Select
-        mode="multiple"
-        size="small"
-        aria-label={say('compose.columnsOfOption', { i })}
-        className="columns-pick"
-        maxTagCount={2}
-        popupMatchSelectWidth={false}
-        optionFilterProp="label"
-        value={option.columns ?? []}
-        options={page.columns.map(({ name, label }) => ({ value: name, label }))}
-        onChange={(columns: string[]) => columns.length > 0 && onChange({ ...option, columns })}
-      />
-    );
-  }
-  if (kind === 'CONDITION' && option.condition) {
-    return (
-      <TypedInput
-        label={say('compose.conditionOfOption', { i })}
-        value={option.condition}
-        onDone={(condition) => onChange({ ...option, condition })}
-      />
-    );
-  }
-  return null;
 }
 
 /** What an option stands for, whatever it is called. */

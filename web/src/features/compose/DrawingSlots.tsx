@@ -1,10 +1,11 @@
-import { Input, InputNumber, Select } from 'antd';
+import { Input, InputNumber } from 'antd';
 import { useState } from 'react';
 import type { PageData, View } from '../../api/types';
 import { useGrammar } from '../../shared/useGrammar';
 import type { Given } from './Chosen';
 import { measureChoices, measureOf, measureValue, NOTHING, type GrammarViewKind } from './options';
 import { Phrase } from './Phrase';
+import { PickMany } from './PickMany';
 import { TypedInput } from './TypedInput';
 import { say } from '../../words';
 
@@ -31,16 +32,12 @@ export function OtherMeasures({ view, page, onChange, given }: Props) {
     <>
       {say('compose.with')}
       {given('BESIDES') ?? (
-        <Select
-          mode="multiple"
-          aria-label={say('compose.furtherMeasures')}
-          className="columns-pick"
-          maxTagCount={2}
-          popupMatchSelectWidth={false}
-          optionFilterProp="label"
+        <PickMany
+          name={say('compose.furtherMeasures')}
+          shown={2}
           value={others.map((measure) => measureValue(measure))}
           options={choices}
-          onChange={(values) =>
+          onPick={(values) =>
             onChange({
               ...view,
               measures: values.flatMap((value) => {

@@ -1,8 +1,8 @@
-import { Select } from 'antd';
 import type { PageData, View } from '../../api/types';
 import type { Given } from './Chosen';
 import { isNumber } from './options';
 import { Phrase } from './Phrase';
+import { PickMany } from './PickMany';
 import { say } from '../../words';
 
 interface Props {
@@ -21,16 +21,12 @@ export function TableSlots({ view, page, onChange, given }: Props) {
     <>
       {say('compose.showRowsWith')}{' '}
       {given('COLUMNS') ?? (
-        <Select
-          mode="multiple"
-          aria-label={say('compose.columns')}
-          className="columns-pick"
-          maxTagCount={3}
-          popupMatchSelectWidth={false}
-          optionFilterProp="label"
+        <PickMany
+          name={say('compose.columns')}
+          shown={3}
           value={view.columns}
           options={all}
-          onChange={(names) => {
+          onPick={(names) => {
             if (names.length === 0) return;
             onChange({
               ...view,

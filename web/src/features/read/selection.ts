@@ -9,6 +9,7 @@ import type {
   Sort,
   TimeStep,
 } from '../../api/types';
+import { stepKey } from '../view';
 
 /** All of a page's state that its address holds. */
 export interface PageState extends Selection {
@@ -230,12 +231,6 @@ export function withMark(state: PageState, view: string, filter: Filter | null):
   return { ...state, marks: filter ? [...marks, { view, filter }] : marks };
 }
 
-const STEP = 'step:';
-
-/** Name of the time step that a view is looked at in, where that is another than its own. */
-export const stepOf = (choices: Record<string, string>, view: string): string | null =>
-  choices[STEP + view] ?? null;
-
 /** With a filter in place of a view's mark, and the view over shorter periods; back again where there is neither. */
 export function lookedInto(
   state: PageState,
@@ -245,7 +240,7 @@ export function lookedInto(
   step: TimeStep | null,
 ): PageState {
   const own = filter && filter.kind !== 'box' ? { ...filter, column: name } : null;
-  const others = Object.entries(state.choices).filter(([id]) => id !== STEP + view);
-  const choices = Object.fromEntries(step ? [...others, [STEP + view, step]] : others);
+  const others = Object.entries(state.choices).filter(([id]) => id !== stepKey(view));
+  const choices = Object.fromEntries(step ? [...others, [stepKey(view), step]] : others);
   return withMark(withFilter({ ...state, choices }, name, own), view, null);
 }

@@ -1,19 +1,11 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { askPage, Problem } from '../../api/client';
-import type { Answer, AnswerLine, Failure, PageQuestion, Shown } from '../../api/types';
+import type { Answer, AnswerLine, Failure, PageQuestion } from '../../api/types';
+import type { Answered } from '../view';
 import type { PageState } from './selection';
 import { say } from '../../words';
 
 export type Head = Extract<AnswerLine, { line: 'head' }>;
-
-export interface Answered {
-  readonly answer: Answer | null;
-  readonly failure: Failure | null;
-  /** The view that was asked for, as it stands under what is chosen, with its words; null of filters. */
-  readonly shown: Shown | null;
-  /** What the view's numbers are seen beside: of what is marked elsewhere, or of all rows; null for nothing. */
-  readonly beside: Answer | null;
-}
 
 export interface Answers {
   readonly head: Head | null;
@@ -29,7 +21,9 @@ export interface Answers {
 
 type Known = Omit<Answers, 'retry' | 'late'> & {
   /** Answers beside those of views with the number of the question that they came with; null for a view's own. */
-  readonly besides: Readonly<Record<string, { answer: Answer | null; turn: number }>>;
+  readonly besides: Readonly<
+    Record<string, { answer: Answer | null; failure: Failure | null; turn: number }>
+  >;
   /** Of each view the number of the question that its answer came with. */
   readonly turns: Readonly<Record<string, number>>;
 };
@@ -126,26 +120,42 @@ function withLine(before: Known, line: AnswerLine, turn: number): Known {
     case 'view': {
       const { id, answer, failure, shown } = line;
       const beside = before.besides[id];
-      const now = beside?.turn === turn ? beside.answer : null;
+      const now = beside?.turn === turn ? beside : null;
       return {
         ...before,
-        views: { ...before.views, [id]: { answer, failure, shown, beside: now } },
+        views: {
+          ...before.views,
+          [id]: {
+            answer,
+            failure,
+            shown,
+            beside: now?.answer ?? null,
+            besideFailure: now?.failure ?? null,
+          },
+        },
         turns: { ...before.turns, [id]: turn },
       };
     }
     case 'beside': {
-      const { id, answer } = line;
-      const besides = { ...before.besides, [id]: { answer, turn } };
+      const { id, answer, failure } = line;
+      const besides = { ...before.besides, [id]: { answer, failure, turn } };
       const view = before.views[id];
       return view && before.turns[id] === turn
-        ? { ...before, besides, views: { ...before.views, [id]: { ...view, beside: answer } } }
+        ? {
+            ...before,
+            besides,
+            views: { ...before.views, [id]: { ...view, beside: answer, besideFailure: failure } },
+          }
         : { ...before, besides };
     }
     case 'filter': {
       const { id, answer, failure, shown } = line;
       return {
         ...before,
-        filters: { ...before.filters, [id]: { answer, failure, shown, beside: null } },
+        filters: {
+          ...before.filters,
+          [id]: { answer, failure, shown, beside: null, besideFailure: null },
+        },
       };
     }
     case 'question': // of other programs

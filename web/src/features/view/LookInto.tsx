@@ -1,7 +1,7 @@
 import type { GroupsAnswer, TimeStep, View } from '../../api/types';
 import { isOf } from '../../shared/datasets';
 import { groupLabel } from '../../shared/format';
-import { markOf, type ViewContext } from './context';
+import { markOf, stepKey, type ViewContext } from './context';
 import { say } from '../../words';
 
 const FINER: Partial<Record<TimeStep, TimeStep>> = {
@@ -28,7 +28,7 @@ export function LookInto({
   const dataset = view.dataset ?? null;
   if (!by || !context.data.app.filters.some((spec) => isOf(spec, by.column, dataset))) return null;
   const mark = markOf(context, view.id)?.filter ?? null;
-  const drilled = context.state.choices[`step:${view.id}`] !== undefined;
+  const drilled = context.state.choices[stepKey(view.id)] !== undefined;
   const finer = by.step ? FINER[by.step] : undefined;
   const period =
     mark?.kind === 'during'

@@ -1,7 +1,7 @@
 import { lazy, memo, Suspense, useRef, useState } from 'react';
-import type { Answer, Failure, Shown, View } from '../../api/types';
+import type { Shown, View } from '../../api/types';
 import { sentenceText, SentenceText } from '../../shared/SentenceText';
-import { markOf, type ViewContext } from './context';
+import { markOf, type Answered, type ViewContext } from './context';
 import { useHeldOrder } from './heldOrder';
 import { LookInto } from './LookInto';
 import { GroupsTable } from './GroupsTable';
@@ -15,14 +15,7 @@ const ChartView = lazy(() => import('./ChartView'));
 
 interface Props {
   readonly view: View;
-  readonly answered:
-    | {
-        answer: Answer | null;
-        failure: Failure | null;
-        shown: Shown | null;
-        beside: Answer | null;
-      }
-    | undefined;
+  readonly answered: Answered | undefined;
   readonly context: ViewContext;
   readonly rounds: number;
 }
@@ -43,7 +36,7 @@ export const ViewCard = memo(function ViewCard({
   const { Alone, chart, numberless } = faceOf(view);
   // where marks only stand out, the view's own numbers are of all rows: so are their explanation and download
   const own =
-    answered?.beside?.kind === 'groups'
+    chart && answered?.beside?.kind === 'groups'
       ? { ...context, state: { ...context.state, marks: mark ? [mark] : [] } }
       : context;
   const measures = answered?.shown?.measures ?? [];
@@ -124,6 +117,11 @@ export const ViewCard = memo(function ViewCard({
           sentence={words ? sentenceText(words.sentence) : ''}
           measures={measures}
         />
+        {answered?.besideFailure && (
+          <p className="soft chart-note">
+            {say('view.partNotShown', { detail: answered.besideFailure.detail })}
+          </p>
+        )}
       </div>
     </article>
   );

@@ -36,6 +36,7 @@ export function tooltip(
   splits: readonly string[],
   isSplit: boolean,
   value: (axis: number, split: number) => string,
+  more: (axis: number) => string | null = () => null,
 ) {
   return {
     ...tipBox(colours),
@@ -46,18 +47,32 @@ export function tooltip(
       const lines = splits.map((name, s) =>
         isSplit ? `${safe(name)}: <b>${value(a, s)}</b>` : `<b>${value(a, s)}</b>`,
       );
-      return `${safe(label(a))}<br>${lines.join('<br>')}`;
+      const last = more(a);
+      return [safe(label(a)), ...lines, ...(last ? [safe(last)] : [])].join('<br>');
     },
   };
 }
 
-/** A number in a hover, and below it what of it is marked. */
-export const withPart = (
-  value: string,
-  part: number | null | undefined,
-  format: (value: number | null) => string,
-): string =>
-  part === undefined ? value : `${value}</b><br>${say('view.marked', { part: format(part) })}<b>`;
+/** What of a group is marked, as a line of its hover; none where nothing stands out. */
+export const partLine =
+  (
+    parts: readonly (number | null)[] | null,
+    format: (value: number | null) => string,
+  ): ((axis: number) => string | null) =>
+  (axis) =>
+    parts && say('view.marked', { part: format(parts[axis] ?? null) });
+
+/** The names of what is drawn, above a chart. */
+export const namesAbove = (colours: Palette, names?: readonly string[]) => ({
+  type: 'scroll',
+  top: 0,
+  left: 0,
+  itemWidth: 10,
+  itemHeight: 10,
+  textStyle: { color: colours.ink, fontSize: 11.5 },
+  selectedMode: false,
+  ...(names ? { data: names } : {}),
+});
 
 /** Room for the names of groups beside lying bars: a third of the chart, at most what long names need. */
 export const labelWidth = (width: number): number => Math.max(70, Math.min(170, width * 0.32));

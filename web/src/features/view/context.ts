@@ -1,4 +1,29 @@
-import type { Filter, Mark, PageData, Selection, Sort, TimeStep } from '../../api/types';
+import type {
+  Answer,
+  Failure,
+  Filter,
+  Mark,
+  PageData,
+  Selection,
+  Shown,
+  Sort,
+  TimeStep,
+} from '../../api/types';
+
+/** What came of a question. */
+export interface Answered {
+  readonly answer: Answer | null;
+  readonly failure: Failure | null;
+  /** The view that was asked for, as it stands under what is chosen, with its words; null of filters. */
+  readonly shown: Shown | null;
+  /** What the view's numbers are seen beside: of what is marked elsewhere, of all rows, of its rows; null for nothing. */
+  readonly beside: Answer | null;
+  /** Why there is nothing beside, where there should be. */
+  readonly besideFailure: Failure | null;
+}
+
+/** Under which name among the choices the time step of a view stands, where it is another than its own. */
+export const stepKey = (view: string): string => `step:${view}`;
 
 /** What every view of a page is given. */
 export interface ViewContext {

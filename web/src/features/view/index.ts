@@ -1,4 +1,4 @@
 export { downloadAddress } from './download';
 export { isOfRows } from './kinds';
 export { ViewCard } from './ViewCard';
-export type { ViewContext } from './context';
+export { stepKey, type Answered, type ViewContext } from './context';

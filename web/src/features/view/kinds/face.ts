@@ -2,7 +2,6 @@ import type { EChartsCoreOption } from 'echarts/core';
 import type { ComponentType } from 'react';
 import type {
   Answer,
-  Failure,
   Filter,
   GroupsAnswer,
   PageColumn,
@@ -12,7 +11,7 @@ import type {
 } from '../../../api/types';
 import type { Range } from '../cells';
 import type { Palette } from '../colours';
-import type { ViewContext } from '../context';
+import type { Answered, ViewContext } from '../context';
 
 /** What a chart is drawn from. */
 export interface Drawing {
@@ -51,8 +50,7 @@ export interface Face {
   readonly Alone?: ComponentType<{
     readonly view: View;
     readonly title: string;
-    readonly answered:
-      { answer: Answer | null; failure: Failure | null; beside: Answer | null } | undefined;
+    readonly answered: Answered | undefined;
     readonly context: ViewContext;
   }>;
   readonly chart?: {

@@ -165,6 +165,11 @@ class SentencesIT {
         browser.seesNo("[data-part='view:b'] .twin th.number + th.number");
         browser.clickText("button", "Redo");
         browser.sees("[data-part='view:b'] .twin tbody tr", "Seat 40 120");
+        browser.clickText("button", "Second");
+        browser.sees("[data-part='view:t'] [role=status]", "80 rows"); // a table narrows whatever marks do elsewhere
+        browser.sees("[data-part='view:t'] .table-totals", "sum 2,");
+        assertThat(browser.see("[data-part='view:t'] a[download]").getDomAttribute("href"))
+                .contains("Lyon"); // and so does what is taken along
     }
 
     @Test
@@ -277,6 +282,11 @@ class SentencesIT {
         view(views, "a", "p1", 0, "route");
         view(views, "b", "p1", 6, "coach");
         view(views, "c", "p2", 0, "route");
+        view(views, "t", "p2", 6, "route");
+        ObjectNode table = (ObjectNode) views.get(3);
+        table.put("kind", "TABLE").put("largest", 0).putNull("measure").putNull("by");
+        table.putArray("columns").add("route").add("guests");
+        table.putArray("measures").addObject().put("aggregate", "SUM").put("column", "guests");
         ArrayNode choices = app.putArray("choices");
         ArrayNode measures = choice(choices, "what", "MEASURE", "a", "b", "c");
         measures.addObject().put("id", "1").putObject("measure").put("aggregate", "ROWS");

@@ -138,7 +138,10 @@ class ScopeTest {
         anna.finished(anna.call(
                 "PUT",
                 "/api/datasets/" + dataset + "/steps",
-                "{\"steps\":[{\"kind\":\"setSensitive\",\"column\":\"person\",\"leaving\":\"NEVER\"}]}"));
+                "{\"steps\":[{\"kind\":\"setSensitive\",\"column\":\"person\",\"leaving\":\"NEVER\"},"
+                        + "{\"kind\":\"setSensitive\",\"column\":\"salary\",\"leaving\":\"NEVER\"},"
+                        + "{\"kind\":\"compute\",\"name\":\"doubled\",\"label\":\"Doubled\","
+                        + "\"expression\":\"salary * 2\"}]}"));
         JsonNode made = anna.newApp(dataset);
         String own = made.path("id").asText();
         ObjectNode definition = made.path("page").path("app").deepCopy();
@@ -148,6 +151,9 @@ class ScopeTest {
                 .putArray("columns")
                 .add("team")
                 .add("person");
+        ObjectNode least = TestServer.view(views, "least", "BARS", 15);
+        least.putObject("measure").put("aggregate", "MIN").put("column", "doubled");
+        least.putObject("by").put("column", "team").putNull("step");
         for (String column : new String[] {"team", "person"}) {
             ObjectNode bars = TestServer.view(views, column, "BARS", column.equals("team") ? 5 : 10);
             bars.putObject("measure").put("aggregate", "ROWS");
@@ -162,11 +168,12 @@ class ScopeTest {
         assertThat(anna.call("POST", "/api/datasets/" + dataset + "/rows.csv", "{}")
                         .body()
                         .lines())
-                .startsWith("\uFEFFteam,salary");
+                .startsWith("\uFEFFteam", "Red"); // what is computed from it neither
         assertThat(anna.get(base + "/numbers.csv?view=team").status()).isEqualTo(200);
         TestServer.Reply refused = anna.get(base + "/numbers.csv?view=person");
         assertThat(refused.status()).isEqualTo(403);
-        assertThat(refused.detail()).contains("“person”, whose values are never downloaded");
+        assertThat(refused.detail()).contains("“person”, which are never downloaded");
+        assertThat(anna.get(base + "/numbers.csv?view=least").detail()).contains("“Doubled”");
         JsonNode explained =
                 anna.call("POST", base + "/explanations", "{\"view\":\"team\"}").json();
         assertThat(explained.at("/sample/columns").toString()).doesNotContain("person");

@@ -1,6 +1,14 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import { axisValue, groupLabel, measured, SHARE } from '../../../../shared/format';
-import { FONT, labelWidth, referenceLine, splitColour, tooltip, withPart } from '../../chartParts';
+import {
+  FONT,
+  labelWidth,
+  namesAbove,
+  partLine,
+  referenceLine,
+  splitColour,
+  tooltip,
+} from '../../chartParts';
 import { mixed, type Palette } from '../../colours';
 import { isMarked } from '../../marks';
 import type { Drawing } from '../face';
@@ -131,17 +139,7 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
   return {
     animation: false,
     textStyle: { fontFamily: FONT },
-    legend: isSplit
-      ? {
-          type: 'scroll',
-          top: 0,
-          left: 0,
-          itemWidth: 10,
-          itemHeight: 10,
-          textStyle: { color: colours.ink, fontSize: 11.5 },
-          selectedMode: false,
-        }
-      : undefined,
+    legend: isSplit ? namesAbove(colours) : undefined,
     grid: {
       left: 4,
       right: upright ? 12 : isSplit ? 20 : parts ? 120 : 64,
@@ -159,8 +157,9 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
         const share = drawn(a, s);
         return arrange === 'FULL'
           ? `${format(exact(a, s))} (${measured(share, 'SHARE', null)})`
-          : withPart(format(exact(a, s)), parts?.[a], format);
+          : format(exact(a, s));
       },
+      partLine(parts, format),
     ),
     xAxis: upright ? inFront : values,
     yAxis: upright ? values : inFront,

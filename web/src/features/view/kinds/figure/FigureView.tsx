@@ -1,6 +1,6 @@
-import type { Answer, Failure, GroupsAnswer, View } from '../../../../api/types';
+import type { GroupsAnswer, View } from '../../../../api/types';
 import { groupLabel, measured } from '../../../../shared/format';
-import type { ViewContext } from '../../context';
+import type { Answered, ViewContext } from '../../context';
 import { comparison, type Compared } from './comparison';
 import { say } from '../../../../words';
 
@@ -13,8 +13,7 @@ export function FigureView({
 }: {
   readonly view: View;
   readonly title: string;
-  readonly answered:
-    { answer: Answer | null; failure: Failure | null; beside: Answer | null } | undefined;
+  readonly answered: Answered | undefined;
   readonly context: ViewContext;
 }) {
   const answer = answered?.answer;

@@ -1,6 +1,6 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import { axisNumber, groupLabel, measured } from '../../../../shared/format';
-import { FONT, tooltip, withPart } from '../../chartParts';
+import { FONT, partLine, tooltip } from '../../chartParts';
 import { mixed } from '../../colours';
 import type { Drawing } from '../face';
 import { isMarked } from '../../marks';
@@ -41,7 +41,8 @@ export function histogramOption({
       (a) => labels[a] ?? '',
       [''],
       false,
-      (a) => withPart(format(values[a] ?? null), parts?.[a], format),
+      (a) => format(values[a] ?? null),
+      partLine(parts, format),
     ),
     xAxis: {
       type: 'category',

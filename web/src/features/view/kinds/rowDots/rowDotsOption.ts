@@ -2,10 +2,10 @@ import type { EChartsCoreOption } from 'echarts/core';
 import type { GroupKey, PageColumn } from '../../../../api/types';
 import { axisValue, cell, count, groupLabel, number } from '../../../../shared/format';
 import { valueAt } from '../../cells';
-import { FONT, safe, splitColour, tipBox } from '../../chartParts';
+import { FONT, namesAbove, safe, splitColour, tipBox } from '../../chartParts';
 import { mixed } from '../../colours';
 import type { Drawing } from '../face';
-import { trendOf, type Spot } from './trend';
+import { trendOf, within, type Spot } from './trend';
 import { say } from '../../../../words';
 
 const DOT = 6;
@@ -25,6 +25,7 @@ export function rowDotsOption(drawing: Drawing): EChartsCoreOption {
   const spots = spotsOf(drawing);
   const trend = trendOf(spots);
   const xs = spots.map(({ x }) => x);
+  const ys = spots.map(({ y }) => y);
   const [low, high] = [Math.min(...xs), Math.max(...xs)];
   const axis = (of: PageColumn | undefined, gap: number) => ({
     type: 'value',
@@ -46,18 +47,7 @@ export function rowDotsOption(drawing: Drawing): EChartsCoreOption {
   return {
     animation: false,
     textStyle: { fontFamily: FONT },
-    legend:
-      isWhole(drawing) && view.split
-        ? {
-            type: 'scroll',
-            top: 0,
-            left: 0,
-            itemWidth: 10,
-            itemHeight: 10,
-            textStyle: { color: colours.ink, fontSize: 11.5 },
-            selectedMode: false,
-          }
-        : undefined,
+    legend: isWhole(drawing) && view.split ? namesAbove(colours) : undefined,
     grid: {
       left: 22,
       right: 24,
@@ -79,7 +69,7 @@ export function rowDotsOption(drawing: Drawing): EChartsCoreOption {
               showSymbol: false,
               tooltip: { show: false },
               lineStyle: { color: colours.ink, type: 'dashed', width: 1 },
-              data: [low, high].map((x) => [x, trend.start + trend.slope * x]),
+              data: within(trend, low, high, Math.min(...ys), Math.max(...ys)),
             },
           ]
         : []),

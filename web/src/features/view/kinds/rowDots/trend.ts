@@ -28,3 +28,17 @@ export function trendOf(spots: readonly Spot[]): Trend | null {
   const slope = xy / xx;
   return { slope, start: y - slope * x, correlation: xy / Math.sqrt(xx * yy) };
 }
+
+/** The two ends of the line inside a box: it must not make the axes reach to where nothing is. */
+export function within(
+  { slope, start }: Trend,
+  left: number,
+  right: number,
+  low: number,
+  high: number,
+): [number, number][] {
+  const at = (x: number): [number, number] => [x, start + slope * x];
+  if (slope === 0) return [at(left), at(right)];
+  const [near, far] = [(low - start) / slope, (high - start) / slope].sort((a, b) => a - b);
+  return [at(Math.max(left, near ?? left)), at(Math.min(right, far ?? right))];
+}

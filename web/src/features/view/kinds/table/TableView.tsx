@@ -1,28 +1,15 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, useState } from 'react';
-import type {
-  Answer,
-  GroupsAnswer,
-  PageColumn,
-  RowsAnswer,
-  Shown,
-  View,
-} from '../../../../api/types';
-import { cell, count, measured } from '../../../../shared/format';
+import type { Answer, PageColumn, RowsAnswer, Shown, View } from '../../../../api/types';
+import { cell, count } from '../../../../shared/format';
 import type { ViewContext } from '../../context';
 import { useRowPages } from '../../useRowPages';
 import { say } from '../../../../words';
+import { isNumber, least, widthOf } from './columns';
+import { Totals } from './Totals';
 
 const ROW = 26;
 const MAX_SORTS = 4;
-const WIDTHS: Record<string, number> = {
-  WHOLE: 96,
-  DECIMAL: 110,
-  DATE: 104,
-  DATE_TIME: 150,
-  YES_NO: 84,
-  TAGS: 150,
-};
 
 /** Rows under the sort picked, scrolled through however many there are. */
 export function TableView({
@@ -198,62 +185,6 @@ export function TableView({
   );
 }
 
-/** Totals below their columns, computed over all rows that are read; those of columns not shown stand in the first cell. */
-function Totals({
-  view,
-  measures,
-  totals,
-  columns,
-  template,
-}: {
-  readonly view: View;
-  readonly measures: Shown['measures'];
-  readonly totals: GroupsAnswer;
-  readonly columns: readonly PageColumn[];
-  readonly template: string;
-}) {
-  const said = (m: number) => {
-    const values = totals.measures[m];
-    const aggregate = measures[m]?.aggregate ?? 'ROWS';
-    const number = measured(
-      values?.values[0] ?? null,
-      aggregate,
-      values?.type ?? null,
-      values?.format,
-    );
-    return say('view.total', { aggregate, number });
-  };
-  const of = view.measures ?? [];
-  const below = (name: string) => of.flatMap((measure, m) => (measure.column === name ? [m] : []));
-  const others = of.flatMap((measure, m) =>
-    columns.some(({ name }) => name === measure.column) ? [] : [m],
-  );
-  return (
-    <div
-      className="table-row table-totals"
-      role="row"
-      style={{
-        gridTemplateColumns: template,
-        minWidth: columns.reduce((sum, c) => sum + least(c), 0),
-      }}
-    >
-      {columns.map((column, i) => {
-        const all = [...(i === 0 ? others : []), ...below(column.name)];
-        return (
-          <div
-            key={column.name}
-            role="cell"
-            className={isNumber(column) ? 'number' : undefined}
-            title={all.map((m) => `${measures[m]?.name ?? ''}: ${said(m)}`).join(', ')}
-          >
-            {all.map(said).join(' · ')}
-          </div>
-        );
-      })}
-    </div>
-  );
-}
-
 /** Looks for a text in all columns of the table. */
 function Look({
   text,
@@ -305,16 +236,3 @@ function Found({ text, look }: { readonly text: string; readonly look: string })
     </>
   );
 }
-
-const isNumber = (column: PageColumn): boolean =>
-  column.type === 'WHOLE' || column.type === 'DECIMAL';
-
-function least(column: PageColumn): number {
-  const fixed = WIDTHS[column.type] ?? (column.role === 'TEXT' ? 220 : 130);
-  return Math.max(fixed, Math.min(170, 26 + column.label.length * 7.4));
-}
-
-const widthOf = (column: PageColumn): string =>
-  column.role === 'TEXT' && column.type === 'TEXT'
-    ? `minmax(${least(column)}px, 2fr)`
-    : `minmax(${least(column)}px, 1fr)`;

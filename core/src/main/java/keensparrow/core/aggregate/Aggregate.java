@@ -68,6 +68,14 @@ public enum Aggregate {
         };
     }
 
+    /** Whether it can give a value as it stands in one row. */
+    public boolean isOfOneValue() {
+        return switch (this) {
+            case MEDIAN, PERCENTILE, MIN, MAX, FIRST, LAST, FORMULA -> true;
+            default -> false;
+        };
+    }
+
     /** Whether it needs a second column: a weight, a divisor, or the time that says what is first. */
     public boolean isOfTwo() {
         return this == WEIGHTED_AVERAGE || this == RATIO || this == FIRST || this == LAST || this == LEVEL;

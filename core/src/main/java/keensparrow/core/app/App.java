@@ -285,12 +285,22 @@ public record App(
                 throw invalid(Text.of("app.theViewLiesOutsideThe", "view", view.title()));
             }
         }
-        if (views.stream().filter(view -> view.condition() != null).count() > MAX_CONDITIONS) {
+        boolean tooMany = views.stream()
+                        .filter(view -> view.condition() != null || canBeNarrowed(view.id()))
+                        .count()
+                > MAX_CONDITIONS;
+        if (tooMany) {
             throw invalid(Text.of("app.atMostConditions", "maxConditions", MAX_CONDITIONS));
         }
         validatePages();
         new AppRules(this).check();
         new DatasetRules(this).check();
+    }
+
+    private boolean canBeNarrowed(String view) {
+        return allChoices().stream()
+                .anyMatch(choice ->
+                        choice.kind() == Choice.Kind.CONDITION && choice.views().contains(view));
     }
 
     private void validatePages() {

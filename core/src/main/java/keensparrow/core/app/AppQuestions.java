@@ -97,6 +97,9 @@ public final class AppQuestions {
      */
     private static Optional<QuestionSet.Asked> besides(App app, View view, PageRequest request, Set<String> without) {
         ViewKind kind = view.kind().definition();
+        if (request.slice(view.id()).offset() > 0) {
+            return Optional.empty(); // further rows of what was answered before
+        }
         if (showsPart(view, request)) {
             Question question = kind.ask(view.withLargest(0), request.slice(view.id()));
             return Optional.of(new QuestionSet.Asked(besideId(view.id()), question, without));

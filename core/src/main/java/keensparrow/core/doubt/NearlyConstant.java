@@ -7,6 +7,7 @@ import keensparrow.core.profile.ColumnProfile;
 import keensparrow.core.question.Answer;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** A column that says next to nothing: blank in every row, or one value in all but a few. */
 final class NearlyConstant {
@@ -48,10 +49,20 @@ final class NearlyConstant {
                                 "rows",
                                 rows - most.total()),
                         rows - most.total(),
-                        Doubts.quoted(info.name()) + " <> '" + most.value().replace("'", "''") + "'",
+                        others(info, most.value()),
                         remedies));
             }
         }
         return List.of();
+    }
+
+    /** Of rows with another value; a list of tags is none of its tags. */
+    private static @Nullable String others(ColumnInfo info, String value) {
+        String name = Doubts.quoted(info.name());
+        return switch (info.type()) {
+            case YES_NO -> name + " = " + !value.equals("yes");
+            case TEXT -> name + " <> '" + value.replace("'", "''") + "'";
+            default -> null;
+        };
     }
 }

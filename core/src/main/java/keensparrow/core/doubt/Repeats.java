@@ -23,7 +23,7 @@ final class Repeats {
         if (rows < MIN_ROWS) {
             return doubts;
         }
-        int repeated = rows - kept(table, List.of());
+        int repeated = new DropRepeated(List.of(), DropRepeated.Kept.FIRST).dropped(table);
         if (repeated > 0
                 && repeated < rows * (1 - NEARLY)
                 && table.schema().columns().size() >= MIN_COLUMNS) {
@@ -54,9 +54,5 @@ final class Repeats {
         return new Doubt.Remedy(
                 Words.say(columns.isEmpty() ? "doubt.keepOneOfThem" : "doubt.keepTheFirst"),
                 new DropRepeated(columns, DropRepeated.Kept.FIRST));
-    }
-
-    private static int kept(Table table, List<String> columns) {
-        return new DropRepeated(columns, DropRepeated.Kept.FIRST).apply(table).rowCount();
     }
 }

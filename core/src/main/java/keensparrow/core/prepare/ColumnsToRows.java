@@ -100,8 +100,10 @@ public record ColumnsToRows(List<String> columns, String labels, String values) 
     private ColumnInfo info(Table before, List<String> turned, Column cells, Schema schema) {
         ColumnInfo first = before.schema().get(turned.get(0));
         Role role = cells.type().isNumber() ? Role.MEASURE : cells.type().isTime() ? Role.TIME : Role.CATEGORY;
-        ColumnInfo info =
+        ColumnInfo plain =
                 new ColumnInfo(TextCells.newName(values, schema), values.strip(), cells.type(), role, first.format());
+        ColumnInfo info = plain.withSensitive(
+                turned.stream().anyMatch(name -> before.schema().get(name).isSensitive()));
         if (!cells.type().isNumber()) {
             return info;
         }

@@ -45,7 +45,10 @@ public record Compute(String name, String label, String expression) implements S
         Column computed = Expressions.compute(expression, before);
         ColumnType type = computed.type();
         Role role = type.isNumber() ? Role.MEASURE : type.isTime() ? Role.TIME : Role.CATEGORY;
-        ColumnInfo info = new ColumnInfo(name, label.strip(), type, role);
+        boolean sensitive = Expressions.columns(expression).stream()
+                .flatMap(of -> before.schema().find(of).stream())
+                .anyMatch(ColumnInfo::isSensitive);
+        ColumnInfo info = new ColumnInfo(name, label.strip(), type, role).withSensitive(sensitive);
         return before.with(type.isNumber() ? info.withAdditivity(additivity()) : info, computed);
     }
 

@@ -56,7 +56,10 @@ public record CutRanges(String column, String label, String limits) implements S
             made.add(plain == null ? null : names.get(place(new BigDecimal(plain), edges)));
         }
         String name = TextCells.newName(label, before.schema());
-        return before.with(new ColumnInfo(name, label.strip(), ColumnType.TEXT, Role.CATEGORY), made.build());
+        return before.with(
+                new ColumnInfo(name, label.strip(), ColumnType.TEXT, Role.CATEGORY)
+                        .keeping(before.schema().get(column)),
+                made.build());
     }
 
     private static int place(BigDecimal value, List<BigDecimal> edges) {

@@ -45,12 +45,21 @@ public record DropRepeated(List<String> columns, Kept kept) implements Step {
         columns = List.copyOf(columns);
     }
 
-    @Override
-    public Table apply(Table before) {
+    /** Rows that it would drop. */
+    public int dropped(Table before) {
+        return before.rowCount() - groups(before).count();
+    }
+
+    private RowGroups groups(Table before) {
         List<String> names = columns.isEmpty()
                 ? before.schema().columns().stream().map(ColumnInfo::name).toList()
                 : TextCells.columns(columns, before.schema());
-        RowGroups groups = RowGroups.of(before, names);
+        return RowGroups.of(before, names);
+    }
+
+    @Override
+    public Table apply(Table before) {
+        RowGroups groups = groups(before);
         if (groups.count() == before.rowCount()) {
             return before;
         }

@@ -79,11 +79,12 @@ public record FromRowsBefore(
         };
         ColumnInfo of = before.schema().get(column());
         ColumnInfo info = new ColumnInfo(
-                TextCells.newName(label, before.schema()),
-                label.strip(),
-                made.type(),
-                of.role(),
-                what == What.SHARE ? ColumnFormat.PERCENT : of.format());
+                        TextCells.newName(label, before.schema()),
+                        label.strip(),
+                        made.type(),
+                        of.role(),
+                        what == What.SHARE ? ColumnFormat.PERCENT : of.format())
+                .keeping(of);
         return before.with(made.type().isNumber() ? info.withAdditivity(additivity(of)) : info, made);
     }
 

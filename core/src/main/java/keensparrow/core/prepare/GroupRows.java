@@ -92,11 +92,12 @@ public record GroupRows(List<String> columns, How how, List<String> measured) im
                 : Words.say("prepare.howOf", "how", Wording.capital(how.label()), "column", of.label());
         boolean same = type == of.type() || type.isNumber() && of.type().isNumber();
         ColumnInfo made = new ColumnInfo(
-                schema.has(of.name()) || how != How.SUM ? TextCells.newName(label, schema) : of.name(),
-                label,
-                type,
-                type.isNumber() ? Role.MEASURE : of.role(),
-                same && how != How.FILLED ? of.format() : null);
+                        schema.has(of.name()) || how != How.SUM ? TextCells.newName(label, schema) : of.name(),
+                        label,
+                        type,
+                        type.isNumber() ? Role.MEASURE : of.role(),
+                        same && how != How.FILLED ? of.format() : null)
+                .keeping(of);
         if (!type.isNumber()) {
             return made;
         }

@@ -62,7 +62,10 @@ public record Recode(String column, String label, List<Group> groups, String res
             made.add(plain == null ? null : names.getOrDefault(plain, rest.isBlank() ? plain : rest.strip()));
         }
         String name = TextCells.newName(label, before.schema());
-        return before.with(new ColumnInfo(name, label.strip(), ColumnType.TEXT, Role.CATEGORY), made.build());
+        return before.with(
+                new ColumnInfo(name, label.strip(), ColumnType.TEXT, Role.CATEGORY)
+                        .keeping(before.schema().get(column)),
+                made.build());
     }
 
     @Override

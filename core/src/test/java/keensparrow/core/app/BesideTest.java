@@ -10,6 +10,7 @@ import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.Place;
+import keensparrow.core.app.view.TableSlice;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewSettings;
 import keensparrow.core.engine.MemoryEngine;
@@ -181,5 +182,22 @@ class BesideTest {
         assertThat(AppSentences.view(dots, app, sized.schema()).text())
                 .isEqualTo("Fare against Size, coloured by Class, named by Route, as a dot for each row.");
         assertThat(AppSentences.access(app, sized.schema())).contains("“Fare against Size”");
+    }
+
+    @Test
+    void whatStandsBesideIsNotAskedAgainForFurtherRowsNorGivenOfTooMany() {
+        View table = new View("table", "", View.Kind.TABLE, null, null, null, 0, List.of("route"), List.of(), PLACE)
+                .besides(List.of(FARES));
+        App app = new App(App.FORMAT, "t", "runs", List.of(), List.of(table));
+        PageRequest further =
+                new PageRequest(Selection.NONE, null, Map.of("table", new TableSlice(200, 50, null)), Map.of(), false);
+        assertThat(AppQuestions.of(app, further).asked())
+                .extracting(asked -> asked.id())
+                .containsExactly("reading", "view:table");
+        Answer all = new Answer.Rows(2, 0, List.of("fare"), List.of(List.of("1"), List.of("2")));
+        assertThat(View.Kind.ROW_DOTS.definition().besideGiven(all)).isSameAs(all);
+        Answer some = new Answer.Rows(3000, 0, List.of("fare"), List.of(List.of("1"), List.of("2")));
+        assertThat(((Answer.Rows) View.Kind.ROW_DOTS.definition().besideGiven(some)).rows())
+                .isEmpty();
     }
 }

@@ -6,6 +6,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.function.IntFunction;
 import keensparrow.core.TextRows;
+import keensparrow.core.prepare.KeepRows;
 import keensparrow.core.prepare.Steps;
 import keensparrow.core.profile.Profile;
 import keensparrow.core.table.Table;
@@ -128,6 +129,14 @@ class DoubtsTest {
                 i -> "S" + i % 5 + "," + (i == 3 ? "Norway" : "Sweden") + "," + (5 + i % 90));
         assertThat(doubts(table)).extracting(Doubt::text).containsExactly("“Country” is Sweden in all rows but 1.");
         assertThat(doubts(table).get(0).condition()).isEqualTo("\"country\" <> 'Sweden'");
+        Table flags =
+                table("Shop,Paid,Amount", 1000, i -> "S" + i % 5 + "," + (i == 3 ? "no" : "yes") + "," + (5 + i % 90));
+        Doubt flag = doubts(flags).get(0);
+        assertThat(flag.text()).isEqualTo("“Paid” is yes in all rows but 1.");
+        String rest = java.util.Objects.requireNonNull(flag.condition());
+        assertThat(after(flags, new Doubt.Remedy("", new KeepRows(KeepRows.Which.KEEP, rest)))
+                        .rowCount())
+                .isEqualTo(1);
         Table one = table("Shop,Country,Amount", 60, i -> "S" + i % 5 + ",Sweden," + (5 + i % 40));
         assertThat(doubts(one)).extracting(Doubt::text).containsExactly("“Country” is Sweden in every row.");
     }

@@ -229,7 +229,7 @@ public final class PageAnswers {
         String id = answered.id().substring(colon + 1);
         View view = of.equals("filter") ? null : app.view(id).orElse(null);
         if (view != null && of.equals("beside")) {
-            return AnswerLine.result(of, id, formatted(app, view, answered), null);
+            return AnswerLine.result(of, id, besideGiven(view, formatted(app, view, answered)), null);
         }
         return view == null
                 ? AnswerLine.result(of, part.definition().said(id), counted(app, id, answered), null)
@@ -288,6 +288,13 @@ public final class PageAnswers {
         return answer == null
                 ? answered
                 : new Answered(answered.id(), AnswerFormats.of(app, view, answer), answered.failure());
+    }
+
+    private static Answered besideGiven(View view, Answered answered) {
+        Answer answer = answered.answer();
+        return answer == null
+                ? answered
+                : new Answered(answered.id(), view.kind().definition().besideGiven(answer), answered.failure());
     }
 
     private static AnswerLine.Shown shown(App app, View view, Schema schema, Selection selection) {

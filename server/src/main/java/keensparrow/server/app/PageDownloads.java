@@ -9,6 +9,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
+import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
 import keensparrow.core.app.AppQuestions;
 import keensparrow.core.app.Downloads;
@@ -20,6 +22,7 @@ import keensparrow.core.app.view.View;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.expression.Expressions;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.TextSearch;
 import keensparrow.core.question.Answer;
@@ -143,9 +146,12 @@ public final class PageDownloads {
                 .records(table.headings(), table.rows());
     }
 
-    /** The names of groups are values: those of a sensitive column never leave. */
+    /** The names of groups are values, and so are the smallest, the middle and the last: of a sensitive column none leaves. */
     private static void requireHarmless(View view, Schema schema) {
-        PageData.groupedBy(view).stream()
+        Stream<String> single = view.kind().definition().measures(view).stream()
+                .filter(measure -> measure.aggregate().isOfOneValue())
+                .flatMap(PageDownloads::measured);
+        Stream.concat(PageData.groupedBy(view).stream(), single)
                 .flatMap(name -> schema.find(name).stream())
                 .filter(ColumnInfo::isSensitive)
                 .findFirst()
@@ -153,6 +159,12 @@ public final class PageDownloads {
                     throw new UserException(
                             ErrorCode.NOT_ALLOWED, Text.of("app.theViewHasASensitive", "column", info.label()));
                 });
+    }
+
+    private static Stream<String> measured(Measure measure) {
+        return measure.expression() == null
+                ? Stream.ofNullable(measure.column())
+                : Expressions.columns(measure.expression()).stream();
     }
 
     /** What a download reads: a part of the app, and how it is selected. */

@@ -26,6 +26,7 @@ import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
 import keensparrow.server.http.Access;
 import keensparrow.server.http.Api;
@@ -406,6 +407,9 @@ public final class DatasetRoutes {
                 .filter(name ->
                         schema.find(name).filter(ColumnInfo::isSensitive).isEmpty())
                 .toList();
+        if (columns.isEmpty()) {
+            throw new UserException(ErrorCode.NOT_ALLOWED, Text.of("server.app.nothingMayLeave"));
+        }
         QueryEngine.RowScan scan = new QueryEngine.RowScan(
                 columns,
                 new HashSet<>(filters),

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.measure.AppWords;
+import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.table.Schema;
@@ -87,6 +88,15 @@ final class RowDots extends GroupsKind {
         }
         columns.addAll(view.columns());
         return new Question.Rows(columns, List.of(), 0, MAX_DOTS);
+    }
+
+    /** No row where there are too many for dots of their own: some of them would say nothing of the others. */
+    @Override
+    public Answer besideGiven(Answer answer) {
+        return answer instanceof Answer.Rows rows
+                        && rows.rowCount() > rows.rows().size()
+                ? new Answer.Rows(rows.rowCount(), 0, rows.columns(), List.of())
+                : answer;
     }
 
     @Override

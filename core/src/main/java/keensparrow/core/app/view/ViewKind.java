@@ -4,6 +4,7 @@ import java.util.List;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.measure.AppWords;
+import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
 import keensparrow.core.sentence.Sentence;
 import org.jspecify.annotations.Nullable;
@@ -103,6 +104,11 @@ public interface ViewKind {
     /** What it asks besides, under the same conditions; null for nothing. */
     default @Nullable Question beside(View view) {
         return null;
+    }
+
+    /** What is given of the answer beside it. */
+    default Answer besideGiven(Answer answer) {
+        return answer;
     }
 
     /** Whether what is marked in another view can stand out in it as a part of its numbers. */

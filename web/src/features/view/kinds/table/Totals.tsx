@@ -1,0 +1,60 @@
+import type { GroupsAnswer, PageColumn, Shown, View } from '../../../../api/types';
+import { measured } from '../../../../shared/format';
+import { say } from '../../../../words';
+import { isNumber, least } from './columns';
+
+/** Totals below their columns, computed over all rows that are read; those of columns not shown stand in the first cell. */
+export function Totals({
+  view,
+  measures,
+  totals,
+  columns,
+  template,
+}: {
+  readonly view: View;
+  readonly measures: Shown['measures'];
+  readonly totals: GroupsAnswer;
+  readonly columns: readonly PageColumn[];
+  readonly template: string;
+}) {
+  const said = (m: number) => {
+    const values = totals.measures[m];
+    const aggregate = measures[m]?.aggregate ?? 'ROWS';
+    const number = measured(
+      values?.values[0] ?? null,
+      aggregate,
+      values?.type ?? null,
+      values?.format,
+    );
+    return say('view.total', { aggregate, number });
+  };
+  const of = view.measures ?? [];
+  const below = (name: string) => of.flatMap((measure, m) => (measure.column === name ? [m] : []));
+  const others = of.flatMap((measure, m) =>
+    columns.some(({ name }) => name === measure.column) ? [] : [m],
+  );
+  return (
+    <div
+      className="table-row table-totals"
+      role="row"
+      style={{
+        gridTemplateColumns: template,
+        minWidth: columns.reduce((sum, c) => sum + least(c), 0),
+      }}
+    >
+      {columns.map((column, i) => {
+        const all = [...(i === 0 ? others : []), ...below(column.name)];
+        return (
+          <div
+            key={column.name}
+            role="cell"
+            className={isNumber(column) ? 'number' : undefined}
+            title={all.map((m) => `${measures[m]?.name ?? ''}: ${said(m)}`).join(', ')}
+          >
+            {all.map(said).join(' · ')}
+          </div>
+        );
+      })}
+    </div>
+  );
+}
