@@ -49,7 +49,14 @@ export function AppPage({ data, base, stamp, layout, bandEnd, tabsEnd }: Props) 
   useEffect(answered, [answers.rounds, answered]);
   const hidden = answers.head?.hidden ?? [];
   const views = layout ? onPage : onPage.filter((view) => !hidden.includes(view.id));
-  const contexts = useContexts(data, base, page, answers.head?.guarded, dragged !== null);
+  const contexts = useContexts(
+    data,
+    base,
+    page,
+    answers.head?.guarded,
+    dragged !== null,
+    marking === 'HIGHLIGHT',
+  );
   const card = (view: View) => {
     const context = contexts.get(view.dataset ?? null);
     return (
@@ -119,6 +126,7 @@ function useContexts(
   page: PageStateHook,
   guarded: readonly string[] | undefined,
   dragging: boolean,
+  highlighting: boolean,
 ) {
   const { state, change, clear } = page;
   const labels = JSON.stringify(guarded ?? []);
@@ -132,6 +140,7 @@ function useContexts(
           state,
           base,
           dragging,
+          highlighting,
           guarded: JSON.parse(labels) as string[],
           onMark: (view, filter) => change(withMark(state, view, filter)),
           onSort: (view, sort) => change({ ...state, sorts: { ...state.sorts, [view]: sort } }),
@@ -148,7 +157,7 @@ function useContexts(
         },
       ]),
     );
-  }, [data, base, state, change, clear, labels, dragging]);
+  }, [data, base, state, change, clear, labels, dragging, highlighting]);
 }
 
 /** In rows that some view stands in: one that is hidden leaves no hole where it stood alone. */

@@ -40,6 +40,11 @@ export const ViewCard = memo(function ViewCard({
       ? { ...context, state: { ...context.state, marks: mark ? [mark] : [] } }
       : context;
   const measures = answered?.shown?.measures ?? [];
+  // beside views in which marks only stand out, one that they narrow says so
+  const narrowed =
+    context.highlighting &&
+    own === context &&
+    context.state.marks.some((other) => other.view !== view.id);
   if (Alone) {
     return (
       <article
@@ -50,6 +55,9 @@ export const ViewCard = memo(function ViewCard({
       >
         <Alone view={view} title={title} answered={answered} context={context} />
         <Skipped filters={answered?.shown?.skipped} />
+        {narrowed && !numberless && (
+          <span className="soft skipped"> {say('view.narrowedToTheMark')}</span>
+        )}
         {answered?.shown && !numberless && (
           <span className="alone-tools">
             <ViewMenu
@@ -71,6 +79,7 @@ export const ViewCard = memo(function ViewCard({
         <p className="soft view-sentence" title={words ? sentenceText(words.sentence) : undefined}>
           {words && <SentenceText sentence={words.sentence} />}
           <Skipped filters={answered?.shown?.skipped} />
+          {narrowed && <span className="skipped"> {say('view.narrowedToTheMark')}</span>}
           {mark && (
             <>
               {' '}

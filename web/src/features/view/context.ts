@@ -37,6 +37,8 @@ export interface ViewContext {
   readonly base: string;
   /** Whether the ends of a filter are being dragged: then nothing changes its place. */
   readonly dragging: boolean;
+  /** Whether marks only stand out in views that can show a part of their numbers. */
+  readonly highlighting: boolean;
   /** Labels of columns whose texts a download makes harmless for spreadsheets. */
   readonly guarded: readonly string[];
   readonly onMark: (view: string, filter: Filter | null) => void;
