@@ -33,7 +33,16 @@ export type Box = Omit<Given<Schemas['RangePair']>, 'across' | 'up'> & {
   across: Between;
   up: Between;
 };
-export type Filter = Box | OneOf | Between | During | Containing | HasAll | NamedPeriod;
+/** Where a group of one column meets one of another. */
+export interface Cell {
+  readonly kind: 'both';
+  readonly first: Simple;
+  readonly second: Simple;
+}
+export type Parts = Given<Schemas['PartOfDate']>;
+/** On a single column. */
+export type Simple = OneOf | Between | During | Containing | HasAll | NamedPeriod | Parts;
+export type Filter = Box | Cell | Simple;
 export type Mark = Omit<Schemas['SelectionMark'], 'filter'> & { filter: Filter };
 export type Selection = { filters: Filter[]; marks: Mark[] };
 export type Sort = Schemas['QuestionSort'];
@@ -77,11 +86,15 @@ export type PageQuestion = Schemas['PageAnswersRequest'];
 export type JobStatus = Given<Schemas['JobStatus']>;
 export type DatasetSummary = Schemas['DatasetSummary'];
 export type Recode = Schemas['Recode'];
+export type SavedViews = Given<Schemas['SavedViewRoutesItems']>;
+export type SavedView = SavedViews['views'][number];
+export type SavedViewChange = Schemas['SavedViewsChange'];
 export type AppItem = Given<Schemas['PublishRoutesItem']>;
 export type ColumnFormat = Given<Schemas['ColumnFormat']>;
 export type ColumnInfo = Given<Schemas['ColumnInfo']>;
 export type ColumnProfile = Given<Schemas['ColumnProfile']>;
 export type Step = Schemas['Step'];
+export type CheckedExpression = Given<Schemas['ExpressionRoutesChecked']>;
 export type DatasetDetails = Given<Schemas['DatasetRoutesDetails']>;
 export type AfterSteps = Given<Schemas['DatasetRoutesAfter']>;
 export type Ambiguity = Given<Schemas['LoadReportAmbiguity']>;
@@ -111,4 +124,4 @@ export type NamedMeasure = Given<Schemas['NamedMeasure']>;
 export type Proposal = Given<Schemas['ProposingProposal']>;
 export type Shown = Omit<Given<Schemas['AnswerLineShown']>, 'view'> & { view: View };
 export type DatePart = Schemas['DatePart'];
-export type Doubt = Given<Schemas['Doubt']>;
+export type Doubt = Given<Schemas['DoubtRoutesItem']>;

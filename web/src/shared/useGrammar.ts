@@ -11,6 +11,7 @@ const NOTHING: Grammar = {
   viewKinds: [],
   choiceKinds: [],
   filterKinds: [],
+  functions: [],
 };
 
 /** What can be said, as the server knows it; asked once. */

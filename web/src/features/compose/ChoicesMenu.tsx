@@ -5,7 +5,7 @@ import type { AppDefinition, Grammar, PageData, Proposal } from '../../api/types
 import { Menu } from '../../shared/Menu';
 import { freeName, takes } from './names';
 import { dataOf } from '../../shared/datasets';
-import { TypedInput } from './TypedInput';
+import { TypedInput } from '../../shared/TypedInput';
 import { writtenOf, type Option } from './writtenOptions';
 import { say } from '../../words';
 

@@ -160,7 +160,13 @@ function Composer({ initial }: { readonly initial: Draft }) {
               />
               <DatasetsMenu app={app} page={page} first={saved.datasetId} onChange={change} />
               <StartPicker app={app} onChange={change} />
-              <FiltersMenu app={app} page={page} grammar={grammar} onChange={change} />
+              <FiltersMenu
+                app={app}
+                page={page}
+                first={saved.datasetId}
+                grammar={grammar}
+                onChange={change}
+              />
               <FilterPicker
                 filters={app.filters}
                 page={page}

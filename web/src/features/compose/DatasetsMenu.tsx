@@ -16,7 +16,7 @@ import { Menu } from '../../shared/Menu';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { isNumber, isTime } from './options';
 import { freeDataset } from './names';
-import { TypedInput } from './TypedInput';
+import { TypedInput } from '../../shared/TypedInput';
 import { say } from '../../words';
 
 interface Props {

@@ -6,7 +6,7 @@ import type { Given } from './Chosen';
 import { measureChoices, measureOf, measureValue, NOTHING, type GrammarViewKind } from './options';
 import { Phrase } from './Phrase';
 import { PickMany } from './PickMany';
-import { TypedInput } from './TypedInput';
+import { TypedInput } from '../../shared/TypedInput';
 import { say } from '../../words';
 
 interface Props {
@@ -52,10 +52,17 @@ export function OtherMeasures({ view, page, onChange, given }: Props) {
   );
 }
 
+/** Columns that can say where a row lies. */
+const degrees = (page: PageData) =>
+  page.columns
+    .filter((column) => column.type === 'DECIMAL' || column.type === 'WHOLE')
+    .map(({ name, label }) => ({ value: name, label }));
+
 /** How it is drawn: what the kind leaves open. */
 export function DrawnAs({
   view,
   slots,
+  page,
   onChange,
   given,
 }: Props & { readonly slots: GrammarViewKind['slots'] }) {
@@ -145,7 +152,30 @@ export function DrawnAs({
           )}
         </>
       )}
-      {has('REFERENCE') && <ReferenceLine view={view} onChange={onChange} />}
+      {has('COORDINATES') && (
+        <>
+          {say('compose.at')}{' '}
+          {given('COORDINATES') ?? (
+            <>
+              <Phrase
+                name={say('compose.latitude')}
+                value={settings.latitude ?? ''}
+                choices={degrees(page)}
+                onPick={(latitude) => onChange(drawn(view, { latitude }))}
+              />{' '}
+              {say('compose.and')}{' '}
+              <Phrase
+                name={say('compose.longitude')}
+                value={settings.longitude ?? ''}
+                choices={degrees(page)}
+                onPick={(longitude) => onChange(drawn(view, { longitude }))}
+              />
+            </>
+          )}
+        </>
+      )}
+      {has('REFERENCE') &&
+        (given('REFERENCE') ?? <ReferenceLine view={view} onChange={onChange} />)}
     </>
   );
 }

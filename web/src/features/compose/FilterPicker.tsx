@@ -1,6 +1,7 @@
 import { Select } from 'antd';
 import type { FilterSpec, PageData } from '../../api/types';
 import { dataOf, filterName } from '../../shared/datasets';
+import { labelOf } from '../filter';
 import { say } from '../../words';
 
 /** Which columns are filters, in the order picked. */
@@ -28,7 +29,7 @@ export function FilterPicker({
     .filter((spec) => !all.some((item) => item.value === filterName(spec)))
     .map((spec) => ({
       value: filterName(spec),
-      label: spec.title || (spec.condition ?? say('compose.search')),
+      label: labelOf(spec, page),
     }));
   // what follows another filter is no filter of its own
   const follows = new Set(

@@ -1,22 +1,40 @@
 import { Select } from 'antd';
-import type { AppDefinition, FilterSpec, Grammar, PageData } from '../../api/types';
+import { useQueries } from '@tanstack/react-query';
+import { call } from '../../api/client';
+import type { AppDefinition, DatasetDetails, FilterSpec, Grammar, PageData } from '../../api/types';
 import { dataOf, filterName } from '../../shared/datasets';
 import { Menu } from '../../shared/Menu';
 import { freeName } from './names';
 import { isCoded } from './options';
-import { TypedInput } from './TypedInput';
+import { SlotEditor, type StepColumn } from '../../shared/slots';
+import { TypedInput } from '../../shared/TypedInput';
 import { say } from '../../words';
 
 interface Props {
   readonly app: AppDefinition;
   readonly page: PageData;
+  /** Id of the app's first dataset. */
+  readonly first: string;
   readonly grammar: Grammar;
   readonly onChange: (app: AppDefinition) => void;
 }
 
 /** How each filter is picked, what it is called, which views it leaves alone; conditions and searches. */
-export function FiltersMenu({ app, page, grammar, onChange }: Props) {
+export function FiltersMenu(props: Props) {
+  return (
+    <Menu
+      label={say('compose.howTheyFilter')}
+      className="word"
+      name={say('compose.howEachFilterWorks')}
+    >
+      {() => <Filters {...props} />}
+    </Menu>
+  );
+}
+
+function Filters({ app, page, first, grammar, onChange }: Props) {
   const { filters } = app;
+  const known = useColumns(app, first);
   const set = (at: number, next: FilterSpec) =>
     onChange({ ...app, filters: filters.map((spec, i) => (i === at ? next : spec)) });
   const add = (spec: FilterSpec) => onChange({ ...app, filters: [...filters, spec] });
@@ -26,51 +44,58 @@ export function FiltersMenu({ app, page, grammar, onChange }: Props) {
       filters.map((spec) => ({ id: spec.column })),
     );
   return (
-    <Menu
-      label={say('compose.howTheyFilter')}
-      className="word"
-      name={say('compose.howEachFilterWorks')}
-    >
-      {() => (
-        <div className="definitions filter-specs">
-          {[null, ...(app.datasets ?? []).map((item) => item.name)].map((dataset) => (
-            <AddFilter
-              key={dataset ?? ''}
-              page={dataOf(page, dataset)}
-              several={(app.datasets ?? []).length > 0}
-              onAdd={(spec) => add({ ...spec, column: id(), dataset })}
-            />
-          ))}
-          <AppScope app={app} page={page} onChange={onChange} />
-          {filters.map((spec, at) => (
-            <OneFilterSpec
-              key={filterName(spec)}
-              spec={spec}
-              page={page}
-              grammar={grammar}
-              onChange={(next) => set(at, next)}
-              onEarlier={
-                at === 0
-                  ? null
-                  : () => {
-                      const next = [...filters];
-                      next.splice(at - 1, 2, spec, filters[at - 1] as FilterSpec);
-                      onChange({ ...app, filters: next });
-                    }
-              }
-              onRemove={() =>
-                onChange({ ...app, filters: filters.filter((other) => other !== spec) })
-              }
-            />
-          ))}
-        </div>
-      )}
-    </Menu>
+    <div className="definitions filter-specs">
+      {[null, ...(app.datasets ?? []).map((item) => item.name)].map((dataset) => (
+        <AddFilter
+          key={dataset ?? ''}
+          page={dataOf(page, dataset)}
+          several={(app.datasets ?? []).length > 0}
+          onAdd={(spec) => add({ ...spec, column: id(), dataset })}
+        />
+      ))}
+      <AppScope app={app} page={page} onChange={onChange} />
+      {filters.map((spec, at) => (
+        <OneFilterSpec
+          key={filterName(spec)}
+          spec={spec}
+          page={page}
+          known={known(spec.dataset)}
+          source={(app.datasets ?? []).find((item) => item.name === spec.dataset)?.dataset ?? first}
+          grammar={grammar}
+          onChange={(next) => set(at, next)}
+          onEarlier={
+            at === 0
+              ? null
+              : () => {
+                  const next = [...filters];
+                  next.splice(at - 1, 2, spec, filters[at - 1] as FilterSpec);
+                  onChange({ ...app, filters: next });
+                }
+          }
+          onRemove={() => onChange({ ...app, filters: filters.filter((other) => other !== spec) })}
+        />
+      ))}
+    </div>
   );
 }
 
+/** Columns of each dataset with their commonest values, by the name that the app gives the dataset. */
+function useColumns(app: AppDefinition, first: string) {
+  const ids = [first, ...(app.datasets ?? []).map((item) => item.dataset)];
+  const found = useQueries({
+    queries: ids.map((id) => ({
+      queryKey: ['dataset', id],
+      queryFn: () => call<DatasetDetails>('GET', `/api/datasets/${id}`),
+    })),
+  });
+  return (dataset: string | null | undefined): readonly StepColumn[] => {
+    const at = dataset ? (app.datasets ?? []).findIndex((item) => item.name === dataset) + 1 : 0;
+    return found[at]?.data?.columns ?? [];
+  };
+}
+
 /** Which rows the app shows at all, and what a press on a bar does at first. */
-function AppScope({ app, page, onChange }: Omit<Props, 'grammar'>) {
+function AppScope({ app, page, onChange }: Omit<Props, 'grammar' | 'first'>) {
   const further = app.datasets ?? [];
   return (
     <fieldset className="definition" aria-label={say('compose.rowsOfTheApp')}>
@@ -117,6 +142,14 @@ function AppScope({ app, page, onChange }: Omit<Props, 'grammar'>) {
           onChange={(marking) => onChange({ ...app, marking })}
         />
       </label>
+      <label className="soft">
+        <input
+          type="checkbox"
+          checked={app.live ?? false}
+          onChange={(event) => onChange({ ...app, live: event.target.checked })}
+        />{' '}
+        {say('compose.newDataAtOnce')}
+      </label>
       {page.columns.length > 0 && (
         <p className="soft">
           {say('compose.columnsToWrite', {
@@ -161,6 +194,14 @@ function AddFilter({
         onClick={() => onAdd({ kind: 'SEARCH', columns: texts })}
       >
         {several ? say('compose.addASearchIn', { noun }) : say('compose.addASearch')}
+      </button>{' '}
+      <button
+        type="button"
+        className="button"
+        disabled={texts.length < 2}
+        onClick={() => onAdd({ kind: 'COLUMN_FIRST', columns: texts })}
+      >
+        {several ? say('compose.addAColumnFirstOf', { noun }) : say('compose.addAColumnFirst')}
       </button>
     </p>
   );
@@ -169,6 +210,8 @@ function AddFilter({
 function OneFilterSpec({
   spec,
   page,
+  known,
+  source,
   grammar,
   onChange,
   onEarlier,
@@ -176,6 +219,10 @@ function OneFilterSpec({
 }: {
   readonly spec: FilterSpec;
   readonly page: PageData;
+  /** The columns of its dataset with their commonest values. */
+  readonly known: readonly StepColumn[];
+  /** Id of that dataset. */
+  readonly source: string;
   readonly grammar: Grammar;
   readonly onChange: (spec: FilterSpec) => void;
   readonly onEarlier: (() => void) | null;
@@ -185,8 +232,9 @@ function OneFilterSpec({
   const column = columns.find((item) => item.name === spec.column);
   const words = (kind: FilterSpec['kind']) =>
     grammar.filterKinds.find((item) => item.kind === kind)?.words ?? kind;
-  const ofColumn = grammar.filterKinds.find((item) => item.kind === spec.kind)?.ofColumn ?? true;
-  const plain = column?.label ?? spec.condition ?? say('compose.search');
+  const kind = grammar.filterKinds.find((item) => item.kind === spec.kind);
+  const ofColumn = kind?.ofColumn ?? true;
+  const plain = column?.label ?? spec.condition ?? kind?.words ?? spec.kind;
   const label = spec.title || plain;
   const views = page.app.views.filter(
     (view) =>
@@ -215,41 +263,19 @@ function OneFilterSpec({
           />
         </label>
       )}
-      {(spec.kind === 'VALUES' || spec.kind === 'ONE') && (
-        <label className="soft">
-          {say('compose.valuesInOrderOf')}{' '}
-          <Select
-            size="small"
-            aria-label={say('compose.orderOfValues', { label })}
-            popupMatchSelectWidth={false}
-            value={spec.order ?? 'FREQUENT'}
-            options={[
-              { value: 'FREQUENT', label: say('compose.theirRows') },
-              { value: 'LABEL', label: say('compose.theirNames') },
-            ]}
-            onChange={(order: 'FREQUENT' | 'LABEL') => onChange({ ...spec, order })}
+      {(kind?.slots ?? []).map((slot) => (
+        <label key={slot.path} className="soft spec-slot">
+          {slot.words}{' '}
+          <SlotEditor
+            slot={slot}
+            fields={spec}
+            columns={known}
+            dataset={source}
+            late
+            onChange={(fields) => onChange(fields as unknown as FilterSpec)}
           />
         </label>
-      )}
-      {spec.kind === 'CONDITION' && (
-        <TypedInput
-          label={say('compose.conditionOfTheFilter')}
-          value={spec.condition ?? ''}
-          onDone={(condition) => onChange({ ...spec, condition })}
-        />
-      )}
-      {spec.kind === 'SEARCH' && (
-        <Select
-          mode="multiple"
-          size="small"
-          aria-label={say('compose.columnsLookedThrough')}
-          popupMatchSelectWidth={false}
-          optionFilterProp="label"
-          value={spec.columns ?? []}
-          options={columns.filter(isCoded).map((item) => ({ value: item.name, label: item.label }))}
-          onChange={(names: string[]) => names.length > 0 && onChange({ ...spec, columns: names })}
-        />
-      )}
+      ))}
       <label className="soft">
         {say('compose.leavesAlone')}{' '}
         <Select

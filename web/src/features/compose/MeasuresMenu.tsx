@@ -5,7 +5,7 @@ import { dataOf } from '../../shared/datasets';
 import { Menu } from '../../shared/Menu';
 import { MeasureSlots } from './MeasureSlots';
 import { freeName, usesOf } from './names';
-import { TypedInput } from './TypedInput';
+import { TypedInput } from '../../shared/TypedInput';
 import { say } from '../../words';
 
 type Named = NonNullable<AppDefinition['measures']>[number];

@@ -116,7 +116,7 @@ export function SentenceEditor(props: Props) {
             {has('MEASURES') && <OtherMeasures {...props} given={given} />}
           </>
         ) : has('TEXT') ? (
-          say('compose.showAText')
+          (given('TEXT') ?? say('compose.showAText'))
         ) : (
           <>
             {say('compose.show')}{' '}
@@ -209,6 +209,7 @@ export function SentenceEditor(props: Props) {
                       view.columns[0] ?? '',
                       [NOTHING, ...columns.map(({ name, label }) => ({ value: name, label }))],
                       (value) => onChange({ ...view, columns: value === '' ? [] : [value] }),
+                      'NAMED',
                     )}
                   </>
                 )}
@@ -256,7 +257,7 @@ export function SentenceEditor(props: Props) {
         )}
         .
       </div>
-      {has('TEXT') && (
+      {has('TEXT') && !isChosen('TEXT') && (
         <Input.TextArea
           key={view.id}
           aria-label={say('compose.text')}

@@ -1,7 +1,8 @@
 import type { ComponentType } from 'react';
 import type { AppDefinition, Grammar, PageData, View } from '../../api/types';
+import { Input, InputNumber } from 'antd';
 import { PickMany } from './PickMany';
-import { TypedInput } from './TypedInput';
+import { TypedInput } from '../../shared/TypedInput';
 import { say } from '../../words';
 
 export type Option = NonNullable<AppDefinition['choices']>[number]['options'][number];
@@ -44,6 +45,46 @@ const WRITTEN: Partial<Record<Slot, Written>> = {
           onDone={(condition) => onChange({ ...option, condition })}
         />
       ) : null,
+  },
+  REFERENCE: {
+    blank: () => ({ settings: { reference: { value: 0, label: null } } }),
+    Editor: ({ option, i, onChange }) => {
+      const reference = option.settings?.reference;
+      const set = (part: { value?: number; label?: string | null }) =>
+        reference && onChange({ ...option, settings: { reference: { ...reference, ...part } } });
+      return reference ? (
+        <>
+          <InputNumber
+            size="small"
+            aria-label={say('compose.valueOfOption', { i })}
+            value={Number(reference.value)}
+            onChange={(value) => value !== null && set({ value })}
+          />
+          <TypedInput
+            label={say('compose.lineOfOption', { i })}
+            placeholder={say('compose.whatItIs')}
+            value={reference.label ?? ''}
+            empty
+            onDone={(label) => set({ label: label || null })}
+          />
+        </>
+      ) : null;
+    },
+  },
+  TEXT: {
+    blank: (view) => ({ settings: { text: view?.settings?.text ?? '' } }),
+    Editor: ({ option, i, onChange }) => (
+      <Input.TextArea
+        key={option.settings?.text}
+        aria-label={say('compose.textOfOption', { i })}
+        autoSize={{ minRows: 2, maxRows: 8 }}
+        defaultValue={option.settings?.text ?? ''}
+        onBlur={(event) =>
+          event.target.value.trim() !== '' &&
+          onChange({ ...option, settings: { text: event.target.value } })
+        }
+      />
+    ),
   },
 };
 

@@ -1,3 +1,4 @@
+import { useId } from 'react';
 import type { Filter, ValueCountsAnswer } from '../../api/types';
 import { count } from '../../shared/format';
 import { say } from '../../words';
@@ -7,6 +8,8 @@ interface Props {
   readonly label: string;
   readonly active: Filter | null;
   readonly answer: ValueCountsAnswer;
+  /** Whether its values stand in sight, and not in a list that opens. */
+  readonly inSight: boolean;
   readonly onChange: (filter: Filter | null) => void;
 }
 
@@ -15,7 +18,8 @@ const BLANK = 'blank';
 const VALUE = 'v:'; // before a value, which may be called anything
 
 /** Picks one value of a category, or any; each with how many rows it has under all other filters. */
-export function OneFilter({ column, label, active, answer, onChange }: Props) {
+export function OneFilter({ column, label, active, answer, inSight, onChange }: Props) {
+  const id = useId();
   const picked = active?.kind === 'oneOf' ? active : null;
   const [first] = picked?.values ?? [];
   const value = first !== undefined ? VALUE + first : picked?.blank ? BLANK : ANY;
@@ -31,33 +35,62 @@ export function OneFilter({ column, label, active, answer, onChange }: Props) {
             exclude: false,
           },
     );
+  const options = [
+    { value: ANY, label: say('filter.any'), rows: null },
+    ...answer.values.map((item) => ({
+      value: VALUE + item.value,
+      label: item.value,
+      rows: item.count,
+    })),
+    ...(answer.blanks === null
+      ? []
+      : [{ value: BLANK, label: say('filter.blankValue'), rows: answer.blanks }]),
+  ];
   return (
     <>
       <div className="filter-head">
         <h3 className="filter-label">{label}</h3>
       </div>
       <div className="filter-body">
-        <select
-          className="field one-value"
-          aria-label={label}
-          value={value}
-          onChange={(event) => pick(event.target.value)}
-        >
-          <option value={ANY}>{say('filter.any')}</option>
-          {answer.values.map((item) => (
-            <option key={item.value} value={VALUE + item.value}>
-              {say('filter.valueAndRows', { value: item.value, rows: count(item.count) })}
-            </option>
-          ))}
-          {answer.blanks !== null && (
-            <option value={BLANK}>
-              {say('filter.valueAndRows', {
-                value: say('filter.blankValue'),
-                rows: count(answer.blanks),
-              })}
-            </option>
-          )}
-        </select>
+        {inSight ? (
+          <span className="one-in-sight" role="radiogroup" aria-label={label}>
+            {options.map((option) => (
+              <label
+                key={option.value}
+                className={option.rows === 0 ? 'value-row empty' : 'value-row'}
+              >
+                <input
+                  type="radio"
+                  name={id}
+                  checked={option.value === value}
+                  onChange={() => pick(option.value)}
+                />
+                <span className="value-name" title={option.label}>
+                  {option.label}
+                </span>
+                <span />
+                <span className="value-count">
+                  {option.rows === null ? '' : count(option.rows)}
+                </span>
+              </label>
+            ))}
+          </span>
+        ) : (
+          <select
+            className="field one-value"
+            aria-label={label}
+            value={value}
+            onChange={(event) => pick(event.target.value)}
+          >
+            {options.map((option) => (
+              <option key={option.value} value={option.value}>
+                {option.rows === null
+                  ? option.label
+                  : say('filter.valueAndRows', { value: option.label, rows: count(option.rows) })}
+              </option>
+            ))}
+          </select>
+        )}
         {answer.distinct > answer.values.length && (
           <p className="soft">
             {say('filter.moreAreNotListed', {

@@ -1,26 +1,38 @@
-import { useId, useState } from 'react';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import type { Filter, OneOf, ValueCount, ValueCountsAnswer } from '../../api/types';
 import { count } from '../../shared/format';
 import { Menu } from '../../shared/Menu';
+import { ValueRow } from './ValueRow';
 import { say } from '../../words';
 
-interface Props {
+/** What a list of values is given, whichever column they are of. */
+export interface ListProps {
   readonly column: string;
   readonly label: string;
   readonly active: Filter | null;
-  readonly answer: ValueCountsAnswer;
   /** Whether a row can have several of the values. */
   readonly tags: boolean;
+  /** Whether its values stand in sight as far as there is room, and not the first few alone. */
+  readonly inSight: boolean;
   readonly find: string;
   readonly onFind: (text: string) => void;
+  readonly onWhole: (whole: boolean) => void;
   readonly onChange: (filter: Filter | null) => void;
 }
 
+interface Props extends ListProps {
+  readonly answer: ValueCountsAnswer;
+  /** Without its label, which stands above already. */
+  readonly headless?: boolean;
+}
+
 const SHOWN = 4;
+const SHOWN_OPEN = 12;
 
 /** Picks values of a category; every value with how many rows it has under all other filters. */
 export function ValuesFilter(props: Props) {
-  const { column, label, active, answer, tags, find, onFind, onChange } = props;
+  const { column, label, active, answer, tags, inSight, find, onFind, onWhole, onChange } = props;
   const everyTag = active?.kind === 'hasAll'; // rows must have all of the picked, not any
   const none: OneOf = { kind: 'oneOf', column, values: [], blank: false, exclude: false };
   const set: OneOf =
@@ -46,7 +58,6 @@ export function ValuesFilter(props: Props) {
   const first = [...answer.values].sort((x, y) => rank(x) - rank(y));
   const row = (value: string | null, rows: number) => (
     <ValueRow
-      key={value ?? '\u0000'}
       name={value}
       rows={rows}
       most={most}
@@ -57,14 +68,14 @@ export function ValuesFilter(props: Props) {
       }
     />
   );
-  const blankRow = answer.blanks === null ? null : row(null, answer.blanks);
-  const rows = first.map((item) => row(item.value, item.count));
-  const all = set.blank && blankRow ? [blankRow, ...rows] : blankRow ? [...rows, blankRow] : rows;
+  const blank = answer.blanks === null ? [] : [{ value: null, count: answer.blanks }];
+  const all = set.blank ? [...blank, ...first] : [...first, ...blank];
   const rest = answer.distinct + (answer.blanks === null ? 0 : 1);
+  const shown = inSight ? SHOWN_OPEN : SHOWN;
   return (
     <>
       <div className="filter-head">
-        <h3 className="filter-label">{label}</h3>
+        {!props.headless && <h3 className="filter-label">{label}</h3>}
         <span className="soft">
           {inUse
             ? say('filter.of', {
@@ -76,16 +87,27 @@ export function ValuesFilter(props: Props) {
         </span>
       </div>
       <div className="filter-body">
-        <ul className="values">{all.slice(0, SHOWN)}</ul>
-        {(all.length > SHOWN || find !== '') && (
+        <ul className="values">
+          {all.slice(0, shown).map((item) => (
+            <li key={item.value ?? BLANK}>{row(item.value, item.count)}</li>
+          ))}
+        </ul>
+        {(all.length > shown || find !== '') && (
           <Menu
             className="word filter-word"
             label={say('filter.all2', { rest: count(rest) })}
             name={say('filter.allValuesOf', { label })}
           >
             {(close) => (
-              <AllValues label={label} find={find} onFind={onFind}>
-                <ul className="values all">{all}</ul>
+              <AllValues
+                label={label}
+                find={find}
+                onFind={onFind}
+                onWhole={onWhole}
+                values={[...answer.values, ...blank]}
+                picked={picked}
+                row={row}
+              >
                 {answer.distinct > answer.values.length && (
                   <p className="soft">
                     {say('filter.moreTypeToFindThem', {
@@ -151,18 +173,60 @@ export function ValuesFilter(props: Props) {
   );
 }
 
+interface Listed {
+  readonly value: string | null;
+  readonly count: number;
+}
+
+const BLANK = '\u0000';
+const ROW = 19;
+const MAX_HEIGHT = 300;
+
+/** Every value, of which only those in sight are drawn: tens of thousands scroll without a stop. */
 function AllValues({
   label,
   find,
   onFind,
+  onWhole,
+  values,
+  picked,
+  row,
   children,
 }: {
   readonly label: string;
   readonly find: string;
   readonly onFind: (text: string) => void;
+  readonly onWhole: (whole: boolean) => void;
+  readonly values: readonly Listed[];
+  readonly picked: ReadonlySet<string>;
+  readonly row: (value: string | null, rows: number) => React.ReactNode;
   readonly children: React.ReactNode;
 }) {
   const id = useId();
+  const frame = useRef<HTMLDivElement>(null);
+  // what was picked when the list was opened stands first; nothing jumps while one picks
+  const [before] = useState(() => new Set(picked));
+  const inOrder = useMemo(
+    () => [
+      ...values.filter((item) => item.value !== null && before.has(item.value)),
+      ...values.filter((item) => item.value === null || !before.has(item.value)),
+    ],
+    [values, before],
+  );
+  const rows = useVirtualizer({
+    count: inOrder.length,
+    getScrollElement: () => frame.current,
+    estimateSize: () => ROW,
+    overscan: 10,
+  });
+  const wholly = useRef(onWhole);
+  useEffect(() => {
+    wholly.current = onWhole;
+  }, [onWhole]);
+  useEffect(() => {
+    wholly.current(true);
+    return () => wholly.current(false);
+  }, []);
   return (
     <>
       <label className="sr-only" htmlFor={id}>
@@ -177,6 +241,32 @@ function AllValues({
         autoFocus
         onChange={(event) => onFind(event.target.value)}
       />
+      <div
+        ref={frame}
+        className="values all"
+        role="list"
+        style={{ height: Math.min(MAX_HEIGHT, inOrder.length * ROW) }}
+      >
+        <div role="presentation" style={{ height: rows.getTotalSize(), position: 'relative' }}>
+          {rows.getVirtualItems().map((item) => {
+            const one = inOrder[item.index];
+            return (
+              one && (
+                <div
+                  key={one.value ?? BLANK}
+                  role="listitem"
+                  aria-setsize={inOrder.length}
+                  aria-posinset={item.index + 1}
+                  className="value-place"
+                  style={{ transform: `translateY(${item.start}px)` }}
+                >
+                  {row(one.value, one.count)}
+                </div>
+              )
+            );
+          })}
+        </div>
+      </div>
       {children}
     </>
   );
@@ -205,41 +295,5 @@ function PastedList({ onValues }: { readonly onValues: (values: string[]) => voi
         {say('filter.pick', { values: values.length })}
       </button>
     </details>
-  );
-}
-
-interface RowProps {
-  /** Null for blank. */
-  readonly name: string | null;
-  readonly rows: number;
-  readonly most: number;
-  readonly on: boolean;
-  readonly onToggle: () => void;
-  readonly onOnly: () => void;
-}
-
-function ValueRow({ name: value, rows, most, on, onToggle, onOnly }: RowProps) {
-  const name = value ?? say('filter.blankValue');
-  return (
-    <li className="value-item">
-      <label className={rows === 0 ? 'value-row empty' : 'value-row'}>
-        <input type="checkbox" checked={on} onChange={onToggle} />
-        <span className={value === null ? 'value-name soft' : 'value-name'} title={name}>
-          {name}
-        </span>
-        <span className="value-bar" aria-hidden="true">
-          <span className={on ? 'on' : ''} style={{ width: `${(100 * rows) / most}%` }} />
-        </span>
-        <span className="value-count">{count(rows)}</span>
-      </label>
-      <button
-        type="button"
-        className="only"
-        aria-label={say('filter.only', { name })}
-        onClick={onOnly}
-      >
-        {say('filter.only2')}
-      </button>
-    </li>
   );
 }

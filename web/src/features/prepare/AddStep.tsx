@@ -5,10 +5,12 @@ import { useGrammar } from '../../shared/useGrammar';
 import { say } from '../../words';
 import { ComputeForm } from './ComputeForm';
 import { StepEditor } from './StepEditor';
-import { blankStep, type StepColumn } from './slots';
+import { blankStep, type StepColumn } from '../../shared/slots';
 
 interface Props {
   readonly dataset: string;
+  /** How many steps go before; all of them if null. */
+  readonly steps: number | null;
   /** As they are where it stands. */
   readonly columns: readonly StepColumn[];
   /** The column that is looked at. */
@@ -20,7 +22,15 @@ interface Props {
 }
 
 /** A new step at the end: computing is said at once, all others are picked from a list. */
-export function AddStep({ dataset, columns, looked, busy, isInserted = false, onStep }: Props) {
+export function AddStep({
+  dataset,
+  steps,
+  columns,
+  looked,
+  busy,
+  isInserted = false,
+  onStep,
+}: Props) {
   const [kind, setKind] = useState<StepKindWords | 'compute' | null>(null);
   const kinds = useGrammar().stepKinds.filter(
     (item) => item.slots.length > 0 && item.kind !== 'compute',
@@ -28,7 +38,16 @@ export function AddStep({ dataset, columns, looked, busy, isInserted = false, on
   const close = () => setKind(null);
   if (kind === 'compute') {
     const infos = columns.map((column) => column.info);
-    return <ComputeForm columns={infos} busy={busy} onStep={onStep} onClose={close} />;
+    return (
+      <ComputeForm
+        columns={infos}
+        dataset={dataset}
+        steps={steps}
+        busy={busy}
+        onStep={onStep}
+        onClose={close}
+      />
+    );
   }
   if (kind) {
     return (
@@ -41,6 +60,7 @@ export function AddStep({ dataset, columns, looked, busy, isInserted = false, on
           kind={kind}
           columns={columns}
           dataset={dataset}
+          steps={steps}
           busy={busy}
           onStep={onStep}
           onClose={close}

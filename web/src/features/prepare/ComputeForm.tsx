@@ -1,10 +1,14 @@
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import type { ColumnInfo, Step } from '../../api/types';
+import { ExpressionEditor } from '../../shared/ExpressionEditor';
 import { say } from '../../words';
 
 interface Props {
   readonly columns: readonly ColumnInfo[];
+  readonly dataset: string;
+  /** How many steps go before; all of them if null. */
+  readonly steps: number | null;
   readonly busy: boolean;
   readonly onStep: (step: Step) => Promise<boolean>;
   readonly onClose: () => void;
@@ -19,7 +23,7 @@ const nameOf = (label: string): string =>
     .replace(/^_+|_+$/g, '');
 
 /** Adds a column computed from others; a press on a name puts it into the expression. */
-export function ComputeForm({ columns, busy, onStep, onClose }: Props) {
+export function ComputeForm({ columns, dataset, steps, busy, onStep, onClose }: Props) {
   const [label, setLabel] = useState('');
   const [expression, setExpression] = useState('');
   const submit = (event: React.FormEvent) => {
@@ -43,15 +47,18 @@ export function ComputeForm({ columns, busy, onStep, onClose }: Props) {
           onChange={(event) => setLabel(event.target.value)}
         />
       </label>
-      <label>
+      <div>
         {say('prepare.as')}
-        <Input.TextArea
-          autoSize
-          value={expression}
+        <ExpressionEditor
+          label={say('prepare.expression')}
           placeholder={say('prepare.revenuePassengers')}
-          onChange={(event) => setExpression(event.target.value)}
+          value={expression}
+          columns={columns}
+          dataset={dataset}
+          steps={steps}
+          onChange={setExpression}
         />
-      </label>
+      </div>
       <p className="soft">
         {say('prepare.whatExpressionsHold')}{' '}
         {columns.map((column, i) => (

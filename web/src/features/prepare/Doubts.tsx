@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { askDataset, call } from '../../api/client';
 import type { DatasetDetails, Doubt, Step } from '../../api/types';
@@ -18,33 +18,68 @@ export function Doubts({
   readonly busy: boolean;
   readonly onStep: (step: Step) => Promise<boolean>;
 }) {
+  const client = useQueryClient();
+  const key = ['dataset', data.id, 'doubts', data.version];
+  const path = `/api/datasets/${data.id}/doubts`;
   const { data: found } = useQuery({
-    queryKey: ['dataset', data.id, 'doubts', data.version],
-    queryFn: () => call<{ doubts: Doubt[] }>('GET', `/api/datasets/${data.id}/doubts`),
+    queryKey: key,
+    queryFn: () => call<{ doubts: Doubt[] }>('GET', path),
   });
+  const [opened, setOpened] = useState(false);
+  const doubts = found?.doubts ?? [];
+  const aside = doubts.filter((item) => item.aside);
+  const setAside = (item: Doubt) =>
+    void call<{ doubts: Doubt[] }>('PUT', path, { key: item.key, aside: !item.aside }).then(
+      (next) => client.setQueryData(key, next),
+    );
   return (
     <>
-      {(found?.doubts ?? []).map((doubt) => (
-        <OneDoubt key={doubt.text} doubt={doubt} data={data} busy={busy} onStep={onStep} />
-      ))}
+      {doubts
+        .filter((item) => !item.aside || opened)
+        .map((item) => (
+          <OneDoubt
+            key={item.key}
+            item={item}
+            data={data}
+            busy={busy}
+            onStep={onStep}
+            onAside={() => setAside(item)}
+          />
+        ))}
+      {aside.length > 0 && (
+        <p className="soft">
+          {say('prepare.setAside', { doubts: aside.length })}{' '}
+          <button
+            type="button"
+            className="word"
+            aria-expanded={opened}
+            onClick={() => setOpened(!opened)}
+          >
+            {opened ? say('prepare.hideThem') : say('prepare.showThem')}
+          </button>
+        </p>
+      )}
     </>
   );
 }
 
 function OneDoubt({
-  doubt,
+  item,
   data,
   busy,
   onStep,
+  onAside,
 }: {
-  readonly doubt: Doubt;
+  readonly item: Doubt;
   readonly data: DatasetDetails;
   readonly busy: boolean;
   readonly onStep: (step: Step) => Promise<boolean>;
+  readonly onAside: () => void;
 }) {
   const [open, setOpen] = useState(false);
+  const { doubt } = item;
   return (
-    <div className="notice doubt">
+    <div className={item.aside ? 'notice doubt aside' : 'notice doubt'}>
       <p>{doubt.text}</p>
       {doubt.remedies.map(({ words, step }) => (
         <button
@@ -61,7 +96,10 @@ function OneDoubt({
         <button type="button" className="word" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? say('prepare.hideTheRows') : say('prepare.showTheRows')}
         </button>
-      )}
+      )}{' '}
+      <button type="button" className="word" onClick={onAside}>
+        {item.aside ? say('prepare.takeItUpAgain') : say('prepare.setItAside')}
+      </button>
       {open && doubt.condition !== null && (
         <RowsOf condition={doubt.condition} column={doubt.column} data={data} />
       )}

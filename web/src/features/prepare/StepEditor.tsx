@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { Step, StepKindWords } from '../../api/types';
 import { say } from '../../words';
-import { SlotEditor, type Fields, type StepColumn } from './slots';
+import { SlotEditor, type Fields, type StepColumn } from '../../shared/slots';
 
 interface Props {
   /** As it is, or blank for a new one. */
@@ -11,6 +11,8 @@ interface Props {
   readonly kind: StepKindWords;
   readonly columns: readonly StepColumn[];
   readonly dataset: string;
+  /** How many steps go before; all of them if null. */
+  readonly steps: number | null;
   readonly busy: boolean;
   readonly onStep: (step: Step) => Promise<boolean>;
   readonly onClose: () => void;
@@ -18,7 +20,7 @@ interface Props {
 
 /** A step's words in place: an editor for each slot that the server names. */
 export function StepEditor(props: Props) {
-  const { step, isNew = false, kind, columns, dataset, busy, onStep, onClose } = props;
+  const { step, isNew = false, kind, columns, dataset, steps, busy, onStep, onClose } = props;
   const [fields, setFields] = useState<Fields>({ ...step });
   const submit = (event: React.FormEvent) => {
     event.preventDefault();
@@ -36,6 +38,7 @@ export function StepEditor(props: Props) {
             fields={fields}
             columns={columns}
             dataset={dataset}
+            steps={steps}
             onChange={setFields}
           />
         </label>

@@ -8,7 +8,7 @@ import { useGrammar } from '../../shared/useGrammar';
 import { LoadProgress, UploadFiles } from '../home';
 import { AddStep } from './AddStep';
 import { NameForm } from './NameForm';
-import type { StepColumn } from './slots';
+import type { StepColumn } from '../../shared/slots';
 import { StepEditor } from './StepEditor';
 import { StepsFile } from './StepsFile';
 import { useAfter } from './useAfter';
@@ -76,6 +76,7 @@ export function StepList(props: Props) {
           looked={looked}
           busy={busy}
           isInserted
+          steps={at}
           onStep={insert(at)}
         />
       </div>
@@ -265,6 +266,7 @@ export function StepList(props: Props) {
         dataset={data.id}
         columns={data.columns}
         looked={looked}
+        steps={null}
         busy={busy}
         onStep={(step) => onChange([...data.steps, step])}
       />
@@ -296,6 +298,7 @@ function EditedStep({
       kind={kind}
       columns={columns}
       dataset={data.id}
+      steps={i}
       busy={busy}
       onStep={onStep}
       onClose={onClose}

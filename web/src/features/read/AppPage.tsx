@@ -1,16 +1,17 @@
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
-import type { PageData, View } from '../../api/types';
+import type { Filter, PageData, View } from '../../api/types';
 import { dataOf, filterName, isOf } from '../../shared/datasets';
 import { ProblemNote } from '../../shared/ProblemNote';
-import { ChoiceBand, FilterBand } from '../filter';
-import { isOfRows, ViewCard, type ViewContext } from '../view';
+import { ChoiceBand, FilterBand, FilterWidget } from '../filter';
+import { isOfRows, slicesOf, ViewCard, type ViewContext } from '../view';
 import { PageTabs, viewsOn } from './PageTabs';
 import { ReadingLine } from './ReadingLine';
-import { useAnswers } from './useAnswers';
+import { useAnswers, type Lists } from './useAnswers';
 import { useDrag } from './useDrag';
 import { usePageState, type PageStateHook } from './usePageState';
 
-import { lookedInto, withChoice, withFilter, withMark } from './selection';
+import { lookedInto, withChoice, withFilter, withMark, withTable } from './selection';
+import { say } from '../../words';
 import './read.css';
 
 interface Props {
@@ -22,31 +23,50 @@ interface Props {
   /** Lays the views out; the usual grid without it. */
   readonly layout?: (views: readonly View[], card: (view: View) => ReactNode) => ReactNode;
   readonly bandEnd?: ReactNode;
+  /** Answers came of another version of the data than the one that was opened. */
+  readonly onNewer?: () => void;
+  /** Whether an address that says nothing means a saved view. */
+  readonly opensWith?: boolean;
   /** Stands beside the tabs of the pages. */
   readonly tabsEnd?: ReactNode;
 }
 
 /** An app's page with live data: reading line, filter band, views. The same for its author and its colleagues. */
-export function AppPage({ data, base, stamp, layout, bandEnd, tabsEnd }: Props) {
-  const page = usePageState(data.app.start);
+export function AppPage({
+  data,
+  base,
+  stamp,
+  layout,
+  bandEnd,
+  onNewer,
+  opensWith,
+  tabsEnd,
+}: Props) {
+  const page = usePageState(data.app.start, opensWith);
   const { state, change } = page;
-  const [finds, setFinds] = useState<Record<string, string>>({});
-  const onPage = viewsOn(data.app, state.page);
+  const [lists, setLists] = useState<Lists>({ finds: {}, whole: [] });
+  const alone = layout ? undefined : data.app.views.find((view) => view.id === state.alone);
+  const onPage = alone ? [alone] : viewsOn(data.app, state.page);
   const several = (data.app.pages ?? []).length > 1;
-  const asked = several ? onPage.map((view) => view.id) : null; // a page asks for what it shows
+  const asked = several || alone ? onPage.map((view) => view.id) : null; // a page asks for what it shows
   const marking = state.marking ?? data.app.marking ?? 'NARROW';
   const drag = useDrag(state);
   const { dragged } = drag;
   const answers = useAnswers(
     `${base}/answers`,
     dragged ? withFilter(state, dragged.column, dragged.filter) : state,
-    finds,
+    lists,
+    slicesOf(state, onPage, (view) => dataOf(data, view.dataset).columns),
     stamp,
     asked,
     marking === 'HIGHLIGHT',
   );
   const { answered } = drag;
   useEffect(answered, [answers.rounds, answered]);
+  const answeredVersion = answers.head?.version;
+  useEffect(() => {
+    if (answeredVersion !== undefined && answeredVersion !== data.data.version) onNewer?.();
+  }, [answeredVersion, data.data.version, onNewer]);
   const hidden = answers.head?.hidden ?? [];
   const views = layout ? onPage : onPage.filter((view) => !hidden.includes(view.id));
   const contexts = useContexts(
@@ -71,9 +91,36 @@ export function AppPage({ data, base, stamp, layout, bandEnd, tabsEnd }: Props) 
       )
     );
   };
+  const filtering = {
+    data,
+    state,
+    answers: answers.filters,
+    finds: lists.finds,
+    onFilter: (column: string, filter: Filter | null) => {
+      const next = withFilter(state, column, filter);
+      drag.drop(JSON.stringify(next) === JSON.stringify(state));
+      change(next);
+    },
+    onDrag: drag.move,
+    onFind: (column: string, text: string) =>
+      setLists((before) => ({ ...before, finds: { ...before.finds, [column]: text } })),
+    onWhole: (column: string, whole: boolean) =>
+      setLists((before) => {
+        const others = before.whole.filter((name) => name !== column);
+        return { ...before, whole: whole ? [...others, column] : others };
+      }),
+  };
   return (
     <div className={answers.late ? 'app-page late' : 'app-page'} data-rounds={answers.rounds}>
-      <ReadingLine head={answers.head} page={page} marking={marking} />
+      <ReadingLine
+        head={answers.head}
+        page={page}
+        marking={marking}
+        filter={(name) => {
+          const spec = data.app.filters.find((one) => filterName(one) === name);
+          return spec && <FilterWidget {...filtering} spec={spec} />;
+        }}
+      />
       {answers.head?.notices.map((notice) => (
         <p key={notice} className="notice" role="status">
           {notice}
@@ -81,17 +128,7 @@ export function AppPage({ data, base, stamp, layout, bandEnd, tabsEnd }: Props) 
       ))}
       {answers.problem && <ProblemNote error={answers.problem} onRetry={answers.retry} />}
       <FilterBand
-        data={data}
-        state={state}
-        answers={answers.filters}
-        finds={finds}
-        onFilter={(column, filter) => {
-          const next = withFilter(state, column, filter);
-          drag.drop(JSON.stringify(next) === JSON.stringify(state));
-          change(next);
-        }}
-        onDrag={drag.move}
-        onFind={(column, text) => setFinds((before) => ({ ...before, [column]: text }))}
+        {...filtering}
         end={bandEnd}
         choices={
           data.app.choices && data.app.choices.length > 0 ? (
@@ -104,16 +141,30 @@ export function AppPage({ data, base, stamp, layout, bandEnd, tabsEnd }: Props) 
           ) : undefined
         }
       />
-      <div className="page-line">
-        <PageTabs
-          app={data.app}
-          now={state.page}
-          onPick={(id) => change({ ...state, page: id === data.app.pages?.[0]?.id ? null : id })}
-        />
-        {tabsEnd}
-      </div>
-      <div id="page-views" role={several ? 'tabpanel' : undefined}>
-        {layout ? layout(views, card) : <Grid views={views} card={card} />}
+      {alone ? (
+        <p className="page-line">
+          <button type="button" className="word" onClick={() => change({ ...state, alone: null })}>
+            {say('read.backToThePage')}
+          </button>
+        </p>
+      ) : (
+        <div className="page-line">
+          <PageTabs
+            app={data.app}
+            now={state.page}
+            onPick={(id) => change({ ...state, page: id === data.app.pages?.[0]?.id ? null : id })}
+          />
+          {tabsEnd}
+        </div>
+      )}
+      <div id="page-views" role={several && !alone ? 'tabpanel' : undefined}>
+        {alone ? (
+          <div className="view-alone">{card(alone)}</div>
+        ) : layout ? (
+          layout(views, card)
+        ) : (
+          <Grid views={views} card={card} />
+        )}
       </div>
     </div>
   );
@@ -144,16 +195,13 @@ function useContexts(
           guarded: JSON.parse(labels) as string[],
           onMark: (view, filter) => change(withMark(state, view, filter)),
           onSort: (view, sort) => change({ ...state, sorts: { ...state.sorts, [view]: sort } }),
-          onLook: (view, text) => {
-            const others = Object.entries(state.looks).filter(([id]) => id !== view);
-            const looks = Object.fromEntries(text ? [...others, [view, text]] : others);
-            change({ ...state, looks });
-          },
+          onTable: (view, part) => change(withTable(state, view, part)),
           onLookInto: (view, column, filter, step) => {
             const spec = data.app.filters.find((one) => isOf(one, column, dataset));
             if (spec) change(lookedInto(state, view, filterName(spec), filter, step));
           },
           onClear: clear,
+          onAlone: (view) => change({ ...state, alone: view }),
         },
       ]),
     );

@@ -1,33 +1,33 @@
+import type { ReactNode } from 'react';
+import { Menu } from '../../shared/Menu';
 import { SentenceText } from '../../shared/SentenceText';
 import type { Head } from './useAnswers';
 import type { PageStateHook } from './usePageState';
 import { withFilter, withMark, type PageState } from './selection';
 import { say } from '../../words';
 
-/** The selection as a sentence: a press on a phrase goes to its filter, the cross behind it lifts it. */
+const FILTER = 'filter:';
+
+/** The selection as a sentence: a press on a phrase opens its filter or goes to its view, the cross behind it lifts it. */
 export function ReadingLine({
   head,
   page,
   marking,
+  filter,
 }: {
   readonly head: Head | null;
   readonly page: PageStateHook;
   /** What marks do to other views. */
   readonly marking: NonNullable<PageState['marking']>;
+  /** The control of a filter, to be edited in place. */
+  readonly filter: (name: string) => ReactNode;
 }) {
   const { state, change } = page;
   const lift = (control: string) => {
     const name = control.slice(control.indexOf(':') + 1);
     change(
-      control.startsWith('filter:') ? withFilter(state, name, null) : withMark(state, name, null),
+      control.startsWith(FILTER) ? withFilter(state, name, null) : withMark(state, name, null),
     );
-  };
-  const goTo = (control: string) => {
-    const target = document.querySelector<HTMLElement>(
-      `[data-part="${CSS.escape(control.replace('mark:', 'view:'))}"]`,
-    );
-    target?.scrollIntoView({ block: 'nearest' });
-    target?.querySelector<HTMLElement>('input, button, [tabindex]')?.focus();
   };
   const selected = state.filters.length + state.marks.length > 0;
   return (
@@ -38,9 +38,7 @@ export function ReadingLine({
             sentence={head.sentence}
             control={(part) => (
               <span className="phrase">
-                <button type="button" onClick={() => goTo(part.control ?? '')}>
-                  {part.text}
-                </button>
+                <Phrase text={part.text} control={part.control ?? ''} filter={filter} />
                 <button
                   type="button"
                   className="lift"
@@ -91,5 +89,39 @@ export function ReadingLine({
         )}
       </span>
     </div>
+  );
+}
+
+function Phrase({
+  text,
+  control,
+  filter,
+}: {
+  readonly text: string;
+  readonly control: string;
+  readonly filter: (name: string) => ReactNode;
+}) {
+  if (control.startsWith(FILTER)) {
+    return (
+      <Menu className="phrase-word" label={text} name={say('read.change')}>
+        {() => (
+          <div className="phrase-filter">
+            <h2 className="sr-only">{say('read.change')}</h2>
+            {filter(control.slice(FILTER.length))}
+          </div>
+        )}
+      </Menu>
+    );
+  }
+  const goTo = () => {
+    const view = control.replace('mark:', 'view:');
+    const target = document.querySelector<HTMLElement>(`[data-part="${CSS.escape(view)}"]`);
+    target?.scrollIntoView({ block: 'nearest' });
+    target?.querySelector<HTMLElement>('input, button, [tabindex]')?.focus();
+  };
+  return (
+    <button type="button" onClick={goTo}>
+      {text}
+    </button>
   );
 }

@@ -5,18 +5,16 @@ import type {
   Filter,
   Mark,
   NamedPeriod,
+  Parts,
   Selection,
   Sort,
   TimeStep,
 } from '../../api/types';
-import { stepKey } from '../view';
+import { isSimple } from '../../shared/datasets';
+import { stepKey, type TableState } from '../view';
 
 /** All of a page's state that its address holds. */
-export interface PageState extends Selection {
-  /** How the rows of a table follow each other, where its reader says so. */
-  readonly sorts: Record<string, readonly Sort[]>;
-  /** For each table a text that its rows must hold. */
-  readonly looks: Record<string, string>;
+export interface PageState extends Selection, TableState {
   /** For each choice the id of the picked option; the one that it begins with where there is none. */
   readonly choices: Record<string, string>;
   /** The page that is shown; the first one if null. */
@@ -25,6 +23,10 @@ export interface PageState extends Selection {
   readonly all: boolean;
   /** What marks do to other views; as the app says where null. */
   readonly marking: AppDefinition['marking'] | null;
+  /** The view that is shown alone; all of the page if null. */
+  readonly alone: string | null;
+  /** Id of the saved view that a guided reading stands at; null outside of one. */
+  readonly reading: string | null;
 }
 
 const FILTER = 'f.';
@@ -32,17 +34,29 @@ const MARK = 'm.';
 const SORT = 's.';
 const LOOK = 't.';
 const CHOICE = 'c.';
+const HEADINGS = 'h.';
+const COLUMNS = 'k.';
 const PAGE = 'page';
 const ALL = 'all';
 const MARKING = 'marks';
+const ALONE = 'view';
+const READING = 'r';
 const BLANK = '+blank';
 
 /** `~` parts the words of a value; inside one it stands as `~~`. */
 const join = (words: readonly string[]): string =>
   words.map((word) => word.replaceAll('~', '~~')).join('~.');
 
-const split = (text: string): string[] =>
-  text.split('~.').map((word) => word.replaceAll('~~', '~'));
+function split(text: string): string[] {
+  const words = [''];
+  for (let i = 0; i < text.length; i += 1) {
+    const pair = text.slice(i, i + 2);
+    if (pair === '~.') words.push('');
+    else words[words.length - 1] += pair === '~~' ? '~' : (text[i] ?? '');
+    if (pair === '~.' || pair === '~~') i += 1;
+  }
+  return words;
+}
 
 function encodeFilter(filter: Filter): string {
   switch (filter.kind) {
@@ -63,6 +77,12 @@ function encodeFilter(filter: Filter): string {
       return join(['contains', filter.text]);
     case 'hasAll':
       return join(['all', ...filter.tags]);
+    case 'parts':
+      return join(['parts', filter.part, ...filter.values.map(String)]);
+    case 'both': {
+      const [first, second] = [filter.first, filter.second];
+      return join(['both', first.column, encodeFilter(first), second.column, encodeFilter(second)]);
+    }
     case 'box': {
       const ends = ({ from, to }: Between) => [String(from ?? ''), String(to ?? '')];
       return join(['box', filter.up.column, ...ends(filter.across), ...ends(filter.up)]);
@@ -110,6 +130,21 @@ function decodeFilter(column: string, text: string): Filter | null {
       return words[0] !== undefined && /^[A-Z0-9_]{1,30}$/.test(words[0])
         ? { kind: 'namedPeriod', column, name: words[0] as NamedPeriod['name'], blanks: blank }
         : null;
+    case 'parts': {
+      const [part = '', ...values] = words;
+      const numbers = values.map(Number).filter(Number.isInteger);
+      return /^[A-Z_]{1,30}$/.test(part) && numbers.length > 0
+        ? { kind: 'parts', column, part: part as Parts['part'], values: numbers }
+        : null;
+    }
+    case 'both': {
+      const [one = '', oneIs = '', other = '', otherIs = ''] = words;
+      const first = decodeFilter(one, oneIs);
+      const second = decodeFilter(other, otherIs);
+      return first && second && isSimple(first) && isSimple(second)
+        ? { kind: 'both', first, second }
+        : null;
+    }
     case 'box': {
       const between = (of: string, from: string | undefined, to: string | undefined): Between => ({
         kind: 'between',
@@ -142,10 +177,15 @@ export function encodeState(state: PageState): URLSearchParams {
     params.append(CHOICE + choice, option);
   }
   for (const filter of state.filters) {
-    if (filter.kind !== 'box') params.append(FILTER + filter.column, encodeFilter(filter));
+    if (isSimple(filter)) params.append(FILTER + filter.column, encodeFilter(filter));
   }
   for (const mark of state.marks) {
-    const column = mark.filter.kind === 'box' ? mark.filter.across.column : mark.filter.column;
+    const { filter } = mark;
+    const column = isSimple(filter)
+      ? filter.column
+      : filter.kind === 'box'
+        ? filter.across.column
+        : filter.first.column;
     params.append(MARK + mark.view, `${join([column])}~.${encodeFilter(mark.filter)}`);
   }
   for (const [view, sorts] of Object.entries(state.sorts)) {
@@ -155,6 +195,12 @@ export function encodeState(state: PageState): URLSearchParams {
     );
   }
   for (const [view, text] of Object.entries(state.looks)) params.append(LOOK + view, text);
+  for (const [view, typed] of Object.entries(state.headings))
+    params.append(HEADINGS + view, join(Object.entries(typed).flat()));
+  for (const [view, names] of Object.entries(state.columns))
+    params.append(COLUMNS + view, join(names));
+  if (state.alone) params.append(ALONE, state.alone);
+  if (state.reading) params.append(READING, state.reading);
   if (state.marking) params.append(MARKING, state.marking.toLowerCase());
   if (state.all && state.filters.length + state.marks.length === 0) params.set(ALL, '');
   return params;
@@ -167,10 +213,12 @@ export function decodeState(params: URLSearchParams): PageState {
   const sorts: Record<string, Sort[]> = {};
   const looks: Record<string, string> = {};
   const choices: Record<string, string> = {};
+  const headings: Record<string, Record<string, string>> = {};
+  const columns: Record<string, string[]> = {};
   for (const [name, text] of params) {
     if (name.startsWith(FILTER)) {
       const filter = decodeFilter(name.slice(FILTER.length), text);
-      if (filter && filter.kind !== 'box') filters.push(filter);
+      if (filter && isSimple(filter)) filters.push(filter);
     } else if (name.startsWith(MARK)) {
       const [column = '', ...rest] = split(text);
       const filter = decodeFilter(column, join(rest));
@@ -184,6 +232,13 @@ export function decodeState(params: URLSearchParams): PageState {
       sorts[name.slice(SORT.length)] = all;
     } else if (name.startsWith(LOOK)) {
       looks[name.slice(LOOK.length)] = text;
+    } else if (name.startsWith(HEADINGS)) {
+      const words = split(text);
+      const typed: Record<string, string> = {};
+      for (let i = 0; i + 1 < words.length; i += 2) typed[words[i] ?? ''] = words[i + 1] ?? '';
+      headings[name.slice(HEADINGS.length)] = typed;
+    } else if (name.startsWith(COLUMNS)) {
+      columns[name.slice(COLUMNS.length)] = split(text);
     } else if (name.startsWith(CHOICE)) {
       choices[name.slice(CHOICE.length)] = text;
     }
@@ -194,9 +249,13 @@ export function decodeState(params: URLSearchParams): PageState {
     marks,
     sorts,
     looks,
+    headings,
+    columns,
     choices,
     page: params.get(PAGE),
     all: params.has(ALL),
+    alone: params.get(ALONE),
+    reading: params.get(READING),
     marking: said === 'highlight' ? 'HIGHLIGHT' : said === 'narrow' ? 'NARROW' : null,
   };
 }
@@ -209,7 +268,7 @@ export function startOf(state: PageState, start: readonly Filter[]): PageState |
 
 /** With the filter of its column in place of the one before, or lifted when null. */
 export function withFilter(state: PageState, column: string, filter: Filter | null): PageState {
-  const at = state.filters.findIndex((one) => one.kind !== 'box' && one.column === column);
+  const at = state.filters.findIndex((one) => isSimple(one) && one.column === column);
   const filters = [...state.filters];
   if (at >= 0) filters.splice(at, 1, ...(filter ? [filter] : []));
   else if (filter) filters.push(filter);
@@ -239,8 +298,31 @@ export function lookedInto(
   filter: Filter | null,
   step: TimeStep | null,
 ): PageState {
-  const own = filter && filter.kind !== 'box' ? { ...filter, column: name } : null;
+  const own = filter && isSimple(filter) ? { ...filter, column: name } : null;
   const others = Object.entries(state.choices).filter(([id]) => id !== stepKey(view));
   const choices = Object.fromEntries(step ? [...others, [stepKey(view), step]] : others);
   return withMark(withFilter({ ...state, choices }, name, own), view, null);
+}
+
+/** With what is said of a table; what says nothing is left out of the address. */
+export function withTable(
+  state: PageState,
+  view: string,
+  part: {
+    readonly look?: string;
+    readonly headings?: Readonly<Record<string, string>>;
+    readonly columns?: readonly string[];
+  },
+): PageState {
+  const set = <T>(all: Record<string, T>, next: T | undefined, empty: (value: T) => boolean) => {
+    if (next === undefined) return all;
+    const others = Object.entries(all).filter(([id]) => id !== view);
+    return Object.fromEntries(empty(next) ? others : [...others, [view, next] as const]);
+  };
+  return {
+    ...state,
+    looks: set(state.looks, part.look, (text) => text === ''),
+    headings: set(state.headings, part.headings, (typed) => Object.keys(typed).length === 0),
+    columns: set(state.columns, part.columns, (names) => names.length === 0),
+  };
 }

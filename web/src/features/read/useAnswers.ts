@@ -19,6 +19,14 @@ export interface Answers {
   readonly retry: () => void;
 }
 
+/** What is wanted of the values of filters. */
+export interface Lists {
+  /** For each filter a text that they must contain. */
+  readonly finds: Record<string, string>;
+  /** Filters of which all are wanted. */
+  readonly whole: readonly string[];
+}
+
 type Known = Omit<Answers, 'retry' | 'late'> & {
   /** Answers beside those of views with the number of the question that they came with; null for a view's own. */
   readonly besides: Readonly<
@@ -47,7 +55,8 @@ const TOO_LONG = say('read.thisSelectionTakesLongerTo');
 export function useAnswers(
   path: string,
   state: PageState,
-  finds: Record<string, string>,
+  lists: Lists,
+  tables: NonNullable<PageQuestion['tables']>,
   stamp: string,
   views: readonly string[] | null = null,
   highlight = false,
@@ -56,36 +65,33 @@ export function useAnswers(
   const [late, setLate] = useState(false);
   const [tries, setTries] = useState(0);
   const page = useMemo(() => crypto.randomUUID(), []);
-  const question = JSON.stringify({ state, finds, views, highlight });
+  const { filters, marks, choices } = state;
+  const question = JSON.stringify({ filters, marks, choices, lists, tables, views, highlight });
   const latest = useRef(0);
   useEffect(() => {
     const asked = JSON.parse(question) as {
-      state: PageState;
-      finds: Record<string, string>;
+      filters: PageState['filters'];
+      marks: PageState['marks'];
+      choices: PageState['choices'];
+      tables: NonNullable<PageQuestion['tables']>;
+      lists: Lists;
       views: string[] | null;
       highlight: boolean;
     };
     const abort = new AbortController();
     const turn = ++latest.current;
     const timer = setTimeout(() => setLate(true), LATE_AFTER);
-    const tables: NonNullable<PageQuestion['tables']> = {};
-    const { sorts, looks } = asked.state;
-    for (const view of new Set([...Object.keys(sorts), ...Object.keys(looks)])) {
-      const sort = sorts[view];
-      const own = sort && sort.length > 0 ? [...sort] : null;
-      tables[view] = { offset: 0, limit: 50, sort: own, find: looks[view] ?? null };
-    }
-    const { filters, marks, choices } = asked.state;
     askPage(
       path,
       {
         page,
-        filters,
-        marks,
-        tables,
-        finds: asked.finds,
+        filters: asked.filters,
+        marks: asked.marks,
+        tables: asked.tables,
+        finds: asked.lists.finds,
+        whole: [...asked.lists.whole],
         views: asked.views,
-        choices,
+        choices: asked.choices,
         highlight: asked.highlight,
       },
       abort.signal,

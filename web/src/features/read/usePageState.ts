@@ -9,8 +9,12 @@ interface Steps {
   readonly steps?: number;
 }
 
-/** The selection of a page, kept in its address: each change is a step that Undo and the back button take back. */
-export function usePageState(begun?: AppDefinition['start']) {
+/**
+ * The selection of a page, kept in its address: each change is a step that Undo and the back button take back.
+ *
+ * @param opensWith whether an address that says nothing means a saved view
+ */
+export function usePageState(begun?: AppDefinition['start'], opensWith = false) {
   const start = (begun ?? NONE) as readonly Filter[]; // as the server sends them, nothing is left out
   const location = useLocation();
   const navigate = useNavigate();
@@ -24,7 +28,7 @@ export function usePageState(begun?: AppDefinition['start']) {
   const change = useCallback(
     (asked: PageState) => {
       const none = asked.filters.length + asked.marks.length === 0;
-      const next = { ...asked, all: none && start.length > 0 };
+      const next = { ...asked, all: none && (start.length > 0 || opensWith) };
       const search = encodeState(next).toString();
       const same = search === encodeState(state).toString();
       if (!same) {
@@ -35,7 +39,7 @@ export function usePageState(begun?: AppDefinition['start']) {
         );
       }
     },
-    [navigate, start, state, steps],
+    [navigate, start, opensWith, state, steps],
   );
   const undo = useCallback(() => void navigate(-1), [navigate]);
   const redo = useCallback(() => void navigate(1), [navigate]);

@@ -11,7 +11,7 @@ import { markOf } from './context';
 import { finding } from './finding';
 import { faceOf } from './kinds';
 import type { GroupsProps } from './kinds/face';
-import { boxFilter, nextMark, spanFilter } from './marks';
+import { boxFilter, cellFilter, nextMark, spanFilter } from './marks';
 import { onBox, type Place } from './onBox';
 import { say } from '../../words';
 
@@ -119,16 +119,20 @@ function OneChart({
   );
   const option = useMemo(() => shown?.option(drawing) ?? {}, [shown, drawing]);
   const note = shown?.note?.(drawing) ?? null;
-  const press = useRef<(index: number, add: boolean) => void>(() => undefined);
+  const press = useRef<(index: number, add: boolean, across?: number) => void>(() => undefined);
   const pressItem = useRef<(item: number, add: boolean) => void>(() => undefined);
   const pull = useRef<(from: number, to: number) => void>(() => undefined);
   const box = useRef<(low: Place, high: Place) => void>(() => undefined);
   const [pulled, setPulled] = useState<Pulled | null>(null);
   const placed = useRef<(x: number, y: number) => number>(() => -1);
   useEffect(() => {
-    press.current = (index, add) => {
+    press.current = (index, add, across) => {
       const key = answer.axis[index];
-      if (key) context.onMark(view.id, nextMark(mark, view, answer, key, add));
+      const other = across === undefined ? undefined : answer.splits[across];
+      const cell = key && other && !add ? cellFilter(view, answer, key, other) : null;
+      if (cell)
+        context.onMark(view.id, JSON.stringify(cell) === JSON.stringify(mark) ? null : cell);
+      else if (key) context.onMark(view.id, nextMark(mark, view, answer, key, add));
     };
     pressItem.current = (item, add) =>
       press.current(shown?.itemAt ? shown.itemAt(answer, item) : item, add);
@@ -186,8 +190,13 @@ function OneChart({
         start = null;
         setPulled(null);
       });
+      const acrossOf = (event: Pointed) => {
+        const x = made.convertFromPixel('grid', [event.offsetX, event.offsetY])[0] ?? -1;
+        return shown.crossAt ? Math.round(shown.crossAt(x)) : undefined;
+      };
       zr.on('click', (event) => {
-        if (!far && isInside(event)) press.current(indexOf(event), withMore(event.event));
+        if (!far && isInside(event))
+          press.current(indexOf(event), withMore(event.event), acrossOf(event));
       });
     } else if (shown?.box) {
       onBox(made, setPulled, (low, high) => {

@@ -1,10 +1,11 @@
 import type { View } from '../../api/types';
+import { Menu } from '../../shared/Menu';
 import type { ViewContext } from './context';
 import { downloadAddress } from './download';
 import { isOfRows } from './kinds';
 import { say } from '../../words';
 
-/** Takes a view along as CSV, where its app allows that; texts that a spreadsheet would run can be had as they are. */
+/** Takes a view along as a file, where its app allows that; texts that a spreadsheet would run can be had as they are. */
 export function ViewDownload({
   view,
   title,
@@ -17,15 +18,28 @@ export function ViewDownload({
   const { downloads } = context.data.app;
   const rows = isOfRows(view);
   if (downloads === 'NOTHING' || (rows && downloads !== 'ROWS')) return null;
-  const sort = context.state.sorts[view.id] ?? null;
-  const find = context.state.looks[view.id] ?? '';
   const guarded = rows ? context.guarded : [];
   const labels = guarded.map((label) => `“${label}”`).join(', ');
+  const others = [
+    {
+      words: say('view.csvOfSemicolons'),
+      address: downloadAddress(context, view, 'csv', { delimiter: 'semicolon', decimal: 'comma' }),
+    },
+    {
+      words: say('view.csvOfTabs'),
+      address: downloadAddress(context, view, 'csv', { delimiter: 'tab' }),
+    },
+    {
+      words: say('view.csvWithoutMark'),
+      address: downloadAddress(context, view, 'csv', { mark: 'false' }),
+    },
+    { words: say('view.jsonLines'), address: downloadAddress(context, view, 'jsonl') },
+  ];
   return (
     <>
       <a
         className="word"
-        href={downloadAddress(context.base, context.state, view, sort, false, 'csv', find)}
+        href={downloadAddress(context, view)}
         aria-label={say('view.download', { title })}
         download
       >
@@ -33,18 +47,31 @@ export function ViewDownload({
       </a>{' '}
       <a
         className="word"
-        href={downloadAddress(context.base, context.state, view, sort, false, 'xlsx', find)}
+        href={downloadAddress(context, view, 'xlsx')}
         aria-label={say('view.downloadWorkbook', { title })}
         download
       >
         {say('view.workbook')}
-      </a>
+      </a>{' '}
+      <Menu className="word" label={say('view.otherFiles')} name={title}>
+        {() => (
+          <ul className="other-files">
+            {others.map(({ words, address }) => (
+              <li key={words}>
+                <a className="word" href={address} download>
+                  {words}
+                </a>
+              </li>
+            ))}
+          </ul>
+        )}
+      </Menu>
       {guarded.length > 0 && (
         <span title={say('view.of', { labels })}>
           {say('view.textsLike11Get')}{' '}
           <a
             className="word"
-            href={downloadAddress(context.base, context.state, view, sort, true, 'csv', find)}
+            href={downloadAddress(context, view, 'csv', { raw: 'true' })}
             aria-label={say('view.downloadAsItIsFor', { title })}
             download
           >

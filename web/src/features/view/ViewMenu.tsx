@@ -38,7 +38,7 @@ export function ViewMenu({ card, title, shown, isDrawn, context }: Props) {
               className="word"
               onClick={() => {
                 close();
-                void card.current?.requestFullscreen();
+                context.onAlone(shown.view.id);
               }}
             >
               {say('view.fullSize')}

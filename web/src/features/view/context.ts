@@ -9,6 +9,7 @@ import type {
   Sort,
   TimeStep,
 } from '../../api/types';
+import type { TableState } from './slices';
 
 /** What came of a question. */
 export interface Answered {
@@ -28,11 +29,7 @@ export const stepKey = (view: string): string => `step:${view}`;
 /** What every view of a page is given. */
 export interface ViewContext {
   readonly data: PageData;
-  readonly state: Selection & {
-    readonly sorts: Record<string, readonly Sort[]>;
-    readonly looks: Record<string, string>;
-    readonly choices: Record<string, string>;
-  };
+  readonly state: Selection & TableState & { readonly choices: Record<string, string> };
   /** Where this app's answers are asked for. */
   readonly base: string;
   /** Whether the ends of a filter are being dragged: then nothing changes its place. */
@@ -43,8 +40,15 @@ export interface ViewContext {
   readonly guarded: readonly string[];
   readonly onMark: (view: string, filter: Filter | null) => void;
   readonly onSort: (view: string, sort: readonly Sort[]) => void;
-  /** Looks for a text in the rows of a table; for nothing when empty. */
-  readonly onLook: (view: string, text: string) => void;
+  /** Of a table: a text to look for, what is typed under headings, the columns shown. */
+  readonly onTable: (
+    view: string,
+    part: {
+      readonly look?: string;
+      readonly headings?: Readonly<Record<string, string>>;
+      readonly columns?: readonly string[];
+    },
+  ) => void;
   /** Reads only what is marked in a view, over shorter periods if a step is given; null of a filter for all of it again. */
   readonly onLookInto: (
     view: string,
@@ -53,6 +57,8 @@ export interface ViewContext {
     step: TimeStep | null,
   ) => void;
   readonly onClear: () => void;
+  /** Shows a view alone, as large as the window. */
+  readonly onAlone: (view: string) => void;
 }
 
 export const markOf = (context: ViewContext, view: string): Mark | null =>

@@ -1,5 +1,7 @@
-import type { Selection, Sort, View } from '../../api/types';
+import type { Selection, View } from '../../api/types';
+import type { ViewContext } from './context';
 import { isOfRows } from './kinds';
+import { wishOf } from './slices';
 
 /** Where the rows behind a view, or behind what is marked in it, are. */
 export function behindAddress(
@@ -16,23 +18,35 @@ export function behindAddress(
   return `${base}/behind.${form}?${params.toString()}`;
 }
 
-/** Where the selected rows of a table view, or the numbers of another view, are, as CSV or a workbook. */
+/** How a file is written. */
+export type FileForm = 'csv' | 'xlsx' | 'jsonl';
+
+/**
+ * Where the selected rows of a table view, or the numbers of another view, are as a file.
+ *
+ * @param extra how CSV is written
+ */
 export function downloadAddress(
-  base: string,
-  selection: Selection & { readonly choices: Record<string, string> },
+  context: Pick<ViewContext, 'base' | 'state' | 'data'>,
   view: View,
-  sort: readonly Sort[] | null = null,
-  raw = false,
-  form: 'csv' | 'xlsx' = 'csv',
-  find = '',
+  form: FileForm = 'csv',
+  extra: Readonly<Record<string, string>> = {},
 ): string {
-  const { filters, marks, choices } = selection;
+  const { state, base, data } = context;
+  const { filters, marks, choices } = state;
   const params = new URLSearchParams({
     view: view.id,
     selection: JSON.stringify({ filters, marks, choices }),
+    ...extra,
   });
-  if (sort && sort.length > 0) params.set('sort', JSON.stringify(sort));
-  if (find) params.set('find', find);
-  if (raw) params.set('raw', 'true');
-  return `${base}/${isOfRows(view) ? 'rows' : 'numbers'}.${form}?${params.toString()}`;
+  const rows = isOfRows(view);
+  if (rows) {
+    const wish = wishOf(state, view.id, data.columns);
+    if (wish.sort) params.set('sort', JSON.stringify(wish.sort));
+    if (wish.find) params.set('find', wish.find);
+    if (wish.filters.length > 0) params.set('headings', JSON.stringify(wish.filters));
+    const columns = state.columns[view.id];
+    if (columns) params.set('columns', columns.join(','));
+  }
+  return `${base}/${rows ? 'rows' : 'numbers'}.${form}?${params.toString()}`;
 }

@@ -1,10 +1,21 @@
-import type { Filter, GroupKey, GroupsAnswer, View } from '../../api/types';
+import type { Filter, GroupKey, GroupsAnswer, Simple, View } from '../../api/types';
 
 /** The filter that a group of a view stands for; null when the group cannot be marked. */
-export function filterOf(view: View, answer: GroupsAnswer, key: GroupKey): Filter | null {
-  if (!view.by) return null;
-  const { column, step, part, bins } = view.by;
-  if (part) return null; // a weekday is no range of dates
+export const filterOf = (view: View, answer: GroupsAnswer, key: GroupKey): Simple | null =>
+  view.by ? filterOn(view.by, answer.axis, key) : null;
+
+/** The filter of one of the groups that a grouping makes. */
+function filterOn(
+  by: NonNullable<View['by']>,
+  groups: readonly GroupKey[],
+  key: GroupKey,
+): Simple | null {
+  const { column, step, part, bins } = by;
+  if (part) {
+    return key.value === null || key.merged > 0
+      ? null
+      : { kind: 'parts', column, part, values: [Number(key.value)] };
+  }
   if (bins) {
     return key.value === null
       ? null
@@ -13,7 +24,7 @@ export function filterOf(view: View, answer: GroupsAnswer, key: GroupKey): Filte
           column,
           from: Number(key.value),
           to: key.to === null ? null : Number(key.to),
-          belowTo: key !== answer.axis.findLast((other) => other.value !== null),
+          belowTo: key !== groups.findLast((other) => other.value !== null),
           blanks: false,
         };
   }
@@ -23,7 +34,7 @@ export function filterOf(view: View, answer: GroupsAnswer, key: GroupKey): Filte
       : { kind: 'during', column, from: key.value, to: key.lastDay, blanks: false };
   }
   if (key.merged > 0) {
-    const shown = answer.axis.filter((other) => other.merged === 0);
+    const shown = groups.filter((other) => other.merged === 0);
     return {
       kind: 'oneOf',
       column,
@@ -41,8 +52,27 @@ export function filterOf(view: View, answer: GroupsAnswer, key: GroupKey): Filte
   };
 }
 
+/** The filter of a cell, where a group of the axis meets one across; null where one of them cannot be marked. */
+export function cellFilter(
+  view: View,
+  answer: GroupsAnswer,
+  key: GroupKey,
+  across: GroupKey,
+): Filter | null {
+  const first = filterOf(view, answer, key);
+  const second = view.across ? filterOn(view.across, answer.splits, across) : null;
+  return first && second ? { kind: 'both', first, second } : null;
+}
+
+/** Whether a cell is among those that a mark keeps: all of a row where a row is marked. */
+export const isCellMarked = (mark: Filter, key: GroupKey, across: GroupKey): boolean =>
+  mark.kind === 'both'
+    ? isMarked(mark.first, key) && isMarked(mark.second, across)
+    : isMarked(mark, key);
+
 /** Whether a group is among those that a mark keeps. */
 export function isMarked(mark: Filter, key: GroupKey): boolean {
+  if (mark.kind === 'parts') return key.value !== null && mark.values.includes(Number(key.value));
   if (mark.kind === 'during') {
     return (
       key.value !== null &&
@@ -88,6 +118,13 @@ export function nextMark(
     const blank = key.value === null ? !has : before.blank;
     return values.length === 0 && !blank ? null : { ...before, values, blank };
   }
+  if (add && before.kind === 'parts' && filter.kind === 'parts') {
+    const [value = 0] = filter.values;
+    const values = before.values.includes(value)
+      ? before.values.filter((other) => other !== value)
+      : [...before.values, value];
+    return values.length === 0 ? null : { ...before, values };
+  }
   return JSON.stringify(before) === JSON.stringify(filter) ? null : filter;
 }
 
@@ -109,6 +146,10 @@ export function spanFilter(
   if (first.kind === 'during' && last.kind === 'during') return { ...first, to: last.to };
   if (first.kind === 'between' && last.kind === 'between') {
     return { ...first, to: last.to, belowTo: last.belowTo };
+  }
+  if (first.kind === 'parts') {
+    const values = filters.flatMap((filter) => (filter.kind === 'parts' ? filter.values : []));
+    return { ...first, values };
   }
   if (first.kind !== 'oneOf') return first;
   const all = filters.flatMap((filter) => (filter.kind === 'oneOf' ? [filter] : []));

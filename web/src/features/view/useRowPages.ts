@@ -1,7 +1,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { askPage } from '../../api/client';
-import type { RowsAnswer, Sort } from '../../api/types';
+import type { RowsAnswer } from '../../api/types';
 import type { ViewContext } from './context';
+import type { TableWish } from './slices';
 
 export const PAGE_ROWS = 100;
 
@@ -14,8 +15,7 @@ type Row = readonly (string | null)[];
 export function useRowPages(
   viewId: string,
   answer: RowsAnswer,
-  sort: readonly Sort[] | null,
-  find: string,
+  wish: TableWish,
   context: ViewContext,
   first: number,
   last: number,
@@ -29,6 +29,7 @@ export function useRowPages(
   const asked = useRef<{ answer: RowsAnswer; pages: Set<number> }>({ answer, pages: new Set() });
   const page = useMemo(() => crypto.randomUUID(), []);
   const { base, state } = context;
+  const wished = JSON.stringify(wish);
   useEffect(() => {
     if (asked.current.answer !== answer) asked.current = { answer, pages: new Set() };
     const known = asked.current.pages;
@@ -40,8 +41,7 @@ export function useRowPages(
       const slice = {
         offset: at * PAGE_ROWS,
         limit: PAGE_ROWS,
-        sort: sort && sort.length > 0 ? [...sort] : null,
-        find: find || null,
+        ...(JSON.parse(wished) as TableWish),
       };
       askPage(
         `${base}/answers`,
@@ -69,19 +69,7 @@ export function useRowPages(
         },
       ).catch(() => known.delete(at));
     }
-  }, [
-    answer,
-    base,
-    find,
-    first,
-    last,
-    page,
-    sort,
-    state.filters,
-    state.marks,
-    state.choices,
-    viewId,
-  ]);
+  }, [answer, base, first, last, page, wished, state.filters, state.marks, state.choices, viewId]);
   return (row: number): Row | undefined =>
     answer.rows[row] ?? pages.get(Math.floor(row / PAGE_ROWS))?.[row % PAGE_ROWS];
 }

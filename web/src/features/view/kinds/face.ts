@@ -57,6 +57,8 @@ export interface Face {
     readonly option: (drawing: Drawing) => EChartsCoreOption;
     /** The group at a place of the chart's grid; without it each drawn item is a group. */
     readonly indexAt?: (view: View, x: number, y: number) => number;
+    /** The group across at a place of the grid, where a press marks the cell of both. */
+    readonly crossAt?: (x: number) => number;
     /** Columns whose values go right and up, where a box can be dragged over them. */
     readonly box?: (view: View) => { readonly x: string; readonly y: string } | null;
     /** The group that a drawn item is, where not every group is drawn. */

@@ -164,7 +164,31 @@ public final class Seed {
         String slug = client.send("POST", "/api/apps/" + id + "/editions", access)
                 .path("slug")
                 .asText();
+        try (InputStream reading = Seed.class.getResourceAsStream(name + "-reading.json")) {
+            if (reading != null) {
+                guide(slug, Client.json().readTree(reading));
+            }
+        }
         return slug + "   (" + app.path("title").asText() + ")";
+    }
+
+    /** Shared views of an app, put in order as a guided reading. */
+    private void guide(String slug, JsonNode steps) throws IOException, InterruptedException {
+        String path = "/api/links/" + slug + "/views";
+        for (int place = 0; place < steps.size(); place++) {
+            JsonNode step = steps.get(place);
+            ObjectNode view = Client.json().createObjectNode().put("shared", true);
+            view.set("name", step.path("name"));
+            view.set("state", step.path("state"));
+            JsonNode all = client.send("POST", path, view).path("views");
+            for (JsonNode saved : all) {
+                if (saved.path("name").equals(step.path("name"))) {
+                    ObjectNode put = Client.json().createObjectNode().put("place", place);
+                    put.set("note", step.path("note"));
+                    client.send("PUT", path + "/" + saved.path("id").asText(), put);
+                }
+            }
+        }
     }
 
     private static JsonNode changes(String name) throws IOException {

@@ -11,7 +11,6 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
-import keensparrow.demo.Client;
 import keensparrow.demo.DemoFiles;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
@@ -38,9 +37,7 @@ class ImportIT {
         files = folder.resolve("files");
         DemoFiles.writeTo(files);
         server = new RunningServer(folder.resolve("data"));
-        String setup =
-                Files.readString(server.data().resolve("setup-address.txt")).strip();
-        new Client(server.address()).setUp(setup.substring(setup.indexOf('#') + 1), "ada", PASSWORD);
+        server.firstAccount("ada", PASSWORD);
         analyst = new Browser(folder);
         analyst.size(1280, 1000);
         analyst.signIn(server.address(), "ada", PASSWORD);

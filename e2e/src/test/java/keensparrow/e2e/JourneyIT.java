@@ -107,19 +107,19 @@ class JourneyIT {
     void stepsAreAddedAndTakenBack() {
         analyst.clickText("button", "compute a column");
         analyst.type(".compute-form input", "Fare");
-        analyst.type(".compute-form textarea", "revenue / passengrs");
+        analyst.type(".compute-form .cm-content", "revenue / passengrs");
         analyst.click(".compute-form button[type=submit]");
         analyst.sees(".steps .problem", "Did you mean “passengers”?");
-        analyst.see(".compute-form textarea").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengers");
+        analyst.see(".compute-form .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengers");
         analyst.click(".compute-form button[type=submit]");
         analyst.sees(".steps", "Compute Fare as revenue / passengers.");
         analyst.sees(".preview thead", "Fare");
         analyst.sees(".prepare-table h2", "After step 1");
         analyst.click("button[aria-label='Change step 1']");
-        analyst.see(".step-editor textarea").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengrs");
+        analyst.see(".step-editor .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengrs");
         analyst.clickText("button", "Change the step");
         analyst.sees(".steps > .problem", "Did you mean “passengers”?");
-        analyst.see(".step-editor textarea").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengers * 2");
+        analyst.see(".step-editor .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengers * 2");
         analyst.clickText("button", "Change the step");
         analyst.sees(".steps", "Compute Fare as revenue / passengers * 2.");
         analyst.seesNo(".step-editor");
@@ -131,7 +131,7 @@ class JourneyIT {
         analyst.click("button[aria-label='look here, at the table as it was read']");
         analyst.sees(".prepare-table h2", "As it was read of 1: 9,855 rows, 17 columns.");
         analyst.find("Kinds of steps to insert", "Keep or leave out rows by a condition");
-        analyst.type(".insert-step .step-editor textarea", "passengers > 0");
+        analyst.type(".insert-step .step-editor .cm-content", "passengers > 0");
         analyst.clickText("button", "Add the step");
         analyst.sees(".steps ol", "Keep the rows where passengers > 0.");
         analyst.sees(".prepare-table h2", "After step 1 of 2:");
@@ -288,8 +288,7 @@ class JourneyIT {
         analyst.click("button[aria-label$='How each filter works']");
         analyst.clickText("button", "Add a condition");
         String late = "fieldset[aria-label='New condition'] ";
-        analyst.see(late + "input[aria-label^='Condition of the filter']")
-                .sendKeys(Keys.chord(Keys.CONTROL, "a"), "delay_in_minutes > 15", Keys.ENTER);
+        analyst.see(late + ".cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "delay_in_minutes > 15", Keys.ENTER);
         analyst.see(late + "input[aria-label='Title of the filter']")
                 .sendKeys(Keys.chord(Keys.CONTROL, "a"), "late departures", Keys.ENTER);
         analyst.choose("How Coach class is picked", "one value");
@@ -751,7 +750,7 @@ class JourneyIT {
         analyst.sees(".steps", "every row has a match");
         analyst.sees(".preview thead", "Country");
         analyst.find("Kinds of steps", "Keep or leave out rows by a condition");
-        analyst.type(".step-editor textarea", "value > 20000");
+        analyst.type(".step-editor .cm-content", "value > 20000");
         analyst.clickText("button", "Add the step");
         analyst.sees(".steps", "Keep the rows where value > 20000.");
         analyst.clickText("button", "Undo last step");

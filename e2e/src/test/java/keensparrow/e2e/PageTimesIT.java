@@ -4,7 +4,6 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -175,10 +174,7 @@ class PageTimesIT {
 
     /** The first draft with eight filters, six views on one page and one on another, and two choices. */
     private static String published(RunningServer server, Path csv) throws IOException, InterruptedException {
-        Client author = new Client(server.address());
-        String setup =
-                Files.readString(server.data().resolve("setup-address.txt")).strip();
-        author.setUp(setup.substring(setup.indexOf('#') + 1), "author", "night train to Trieste");
+        Client author = server.firstAccount("author", "night train to Trieste");
         ObjectNode upload = Client.json().createObjectNode();
         upload.putArray("files").add(author.upload(csv));
         JsonNode loaded = author.finished(author.send("POST", "/api/datasets", upload));

@@ -10,6 +10,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
+import keensparrow.demo.Client;
 
 /** The runnable jar in a process of its own, on a free port. */
 final class RunningServer implements AutoCloseable {
@@ -67,6 +68,14 @@ final class RunningServer implements AutoCloseable {
                     .findFirst()
                     .orElseThrow();
         }
+    }
+
+    /** Makes the first account, an administrator's. @return a program that is signed in as it */
+    Client firstAccount(String name, String password) throws IOException, InterruptedException {
+        Client client = new Client(address);
+        String setup = Files.readString(data.resolve("setup-address.txt")).strip();
+        client.setUp(setup.substring(setup.indexOf('#') + 1), name, password);
+        return client;
     }
 
     String address() {

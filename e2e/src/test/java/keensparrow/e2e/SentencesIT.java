@@ -35,9 +35,7 @@ class SentencesIT {
     static void start() throws Exception {
         server = new RunningServer(folder.resolve("data"));
         browser = new Browser(folder);
-        author = new Client(server.address());
-        String setup = Files.readString(server.data().resolve("setup-address.txt"));
-        author.setUp(setup.strip().substring(setup.indexOf('#') + 1), "author", PASSWORD);
+        author = server.firstAccount("author", PASSWORD);
         StringBuilder csv = new StringBuilder("Night,Route,Coach,Guests,Fares\n");
         for (int i = 0; i < 240; i++) {
             csv.append("2026-%02d-%02d,%s,%s,%d,%d.50%n"
@@ -88,10 +86,10 @@ class SentencesIT {
         browser.open(server.address() + "/datasets/" + dataset);
         browser.sees(".steps ol", "Compute last as large * 2.");
         browser.click("button[aria-label='Change step 3']");
-        browser.see(".step-editor textarea").sendKeys(Keys.chord(Keys.CONTROL, "a"), "last + 1");
+        browser.see(".step-editor .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "last + 1");
         browser.clickText("button", "Change the step");
         browser.sees(".steps > .problem", "“last”");
-        browser.see(".step-editor textarea").sendKeys(Keys.chord(Keys.CONTROL, "a"), "double + 5");
+        browser.see(".step-editor .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "double + 5");
         browser.clickText("button", "Change the step");
         browser.seesNo(".step-editor");
         browser.sees(".steps li:nth-child(4)", "Compute large as double + 5.");
@@ -100,7 +98,7 @@ class SentencesIT {
         browser.sees(".steps ol", "double + 5");
         browser.tabTo("Change step 3");
         browser.press(Keys.ENTER);
-        browser.see(".step-editor textarea");
+        browser.see(".step-editor .cm-content");
         browser.tabTo("expression");
         browser.press(Keys.chord(Keys.CONTROL, "a"), "double + 7");
         browser.tabTo("Change the step");

@@ -32,6 +32,7 @@ import keensparrow.server.backup.BackupService;
 import keensparrow.server.dataset.DatasetRoutes;
 import keensparrow.server.dataset.DatasetService;
 import keensparrow.server.dataset.DoubtRoutes;
+import keensparrow.server.dataset.ExpressionRoutes;
 import keensparrow.server.dataset.UrlFetcher;
 import keensparrow.server.http.Access;
 import keensparrow.server.http.Api;
@@ -43,8 +44,11 @@ import keensparrow.server.http.WebFiles;
 import keensparrow.server.job.JobRoutes;
 import keensparrow.server.job.Jobs;
 import keensparrow.server.memory.MemoryWatch;
+import keensparrow.server.publish.LinkChangeRoutes;
 import keensparrow.server.publish.PublishRoutes;
 import keensparrow.server.publish.PublishService;
+import keensparrow.server.publish.SavedViewRoutes;
+import keensparrow.server.publish.SavedViews;
 import keensparrow.server.publish.WarmUp;
 import keensparrow.server.source.QueryService;
 import keensparrow.server.source.SourceRoutes;
@@ -70,6 +74,7 @@ public final class Server implements AutoCloseable {
     private final Database database;
     private final DataFolder folder;
     private final WarmUp warmUp;
+    private final LinkChangeRoutes changes;
 
     private static final Duration ANSWER_LIMIT = Duration.ofSeconds(30);
 
@@ -108,7 +113,9 @@ public final class Server implements AutoCloseable {
             QueryService queries,
             Database database,
             DataFolder folder,
-            WarmUp warmUp) {
+            WarmUp warmUp,
+            LinkChangeRoutes changes) {
+        this.changes = changes;
         this.queries = queries;
         this.warmUp = warmUp;
         this.web = web;
@@ -154,9 +161,13 @@ public final class Server implements AutoCloseable {
         new JobRoutes(jobs).add(api);
         new SourceRoutes(queries).add(api);
         new DatasetRoutes(datasets, memory).add(api);
-        new DoubtRoutes(datasets, memory).add(api);
+        new DoubtRoutes(database, datasets, memory).add(api);
+        new ExpressionRoutes(datasets, memory).add(api);
         new AppRoutes(apps, datasets, answers, downloads, explanations).add(api);
         new PublishRoutes(publishing, apps, datasets, answers, downloads, explanations, audit).add(api);
+        new SavedViewRoutes(new SavedViews(database, publishing, clock), publishing).add(api);
+        LinkChangeRoutes changes = new LinkChangeRoutes(publishing, datasets);
+        changes.add(api);
         new HealthRoutes(database, folder, memory, metrics).add(api);
         metrics.gauge("sparrow_disk_free_bytes", "Free on the disk of the data folder", () -> orNaN(folder::freeBytes));
         metrics.gauge("sparrow_records_bytes", "Size of the records on the disk", () -> orNaN(database::sizeBytes));
@@ -190,7 +201,7 @@ public final class Server implements AutoCloseable {
         audit.sweep();
         Javalin web = listen(settings, api, Json.mapper());
         WarmUp warmUp = new WarmUp(publishing, datasets, answers);
-        Server server = new Server(web, jobs, workers, datasets, queries, database, folder, warmUp);
+        Server server = new Server(web, jobs, workers, datasets, queries, database, folder, warmUp, changes);
         server.offerSetup(accounts, settings.host());
         Secrets.writePrivately(folder.runningFile(), server.localAddress(settings.host()) + "\n" + localToken + "\n");
         warmUp.start();
@@ -267,6 +278,7 @@ public final class Server implements AutoCloseable {
     @Override
     public void close() {
         DataFolder.deleteQuietly(folder.runningFile());
+        changes.close();
         try {
             web.stop();
         } catch (

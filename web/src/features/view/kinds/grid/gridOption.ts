@@ -3,7 +3,7 @@ import { groupLabel, measured } from '../../../../shared/format';
 import { FONT, labelWidth, namesDown, safe, tipBox } from '../../chartParts';
 import { mixed } from '../../colours';
 import { valueAt } from '../../cells';
-import { isMarked } from '../../marks';
+import { isCellMarked } from '../../marks';
 import type { Drawing } from '../face';
 
 const NUMBERED = 150; // cells that can hold their number
@@ -71,7 +71,8 @@ export function gridOption(drawing: Drawing): EChartsCoreOption {
         animation: false,
         data: cells.map(([s, a, value]) => {
           const key = answer.axis[a];
-          const on = mark === null || (key !== undefined && isMarked(mark, key));
+          const other = answer.splits[s];
+          const on = mark === null || (key && other ? isCellMarked(mark, key, other) : false);
           const dark = most > least && (value - least) / (most - least) > 0.55;
           return {
             value: [s, a, value],

@@ -2,5 +2,10 @@ import type { Face } from '../face';
 import { gridOption } from './gridOption';
 
 export const grid: Face = {
-  chart: { option: gridOption, indexAt: (_, __, y) => y, parts: () => import('./parts') },
+  chart: {
+    option: gridOption,
+    indexAt: (_, __, y) => y,
+    crossAt: (x) => x,
+    parts: () => import('./parts'),
+  },
 };

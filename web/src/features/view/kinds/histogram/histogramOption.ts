@@ -1,13 +1,13 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import { axisNumber, groupLabel, measured } from '../../../../shared/format';
-import { FONT, partLine, tooltip } from '../../chartParts';
+import { FONT, namesAbove, partLine, splitColour, tooltip } from '../../chartParts';
 import { mixed } from '../../colours';
 import type { Drawing } from '../face';
 import { isMarked } from '../../marks';
 
 const PALE = 0.42;
 
-/** Upright bars side by side, one for each span; what is blank stands apart in straw. */
+/** Upright bars side by side, one for each span, in parts where it is split; what is blank stands apart in straw. */
 export function histogramOption({
   view,
   answer,
@@ -16,11 +16,24 @@ export function histogramOption({
   colours,
 }: Drawing): EChartsCoreOption {
   const by = view.by ?? null;
+  const splits = answer.splits.map((key) => groupLabel(key, null));
+  const isSplit = Boolean(view.split);
   const values = answer.measures[0]?.values ?? [];
+  const at = (a: number, s: number) => values[a * splits.length + s] ?? null;
   const labels = answer.axis.map((key) => groupLabel(key, by));
-  const colourOf = (a: number) => {
+  const partColour = (s: number): string =>
+    (isSplit
+      ? splitColour(
+          view.split ?? '',
+          splits[s] ?? '',
+          splits,
+          colours,
+          (answer.splits[s]?.merged ?? 0) > 0,
+        )
+      : colours.series[0]) ?? colours.ink;
+  const colourOf = (a: number, s: number) => {
     const key = answer.axis[a];
-    const colour = key?.value === null ? colours.straw : (colours.series[0] ?? colours.ink);
+    const colour = key?.value === null && !isSplit ? colours.straw : partColour(s);
     const strong = parts === null && (mark === null || (key !== undefined && isMarked(mark, key)));
     return strong ? colour : mixed(colour, colours.paper, PALE);
   };
@@ -28,10 +41,11 @@ export function histogramOption({
   return {
     animation: false,
     textStyle: { fontFamily: FONT },
+    legend: isSplit ? namesAbove(colours) : undefined,
     grid: {
       left: 4,
       right: 12,
-      top: 10,
+      top: isSplit ? 26 : 10,
       bottom: 4,
       outerBoundsMode: 'same',
       outerBoundsContain: 'axisLabel',
@@ -39,9 +53,9 @@ export function histogramOption({
     tooltip: tooltip(
       colours,
       (a) => labels[a] ?? '',
-      [''],
-      false,
-      (a) => format(values[a] ?? null),
+      isSplit ? splits : [''],
+      isSplit,
+      (a, part) => format(at(a, part)),
       partLine(parts, format),
     ),
     xAxis: {
@@ -62,16 +76,19 @@ export function histogramOption({
       splitLine: { lineStyle: { color: colours.faint } },
     },
     series: [
-      {
+      ...splits.map((name, part) => ({
         type: 'bar',
+        name: isSplit ? name : undefined,
+        color: partColour(part),
+        stack: isSplit ? 'all' : undefined,
         barCategoryGap: '4%',
         cursor: 'pointer',
         animation: false,
         data: answer.axis.map((_, a) => ({
-          value: values[a] ?? 0,
-          itemStyle: { color: colourOf(a) },
+          value: at(a, part) ?? 0,
+          itemStyle: { color: colourOf(a, part) },
         })),
-      },
+      })),
       ...(parts
         ? [
             {

@@ -5,6 +5,8 @@ import type { ViewContext } from '../../context';
 import { useRowPages } from '../../useRowPages';
 import { say } from '../../../../words';
 
+const NO_WISH = { sort: null, find: null, filters: [] };
+
 /** One row with all its fields, long texts in full; the next, the one before and another at random. */
 export function RecordView({
   view,
@@ -18,7 +20,7 @@ export function RecordView({
 }) {
   const [picked, setPicked] = useState(0);
   const at = Math.min(picked, answer.rowCount - 1);
-  const row = useRowPages(view.id, answer, null, '', context, at, at)(at);
+  const row = useRowPages(view.id, answer, NO_WISH, context, at, at)(at);
   const go = (to: number) => setPicked((to + answer.rowCount) % answer.rowCount);
   return (
     <div className="record">

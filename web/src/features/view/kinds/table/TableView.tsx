@@ -3,30 +3,31 @@ import { useEffect, useRef, useState } from 'react';
 import type { Answer, PageColumn, RowsAnswer, Shown, View } from '../../../../api/types';
 import { cell, count } from '../../../../shared/format';
 import type { ViewContext } from '../../context';
+import { wishOf } from '../../slices';
 import { useRowPages } from '../../useRowPages';
 import { say } from '../../../../words';
 import { isNumber, least, widthOf } from './columns';
+import { cellClass, Headings } from './Headings';
+import { TableTools } from './TableTools';
 import { Totals } from './Totals';
+import { useCells } from './useCells';
 
 const ROW = 26;
 const MAX_SORTS = 4;
 
-/** Rows under the sort picked, scrolled through however many there are. */
-export function TableView({
-  view,
-  answer,
-  beside,
-  measures,
-  context,
-}: {
+interface Props {
   readonly view: View;
   readonly answer: RowsAnswer;
   readonly beside: Answer | null;
   readonly measures: Shown['measures'];
   readonly context: ViewContext;
   readonly rounds: number;
-}) {
+}
+
+/** Rows under the sort picked, scrolled through however many there are. */
+export function TableView({ view, answer, beside, measures, context }: Props) {
   const frame = useRef<HTMLDivElement>(null);
+  const { state } = context;
   const rows = useVirtualizer({
     count: answer.rowCount,
     getScrollElement: () => frame.current,
@@ -34,36 +35,40 @@ export function TableView({
     overscan: 12,
   });
   const shown = rows.getVirtualItems();
-  const own = context.state.sorts[view.id] ?? null;
-  const sorts = own && own.length > 0 ? own : view.sort;
-  const look = context.state.looks[view.id] ?? '';
+  const all = answer.columns.map((name) => columnOf(name, context));
+  const wish = wishOf(state, view.id, all);
+  const sorts = wish.sort ?? view.sort;
+  const look = wish.find ?? '';
+  const typed = state.headings[view.id];
+  const [headings, setHeadings] = useState(typed !== undefined);
+  const [widths, setWidths] = useState<Readonly<Record<string, number>>>({});
   const rowAt = useRowPages(
     view.id,
     answer,
-    own,
-    look,
+    wish,
     context,
     shown[0]?.index ?? 0,
     shown[shown.length - 1]?.index ?? 0,
   );
-  const selection = JSON.stringify([context.state.filters, context.state.marks, own, look]);
+  const selection = JSON.stringify([state.filters, state.marks, wish]);
   useEffect(() => {
     frame.current?.scrollTo({ top: 0 });
   }, [selection]);
-  const columns = answer.columns.map(
-    (name): PageColumn =>
-      context.data.columns.find((column) => column.name === name) ?? {
-        name,
-        label: name,
-        type: 'TEXT',
-        role: 'TEXT',
-        distinct: 0,
-        format: null,
-        filters: [],
-        description: null,
-      },
-  );
-  const template = columns.map(widthOf).join(' ');
+  const names = picked(state.columns[view.id], answer.columns);
+  const columns = names.map((name) => columnOf(name, context));
+  const places = names.map((name) => answer.columns.indexOf(name));
+  const template = columns
+    .map((column) => (widths[column.name] ? `${widths[column.name]}px` : widthOf(column)))
+    .join(' ');
+  const plainAt = (row: number, column: number) => rowAt(row)?.[places[column] ?? 0] ?? null;
+  const cells = useCells({
+    rows: answer.rowCount,
+    columns: columns.length,
+    page: Math.max(1, Math.floor((frame.current?.clientHeight ?? 0) / ROW) - 2),
+    textAt: ({ row, column }) => plainAt(row, column),
+    onShow: (row) => rows.scrollToIndex(row),
+  });
+  const idOf = (row: number, column: number) => `${view.id}-${row}-${column}`;
   /** By a column alone, or with Shift by it too after those before. */
   const sortBy = (column: PageColumn, too: boolean) => {
     const at = sorts.findIndex((sort) => sort.column === column.name);
@@ -82,82 +87,85 @@ export function TableView({
   };
   return (
     <>
-      <Look
-        key={look}
+      <TableTools
         text={look}
         rows={answer.rowCount}
-        onLook={(text) => context.onLook(view.id, text)}
+        all={all}
+        shown={names}
+        headings={headings}
+        filters={wish.filters.length}
+        onLook={(text) => context.onTable(view.id, { look: text })}
+        onColumns={(next) =>
+          context.onTable(view.id, {
+            columns: next.join() === answer.columns.join() ? [] : next,
+          })
+        }
+        onHeadings={() => setHeadings(!headings)}
+        onLift={() => context.onTable(view.id, { headings: {} })}
       />
       <div
         className="table-rows"
         ref={frame}
-        role="table"
+        role="grid"
         aria-rowcount={answer.rowCount + 1}
         tabIndex={0}
         aria-label={say('view.rows', { rowCount: count(answer.rowCount) })}
+        aria-activedescendant={cells.at ? idOf(cells.at.row, cells.at.column) : undefined}
+        onKeyDown={cells.onKey}
       >
         <div
           className="rows-inner"
-          style={{ minWidth: columns.reduce((sum, c) => sum + least(c), 0) }}
+          style={{
+            minWidth: columns.reduce((sum, c) => sum + (widths[c.name] ?? least(c)), 0),
+          }}
         >
-          <div
-            className="table-row table-head"
-            role="row"
-            style={{ gridTemplateColumns: template }}
-          >
-            {columns.map((column) => {
-              const place = sorts.findIndex((sort) => sort.column === column.name);
-              const on = sorts[place];
-              return (
-                <div
-                  key={column.name}
-                  role="columnheader"
-                  className={isNumber(column) ? 'number' : undefined}
-                  aria-sort={on ? (on.descending ? 'descending' : 'ascending') : 'none'}
-                >
-                  <button
-                    type="button"
-                    title={column.description ?? say('view.sortBy', { label: column.label })}
-                    onClick={(event) => sortBy(column, event.shiftKey)}
-                  >
-                    {column.label}
-                    {on && (
-                      <span aria-hidden="true">
-                        {on.descending ? ' ↓' : ' ↑'}
-                        {sorts.length > 1 && place + 1}
-                      </span>
-                    )}
-                  </button>
-                </div>
-              );
-            })}
-          </div>
-          <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
+          <Headings
+            columns={columns}
+            template={template}
+            sorts={sorts}
+            typed={headings ? (typed ?? {}) : null}
+            onSort={sortBy}
+            onType={(name, text) => {
+              const others = Object.entries(typed ?? {}).filter(([column]) => column !== name);
+              const next = text === '' ? others : [...others, [name, text]];
+              context.onTable(view.id, { headings: Object.fromEntries(next) });
+            }}
+            onWiden={(name, width) => setWidths((before) => ({ ...before, [name]: width }))}
+          />
+          <div role="presentation" style={{ height: rows.getTotalSize(), position: 'relative' }}>
             {shown.map((item) => {
-              const row = rowAt(item.index);
+              const known = rowAt(item.index) !== undefined;
+              const opened = cells.open && cells.at?.row === item.index;
               return (
                 <div
                   key={item.key}
-                  className="table-row"
+                  className={opened ? 'table-row table-place opened' : 'table-row table-place'}
                   role="row"
                   aria-rowindex={item.index + 2}
                   style={{
                     gridTemplateColumns: template,
                     transform: `translateY(${item.start}px)`,
-                    position: 'absolute',
-                    top: 0,
-                    left: 0,
-                    right: 0,
                   }}
                 >
                   {columns.map((column, i) => {
-                    const text = row ? cell(row[i] ?? null, column.type, column.format) : '…';
+                    const plain = plainAt(item.index, i);
+                    const text = known ? cell(plain, column.type, column.format) : '…';
+                    const place = { row: item.index, column: i };
+                    const now = cells.at?.row === item.index && cells.at.column === i;
                     return (
                       <div
                         key={column.name}
-                        role="cell"
-                        className={isNumber(column) ? 'number' : undefined}
-                        title={text.length > 16 ? text : undefined}
+                        id={idOf(item.index, i)}
+                        role="gridcell"
+                        aria-selected={cells.isIn(place)}
+                        className={`${cellClass(column, i)}${cells.isIn(place) ? ' picked-cell' : ''}${
+                          opened && now ? ' open-cell' : ''
+                        }`}
+                        title={text.length > 16 && !opened ? text : undefined}
+                        onPointerDown={(event) => {
+                          if (event.button === 0) cells.onPress(place, event.shiftKey);
+                        }}
+                        onDoubleClick={() => cells.onOpen(place)}
                       >
                         <Found text={text} look={look} />
                       </div>
@@ -185,44 +193,23 @@ export function TableView({
   );
 }
 
-/** Looks for a text in all columns of the table. */
-function Look({
-  text,
-  rows,
-  onLook,
-}: {
-  readonly text: string;
-  readonly rows: number;
-  readonly onLook: (text: string) => void;
-}) {
-  const [typed, setTyped] = useState(text);
-  const done = () => typed.trim() !== text && onLook(typed.trim());
-  return (
-    <form
-      className="table-look"
-      role="search"
-      onSubmit={(event) => {
-        event.preventDefault();
-        done();
-      }}
-    >
-      <input
-        className="field"
-        type="search"
-        aria-label={say('view.findInTheRows')}
-        placeholder={say('view.findInTheRows')}
-        value={typed}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={done}
-      />
-      {text !== '' && (
-        <span className="soft" role="status">
-          {say('view.rowsHoldIt', { rows })}
-        </span>
-      )}
-    </form>
-  );
+/** Names that a reader picked, as far as the table has them; all where none is left. */
+function picked(names: readonly string[] | undefined, all: readonly string[]): readonly string[] {
+  const known = (names ?? []).filter((name) => all.includes(name));
+  return known.length > 0 ? known : all;
 }
+
+const columnOf = (name: string, context: ViewContext): PageColumn =>
+  context.data.columns.find((column) => column.name === name) ?? {
+    name,
+    label: name,
+    type: 'TEXT',
+    role: 'TEXT',
+    distinct: 0,
+    format: null,
+    filters: [],
+    description: null,
+  };
 
 /** A cell's text with what is looked for set apart. */
 function Found({ text, look }: { readonly text: string; readonly look: string }) {

@@ -28,6 +28,9 @@ export function Totals({
     );
     return say('view.total', { aggregate, number });
   };
+  /** Of a column that is not shown: nothing above it says what it is. */
+  const named = (m: number) =>
+    say('view.namedTotal', { name: measures[m]?.name ?? '', total: said(m) });
   const of = view.measures ?? [];
   const below = (name: string) => of.flatMap((measure, m) => (measure.column === name ? [m] : []));
   const others = of.flatMap((measure, m) =>
@@ -49,9 +52,9 @@ export function Totals({
             key={column.name}
             role="cell"
             className={isNumber(column) ? 'number' : undefined}
-            title={all.map((m) => `${measures[m]?.name ?? ''}: ${said(m)}`).join(', ')}
+            title={all.map(named).join(', ')}
           >
-            {all.map(said).join(' · ')}
+            {all.map((m) => (others.includes(m) ? named(m) : said(m))).join(' · ')}
           </div>
         );
       })}

@@ -2,7 +2,7 @@ import { groupLabel, measured } from '../../../../shared/format';
 import { valueAt } from '../../cells';
 import { markOf } from '../../context';
 import { GroupButton } from '../../GroupButton';
-import { isMarked } from '../../marks';
+import { cellFilter, isCellMarked, isMarked } from '../../marks';
 import type { GroupsProps } from '../face';
 import { say } from '../../../../words';
 
@@ -45,11 +45,27 @@ export function TwoWayTable({ view, answer, context, title, measures }: GroupsPr
               <th scope="row">
                 <GroupButton view={view} answer={answer} context={context} group={key} />
               </th>
-              {answer.splits.map((_, s) => (
-                <td key={s} className="number">
-                  {text(valueAt(answer, 0, a, s))}
-                </td>
-              ))}
+              {answer.splits.map((other, s) => {
+                const cell = cellFilter(view, answer, key, other);
+                const on = mark !== null && mark.kind === 'both' && isCellMarked(mark, key, other);
+                const value = text(valueAt(answer, 0, a, s));
+                return (
+                  <td key={s} className={on ? 'number marked-cell' : 'number'}>
+                    {cell && value !== '' ? (
+                      <button
+                        type="button"
+                        className="cell-button"
+                        aria-pressed={on}
+                        onClick={() => context.onMark(view.id, on ? null : cell)}
+                      >
+                        {value}
+                      </button>
+                    ) : (
+                      value
+                    )}
+                  </td>
+                );
+              })}
               <td className="number total">{text(totals?.axis[a])}</td>
             </tr>
           ))}

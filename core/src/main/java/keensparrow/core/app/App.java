@@ -34,6 +34,7 @@ import org.jspecify.annotations.Nullable;
  * @param datasets further ones, beside that of the app; none in older documents
  * @param marking what a press on a group does at first; it narrows where nothing is said
  * @param condition expression that holds for the rows of its first dataset that it shows at all; null for all rows
+ * @param live whether new data are shown as soon as they are there, and not when whoever reads asks; not when null
  */
 public record App(
         int format,
@@ -48,7 +49,8 @@ public record App(
         @Nullable List<Filter> start,
         @Nullable List<AppDataset> datasets,
         @Nullable Marking marking,
-        @Nullable String condition) {
+        @Nullable String condition,
+        @Nullable Boolean live) {
     public static final int FORMAT = 2;
 
     private static final int FIRST_FORMAT = 1;
@@ -77,6 +79,7 @@ public record App(
         datasets = datasets == null ? List.of() : List.copyOf(datasets);
         marking = marking == null ? Marking.NARROW : marking;
         condition = condition == null || condition.isBlank() ? null : condition;
+        live = live != null && live;
     }
 
     private static List<Filter> started(@Nullable List<Filter> start, List<FilterSpec> filters) {
@@ -108,19 +111,20 @@ public record App(
                 List.of(),
                 null,
                 null,
+                null,
                 null);
     }
 
     public App withPages(List<Page> next) {
         return new App(
                 format, title, noun, filters, views, downloads, next, measures, choices, start, datasets, marking,
-                condition);
+                condition, live);
     }
 
     public App withViews(List<View> next) {
         return new App(
                 format, title, noun, filters, next, downloads, pages, measures, choices, start, datasets, marking,
-                condition);
+                condition, live);
     }
 
     /** With measures that have a name, and what colleagues choose. */
@@ -138,20 +142,21 @@ public record App(
                 start,
                 datasets,
                 marking,
-                condition);
+                condition,
+                live);
     }
 
     /** With further datasets. */
     public App reading(List<AppDataset> next) {
         return new App(
                 format, title, noun, filters, views, downloads, pages, measures, choices, start, next, marking,
-                condition);
+                condition, live);
     }
 
     public App withFilters(List<FilterSpec> next) {
         return new App(
                 format, title, noun, next, views, downloads, pages, measures, choices, start, datasets, marking,
-                condition);
+                condition, live);
     }
 
     /** What a press on a group of a view does to the others. */
@@ -165,7 +170,7 @@ public record App(
     public App where(@Nullable String next) {
         return new App(
                 format, title, noun, filters, views, downloads, pages, measures, choices, start, datasets, marking,
-                next);
+                next, live);
     }
 
     /** What a row is, and of which rows it is about: {@code departures where not cancelled}. */

@@ -1,20 +1,26 @@
 package keensparrow.core.app;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.filter.FilterKind;
 import keensparrow.core.app.filter.FilterSpec;
+import keensparrow.core.app.view.TableSlice;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
+import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
+import keensparrow.core.words.Text;
 
 /** The one question set behind a page: its views, its filters' counts and the number of rows read. */
 public final class AppQuestions {
@@ -53,15 +59,20 @@ public final class AppQuestions {
         List<QuestionSet.ActiveFilter> conditions = new ArrayList<>(conditions(app, request.selection()));
         List<QuestionSet.Asked> asked = new ArrayList<>();
         asked.add(new QuestionSet.Asked(READING, rowsThatPass(), Set.of()));
-        Set<String> own = new HashSet<>(); // conditions that narrow one view alone
+        Map<String, String> own = new HashMap<>(); // conditions that narrow one view alone, each with its view
         for (View view : app.views()) {
             if (request.wants(view.id())) {
                 Set<String> without = new HashSet<>(skipped(app, view));
                 without.add(markId(view.id()));
                 if (view.condition() != null) {
-                    own.add(ownId(view.id()));
+                    own.put(ownId(view.id()), view.id());
                     conditions.add(
                             new QuestionSet.ActiveFilter(ownId(view.id()), new ExpressionFilter(view.condition())));
+                }
+                for (Filter filter : headings(view, request.slice(view.id()))) {
+                    String id = headingId(view.id(), filter.column());
+                    own.put(id, view.id());
+                    conditions.add(new QuestionSet.ActiveFilter(id, filter));
                 }
                 besides(app, view, request, without).ifPresent(asked::add);
                 if (showsPart(view, request)) {
@@ -119,14 +130,37 @@ public final class AppQuestions {
     }
 
     /** A question that conditions of single views do not narrow, but its own. */
-    private static QuestionSet.Asked apart(QuestionSet.Asked asked, Set<String> own) {
+    private static QuestionSet.Asked apart(QuestionSet.Asked asked, Map<String, String> own) {
         if (own.isEmpty()) {
             return asked;
         }
-        Set<String> without = new HashSet<>(own);
-        without.remove(asked.id().replaceFirst("^(view|beside):", "own:"));
-        without.addAll(asked.without());
+        Set<String> without = new HashSet<>(asked.without());
+        own.forEach((condition, view) -> {
+            if (!asked.id().equals(viewId(view)) && !asked.id().equals(besideId(view))) {
+                without.add(condition);
+            }
+        });
         return new QuestionSet.Asked(asked.id(), asked.question(), without);
+    }
+
+    /**
+     * Filters under the headings of a table: on columns that it shows, none of any other view.
+     *
+     * @throws UserException INVALID_REQUEST for another column, or two filters of one
+     */
+    public static List<Filter> headings(View view, TableSlice slice) {
+        Set<String> seen = new HashSet<>();
+        for (Filter filter : slice.filters()) {
+            boolean known = view.isOfRows() && filter.columns().stream().allMatch(view.columns()::contains);
+            if (!known || filter.columns().isEmpty() || !seen.add(filter.column())) {
+                throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("app.aHeadingFiltersItsColumn"));
+            }
+        }
+        return slice.filters();
+    }
+
+    private static String headingId(String view, String column) {
+        return "heading:" + view + ":" + column;
     }
 
     /** The conditions that narrow a view: those of the selection but its mark and what it skips, and its own. */
@@ -185,6 +219,7 @@ public final class AppQuestions {
                 .flatMap(set -> ((OneOf) set).values().stream())
                 .toList();
         String find = request.finds().get(filter.name());
-        return filter.kind().definition().counts(filter, find, picked);
+        boolean whole = request.whole().contains(filter.name());
+        return filter.kind().definition().counts(filter, new FilterKind.Listing(find, picked, whole));
     }
 }

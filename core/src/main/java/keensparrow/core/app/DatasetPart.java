@@ -69,7 +69,8 @@ public record DatasetPart(@Nullable String name, App app, Map<String, String> fi
                 List.of(),
                 List.of(),
                 app.marking(),
-                condition);
+                condition,
+                app.live());
         return new DatasetPart(name, part, names);
     }
 

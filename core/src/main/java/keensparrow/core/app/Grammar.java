@@ -12,6 +12,7 @@ import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.column.ColumnType;
+import keensparrow.core.expression.Expressions;
 import keensparrow.core.group.DatePart;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.prepare.StepKinds;
@@ -28,6 +29,7 @@ import org.jspecify.annotations.Nullable;
  * @param stepKinds the steps whose words can be changed, with the slots of each
  * @param choiceKinds what colleagues can be let choose
  * @param filterKinds the ways of filtering
+ * @param functions that expressions over rows may call
  */
 public record Grammar(
         List<OfAggregate> aggregates,
@@ -37,9 +39,10 @@ public record Grammar(
         List<Slot.OfStepKind> stepKinds,
         List<OfViewKind> viewKinds,
         List<OfChoiceKind> choiceKinds,
-        List<OfFilterKind> filterKinds) {
-    /** @param ofColumn whether it reads one column, which it is called after */
-    public record OfFilterKind(FilterSpec.Kind kind, String words, boolean ofColumn) {}
+        List<OfFilterKind> filterKinds,
+        List<Expressions.FunctionWords> functions) {
+    /** @param ofColumn whether it reads one column, which it is called after, @param slots what can be said of it */
+    public record OfFilterKind(FilterSpec.Kind kind, String words, boolean ofColumn, List<Slot> slots) {}
 
     /**
      * @param words before the column: {@code average of}
@@ -133,8 +136,10 @@ public record Grammar(
                         .map(kind -> new OfFilterKind(
                                 kind,
                                 kind.definition().words(),
-                                kind.definition().isOfColumn()))
-                        .toList());
+                                kind.definition().isOfColumn(),
+                                kind.definition().slots()))
+                        .toList(),
+                Expressions.functions());
     }
 
     private static OfViewKind of(View.Kind kind) {

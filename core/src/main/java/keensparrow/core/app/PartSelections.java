@@ -26,26 +26,46 @@ public record PartSelections(Selection whole, List<Selection> parts, List<String
         notices = List.copyOf(notices);
     }
 
-    /** @param engines of the parts, in their order */
-    public static PartSelections of(App app, List<DatasetPart> parts, List<QueryEngine> engines, Selection asked) {
+    /** @param engines of the parts, in their order, @param today that periods told by their names may end with */
+    public static PartSelections of(
+            App app, List<DatasetPart> parts, List<QueryEngine> engines, Selection asked, LocalDate today) {
         if (parts.size() == 1) {
-            ValidatedSelection checked = ValidatedSelection.of(parts.get(0).app(), engines.get(0), asked);
-            return new PartSelections(checked.selection(), List.of(checked.selection()), checked.notices());
+            App only = parts.get(0).app();
+            ValidatedSelection checked = ValidatedSelection.of(only, engines.get(0), asked);
+            Selection meant = on(today, only, checked.selection());
+            return new PartSelections(checked.selection(), List.of(meant), checked.notices());
         }
+        FollowingValues following = new FollowingValues(app, parts, engines);
         List<String> notices = new ArrayList<>();
         List<Selection> own = new ArrayList<>();
         for (int p = 0; p < parts.size(); p++) {
             DatasetPart part = parts.get(p);
             Selection of = p > 0 ? part.own(asked) : withStrangers(asked, part, parts);
-            ValidatedSelection checked = ValidatedSelection.of(part.app(), engines.get(p), of);
+            ValidatedSelection checked = ValidatedSelection.of(
+                    part.app(), engines.get(p), of, (column, value) -> following.has(part, column, value));
             own.add(checked.selection());
             notices.addAll(checked.notices());
         }
+        List<Selection> meant = new ArrayList<>();
+        for (int p = 0; p < parts.size(); p++) {
+            meant.add(on(today, parts.get(p).app(), own.get(p)));
+        }
         List<Selection> each = new ArrayList<>();
         for (int p = 0; p < parts.size(); p++) {
-            each.add(followed(p, own, app, parts, engines, notices));
+            each.add(followed(p, meant, app, parts, engines, notices));
         }
         return new PartSelections(whole(asked, parts, own), each, notices);
+    }
+
+    /** A selection as it is meant on a day. */
+    private static Selection on(LocalDate today, App app, Selection selection) {
+        return new Selection(
+                selection.filters().stream()
+                        .map(filter -> app.filter(filter.column())
+                                .map(spec -> spec.kind().definition().on(today, spec, filter))
+                                .orElse(filter))
+                        .toList(),
+                selection.marks());
     }
 
     /** What belongs to no part is asked of the first one, which says that it has no such thing. */

@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiPredicate;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
 import keensparrow.core.app.filter.FilterSpec;
@@ -12,6 +13,7 @@ import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.UserException;
+import keensparrow.core.filter.Both;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.sentence.Wording;
@@ -30,6 +32,11 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
 
     /** Keeps the filters that the app has and the marks that its views can make; nobody filters by other columns. */
     public static ValidatedSelection of(App app, QueryEngine engine, Selection asked) {
+        return of(app, engine, asked, (column, value) -> false);
+    }
+
+    /** @param elsewhere whether a value that a column does not have can be picked all the same */
+    static ValidatedSelection of(App app, QueryEngine engine, Selection asked, BiPredicate<String, String> elsewhere) {
         List<String> notices = new ArrayList<>();
         List<Filter> filters = new ArrayList<>();
         Set<String> seen = new HashSet<>();
@@ -41,10 +48,10 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
             } else if (spec == null
                     || !isOver(filter, engine.schema()::has)) { // its label is none of the caller's business
                 notices.add(Words.say("app.thisAppHasNoFilter", "column", UserException.quote(filter.column())));
-            } else if (!spec.kind().definition().takes(filter)) {
+            } else if (!spec.kind().definition().takes(spec, filter)) {
                 notices.add(Words.say("app.thisFilterOffersNoSuch", "filter", spec.label(engine.schema())));
             } else {
-                fitting(filter, engine, notices).ifPresent(filters::add);
+                fitting(filter, engine, elsewhere, notices).ifPresent(filters::add);
             }
         }
         List<Selection.Mark> marks = new ArrayList<>();
@@ -57,7 +64,7 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
             if (!possible || !isOver(mark.filter(), engine.schema()::has)) {
                 notices.add(Words.say("app.whatWasMarkedInA"));
             } else {
-                fitting(mark.filter(), engine, notices)
+                fitting(mark.filter(), engine, elsewhere, notices)
                         .ifPresent(filter -> marks.add(new Selection.Mark(mark.view(), filter)));
             }
         }
@@ -66,7 +73,7 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
 
     /** What is picked of a filter that is made of several columns or an expression. */
     private static Optional<Filter> holding(Filter picked, FilterSpec spec, QueryEngine engine, List<String> notices) {
-        if (!spec.kind().definition().takes(picked)) {
+        if (!spec.kind().definition().takes(spec, picked)) {
             notices.add(Words.say("app.thisFilterOffersNoSuch", "filter", spec.label(engine.schema())));
             return Optional.empty();
         }
@@ -92,13 +99,20 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
                         .anyMatch(by -> by != null && by.column().equals(column));
     }
 
-    private static Optional<Filter> fitting(Filter filter, QueryEngine engine, List<String> notices) {
+    private static Optional<Filter> fitting(
+            Filter filter, QueryEngine engine, BiPredicate<String, String> elsewhere, List<String> notices) {
+        if (filter instanceof Both both) {
+            return fitting(both.first(), engine, elsewhere, notices)
+                    .flatMap(first ->
+                            fitting(both.second(), engine, elsewhere, notices).map(second -> new Both(first, second)));
+        }
         String label = engine.schema().label(filter.column());
         try {
             Filter kept = filter;
             if (filter instanceof OneOf oneOf) {
                 List<String> known = oneOf.values().stream()
-                        .filter(value -> engine.statistics().hasValue(filter.column(), value))
+                        .filter(value -> engine.statistics().hasValue(filter.column(), value)
+                                || elsewhere.test(filter.column(), value))
                         .toList();
                 if (known.size() < oneOf.values().size()) {
                     List<String> gone = new ArrayList<>(oneOf.values());

@@ -3,6 +3,7 @@ package keensparrow.core.engine;
 import java.time.LocalDate;
 import java.util.Optional;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 
 /** What an engine knows of its values without looking at each row. */
 public interface Statistics {
@@ -13,6 +14,9 @@ public interface Statistics {
      * not listed, always.
      */
     boolean hasValue(String column, String value);
+
+    /** The values of a column of texts or tags, in their order; none of other columns. */
+    Stream<String> values(String column);
 
     /** The latest day of a column of dates; empty where all are blank. */
     Optional<LocalDate> latest(String column);

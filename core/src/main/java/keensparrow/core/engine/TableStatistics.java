@@ -3,6 +3,8 @@ package keensparrow.core.engine;
 import java.time.LocalDate;
 import java.util.Optional;
 import java.util.function.Predicate;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.LongColumn;
@@ -25,6 +27,17 @@ record TableStatistics(Table table) implements Statistics {
             return text.codeOf(value).isPresent();
         }
         return !(column instanceof TagsColumn tags) || tags.codeOf(value).isPresent();
+    }
+
+    @Override
+    public Stream<String> values(String name) {
+        Column column = table.column(name);
+        if (column instanceof TextColumn text) {
+            return IntStream.range(0, text.dictionarySize()).mapToObj(text::text);
+        }
+        return column instanceof TagsColumn tags
+                ? IntStream.range(0, tags.dictionarySize()).mapToObj(tags::tag)
+                : Stream.empty();
     }
 
     @Override

@@ -7,36 +7,52 @@ import java.time.ZoneOffset;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.IdentityHashMap;
 import java.util.List;
-import keensparrow.core.column.Column;
-import keensparrow.core.column.DoubleColumn;
+import java.util.Map;
+import java.util.function.Function;
 import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.TextOrder;
-import keensparrow.core.column.YesNoColumn;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.Nearest;
 import keensparrow.core.error.Span;
 import keensparrow.core.error.UserException;
 import keensparrow.core.table.ColumnInfo;
-import keensparrow.core.table.Table;
+import keensparrow.core.table.Schema;
 import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
-import org.jspecify.annotations.Nullable;
 
 /** Finds the columns of an expression, checks that kinds fit, and makes it ready to run block by block. */
 final class Binder {
     private static final long MICROS_A_DAY = 86_400_000_000L;
 
-    private final Table table;
+    private final Schema schema;
+    private final Function<ColumnInfo, Node> columns;
     private final boolean exact;
+    private final Map<Expression, Kind> kinds = new IdentityHashMap<>();
 
-    /** @param exact whether numbers stay exact where they can; without it all arithmetic is by doubles */
-    Binder(Table table, boolean exact) {
-        this.table = table;
+    /**
+     * @param columns what gives the values of a column
+     * @param exact whether numbers stay exact where they can; without it all arithmetic is by doubles
+     */
+    Binder(Schema schema, Function<ColumnInfo, Node> columns, boolean exact) {
+        this.schema = schema;
+        this.columns = columns;
         this.exact = exact;
     }
 
+    /** What the values of each part are that was bound so far. */
+    Map<Expression, Kind> kinds() {
+        return kinds;
+    }
+
     Node bind(Expression expression) {
+        Node node = bound(expression);
+        kinds.put(expression, node.kind());
+        return node;
+    }
+
+    private Node bound(Expression expression) {
         if (expression instanceof Expression.Literal literal) {
             return constant(literal.value());
         }
@@ -124,51 +140,12 @@ final class Binder {
     }
 
     private Node column(Expression.ColumnName name) {
-        ColumnInfo info = table.schema().find(name.name()).orElseThrow(() -> unknown(name));
-        Column column = table.column(info.name());
-        if (column instanceof LongColumn longs) {
-            return Node.of(Kind.of(info.type()), longs.scale(), (from, count) -> {
-                long[] values = new long[count];
-                longs.values().copy(from, count, values);
-                return Vector.ofLongs(values, blanks(column, from, count));
-            });
-        }
-        if (column instanceof DoubleColumn doubles) {
-            return Node.of(
-                    Kind.NUMBER,
-                    Node.DOUBLES,
-                    (from, count) -> Vector.ofDoubles(
-                            Arrays.copyOfRange(doubles.values(), from, from + count), blanks(column, from, count)));
-        }
-        if (column instanceof YesNoColumn yesNo) {
-            return Node.of(Kind.BOOLEAN, 0, (from, count) -> {
-                long[] values = new long[count];
-                for (int i = 0; i < count; i++) {
-                    values[i] = Math.max(0, yesNo.code(from + i));
-                }
-                return Vector.ofLongs(values, blanks(column, from, count));
-            });
-        }
-        return Node.of(Kind.TEXT, 0, (from, count) -> {
-            @Nullable String[] texts = new String[count];
-            for (int i = 0; i < count; i++) {
-                texts[i] = column.plain(from + i);
-            }
-            return Vector.ofTexts(texts, blanks(column, from, count));
-        });
-    }
-
-    private static boolean[] blanks(Column column, int from, int count) {
-        boolean[] blank = new boolean[count];
-        for (int i = 0; column.blankCount() > 0 && i < count; i++) {
-            blank[i] = column.isBlank(from + i);
-        }
-        return blank;
+        return columns.apply(schema.find(name.name()).orElseThrow(() -> unknown(name)));
     }
 
     private UserException unknown(Expression.ColumnName name) {
         List<String> names = new ArrayList<>();
-        for (ColumnInfo info : table.schema().columns()) {
+        for (ColumnInfo info : schema.columns()) {
             names.add(info.name());
         }
         return new UserException(
@@ -205,7 +182,7 @@ final class Binder {
 
     UserException mismatch(Expression expression, Node node, Text needed) {
         String what = expression instanceof Expression.ColumnName name
-                ? UserException.quote(table.schema().label(name.name()))
+                ? UserException.quote(schema.label(name.name()))
                 : Words.say("expression.this");
         return mismatch(
                 Text.of("expression.holdsAnd", "what", what, "kind", node.kind().label(), "needed", needed),

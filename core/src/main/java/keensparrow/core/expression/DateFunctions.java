@@ -13,6 +13,8 @@ import keensparrow.core.column.LongColumn;
 /** Functions of dates and of dates with times. */
 final class DateFunctions {
     private static final long MICROS_A_DAY = 86_400_000_000L;
+    private static final double MAX_STEPS = 5_000_000;
+    private static final int MAX_YEAR = 9999;
 
     private DateFunctions() {}
 
@@ -101,14 +103,16 @@ final class DateFunctions {
             boolean[] blank = NumberNodes.either(times, by);
             long[] longs = new long[count];
             for (int i = 0; i < count; i++) {
+                double steps = NumberNodes.number(by, nodes.get(1).scale(), i);
+                blank[i] |= Math.abs(steps) > MAX_STEPS; // no calendar goes as far
                 if (!blank[i]) {
-                    long steps = (long) NumberNodes.number(by, nodes.get(1).scale(), i);
-                    LocalDateTime time = time(of, times, i).plus(steps, unit);
-                    longs[i] = of.kind() == Kind.DATE_TIME
-                            ? Math.addExact(
-                                    Math.multiplyExact(time.toEpochSecond(ZoneOffset.UTC), 1_000_000),
-                                    time.getNano() / 1000)
-                            : time.toLocalDate().toEpochDay();
+                    LocalDateTime time = time(of, times, i).plus((long) steps, unit);
+                    blank[i] = Math.abs(time.getYear()) > MAX_YEAR;
+                    longs[i] = blank[i]
+                            ? 0
+                            : of.kind() == Kind.DATE_TIME
+                                    ? time.toEpochSecond(ZoneOffset.UTC) * 1_000_000 + time.getNano() / 1000
+                                    : time.toLocalDate().toEpochDay();
                 }
             }
             return Vector.ofLongs(longs, blank);

@@ -3,6 +3,7 @@ package keensparrow.core.expression;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Objects;
 import java.util.Set;
 import keensparrow.core.column.Bits;
@@ -66,12 +67,29 @@ public final class Expressions {
      * @throws UserException EXPRESSION_SYNTAX; COLUMN_NOT_FOUND and TYPE_MISMATCH with the place
      */
     public static Column compute(String text, Table table) {
-        Expression expression = parse(text);
+        return compute(TypedExpression.of(text, table.schema()), table, table.rowCount());
+    }
+
+    /** As {@link #compute(String, Table)}, of the first rows alone. @param typed over the columns of the table */
+    public static Column compute(TypedExpression typed, Table table, int rows) {
+        Expression expression = typed.root();
         try {
-            return column(new Binder(table, true).bind(expression), table.rowCount(), expression);
+            return column(binder(table, true).bind(expression), rows, expression);
         } catch (NumberNodes.Overflow e) {
-            return column(new Binder(table, false).bind(expression), table.rowCount(), expression);
+            return column(binder(table, false).bind(expression), rows, expression);
         }
+    }
+
+    private static Binder binder(Table table, boolean exact) {
+        return new Binder(table.schema(), new ColumnNodes(table)::of, exact);
+    }
+
+    /** A function in words. @param arguments in their order: {@code text, numbers} */
+    public record FunctionWords(String name, String arguments) {}
+
+    /** The functions that an expression over rows may call, by their names. */
+    public static List<FunctionWords> functions() {
+        return Functions.all();
     }
 
     /**
@@ -80,9 +98,9 @@ public final class Expressions {
      * @throws UserException as {@link #compute}, and TYPE_MISMATCH when it is no condition
      */
     public static RowPredicate condition(String text, Table table) {
-        Expression expression = parse(text);
-        Node exact = new Binder(table, true).condition(expression);
-        Node approximate = new Binder(table, false).condition(expression);
+        Expression expression = TypedExpression.condition(text, table.schema()).root();
+        Node exact = binder(table, true).condition(expression);
+        Node approximate = binder(table, false).condition(expression);
         return (from, count) -> {
             Vector values;
             try {

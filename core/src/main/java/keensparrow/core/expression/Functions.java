@@ -1,26 +1,45 @@
 package keensparrow.core.expression;
 
 import java.math.BigDecimal;
+import java.math.BigInteger;
 import java.math.RoundingMode;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
+import java.util.stream.Stream;
 import keensparrow.core.column.LongColumn;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.Nearest;
 import keensparrow.core.error.UserException;
 import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** What an expression over rows may call. */
 final class Functions {
-    private static final List<String> NAMES = List.of("coalesce", "nullif", "abs", "round", "lower", "upper", "length");
+    private static final List<Expressions.FunctionWords> OWN = List.of(
+            words("coalesce", Words.say("expression.anyValues")),
+            words("nullif", Words.say("expression.anyValues")),
+            words("abs", Kind.NUMBER.label()),
+            words("round", Kind.NUMBER.label()),
+            words("lower", Kind.TEXT.label()),
+            words("upper", Kind.TEXT.label()),
+            words("length", Kind.TEXT.label()));
+
+    private static Expressions.FunctionWords words(String name, String arguments) {
+        return new Expressions.FunctionWords(name, arguments);
+    }
+
+    static List<Expressions.FunctionWords> all() {
+        return Stream.concat(OWN.stream(), RowFunctions.all())
+                .sorted(Comparator.comparing(Expressions.FunctionWords::name))
+                .toList();
+    }
 
     private static List<String> names() {
-        List<String> all = new ArrayList<>(NAMES);
-        all.addAll(RowFunctions.names());
-        return all;
+        return all().stream().map(Expressions.FunctionWords::name).toList();
     }
 
     private final Binder binder;
@@ -133,23 +152,22 @@ final class Functions {
         int scale = places;
         return Node.of(Kind.NUMBER, scale, (from, count) -> {
             Vector values = of.at(from, count);
+            boolean[] blank = values.blank.clone();
             long[] longs = new long[count];
             for (int i = 0; i < count; i++) {
-                longs[i] = values.blank[i] ? 0 : rounded(values, of.scale(), i, scale);
+                BigInteger rounded = blank[i] ? BigInteger.ZERO : rounded(values, of.scale(), i, scale);
+                blank[i] |= rounded.bitLength() >= Long.SIZE; // as exact as that no number of ours is
+                longs[i] = blank[i] ? 0 : rounded.longValue();
             }
-            return Vector.ofLongs(longs, values.blank);
+            return Vector.ofLongs(longs, blank);
         });
     }
 
-    private static long rounded(Vector values, int scale, int i, int places) {
+    private static BigInteger rounded(Vector values, int scale, int i, int places) {
         BigDecimal value = values.doubles != null
                 ? new BigDecimal(Double.toString(values.doubles[i]))
                 : BigDecimal.valueOf(values.longs[i], scale);
-        try {
-            return value.setScale(places, RoundingMode.HALF_UP).unscaledValue().longValueExact();
-        } catch (ArithmeticException e) {
-            throw new NumberNodes.Overflow();
-        }
+        return value.setScale(places, RoundingMode.HALF_UP).unscaledValue();
     }
 
     /** From a text to a text. */

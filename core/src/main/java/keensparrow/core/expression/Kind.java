@@ -4,7 +4,7 @@ import keensparrow.core.column.ColumnType;
 import keensparrow.core.words.Words;
 
 /** What the values of an expression are. */
-enum Kind {
+public enum Kind {
     NUMBER(Words.say("expression.numbers")),
     TEXT(Words.say("expression.text")),
     DATE(Words.say("expression.dates")),
@@ -19,11 +19,12 @@ enum Kind {
         this.label = label;
     }
 
-    String label() {
+    /** In the plural: {@code numbers}. */
+    public String label() {
         return label;
     }
 
-    boolean isTime() {
+    public boolean isTime() {
         return this == DATE || this == DATE_TIME;
     }
 

@@ -58,20 +58,22 @@ final class NumberFunctions {
             Node of = nodes.get(0);
             return Node.of(Kind.NUMBER, 0, (from, count) -> {
                 Vector values = of.at(from, count);
+                boolean[] blank = values.blank.clone();
                 long[] longs = new long[count];
                 long unit = values.doubles == null ? LongColumn.powerOfTen(of.scale()) : 1;
                 for (int i = 0; i < count; i++) {
-                    if (values.blank[i]) {
+                    if (blank[i]) {
                         continue;
                     }
                     if (values.doubles != null) {
-                        double value = values.doubles[i];
-                        longs[i] = (long) (up ? Math.ceil(value) : Math.floor(value));
+                        double value = up ? Math.ceil(values.doubles[i]) : Math.floor(values.doubles[i]);
+                        blank[i] = Math.abs(value) >= Long.MAX_VALUE; // no whole number of ours
+                        longs[i] = blank[i] ? 0 : (long) value;
                     } else {
                         longs[i] = up ? -Math.floorDiv(-values.longs[i], unit) : Math.floorDiv(values.longs[i], unit);
                     }
                 }
-                return Vector.ofLongs(longs, values.blank);
+                return Vector.ofLongs(longs, blank);
             });
         });
     }

@@ -5,6 +5,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.words.Text;
@@ -38,8 +40,11 @@ final class RowFunctions {
         this.binder = binder;
     }
 
-    static List<String> names() {
-        return List.copyOf(ALL.keySet());
+    static Stream<Expressions.FunctionWords> all() {
+        return ALL.entrySet().stream()
+                .map(entry -> new Expressions.FunctionWords(
+                        entry.getKey(),
+                        entry.getValue().kinds.stream().map(Kind::label).collect(Collectors.joining(", "))));
     }
 
     static boolean has(String name) {

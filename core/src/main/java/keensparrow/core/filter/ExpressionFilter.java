@@ -1,7 +1,7 @@
 package keensparrow.core.filter;
 
 import java.util.function.UnaryOperator;
-import keensparrow.core.expression.Expressions;
+import keensparrow.core.expression.TypedExpression;
 import keensparrow.core.table.Schema;
 
 /** A condition written as an expression holds for the row; where it is unknown for blanks, it does not. */
@@ -18,7 +18,7 @@ public record ExpressionFilter(String expression) implements Filter {
 
     @Override
     public void fit(Schema schema) {
-        Expressions.parse(expression); // whether it suits the columns an engine finds out
+        TypedExpression.condition(expression, schema);
     }
 
     @Override

@@ -9,7 +9,17 @@ import keensparrow.core.words.Text;
 
 /** A condition on rows, as data: equal conditions are equal records. What evaluates it, an engine, visits it. */
 public sealed interface Filter
-        permits OneOf, HasAll, Between, DateRange, RelativePeriod, Containing, TextSearch, RangePair, ExpressionFilter {
+        permits OneOf,
+                HasAll,
+                Between,
+                DateRange,
+                RelativePeriod,
+                PartOfDate,
+                Containing,
+                TextSearch,
+                RangePair,
+                Both,
+                ExpressionFilter {
     /** Name of the column it looks at, of several the first. */
     String column();
 

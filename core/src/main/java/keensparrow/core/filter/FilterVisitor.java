@@ -10,6 +10,8 @@ public interface FilterVisitor<R> {
 
     R relativePeriod(RelativePeriod filter);
 
+    R partOfDate(PartOfDate filter);
+
     R containing(Containing filter);
 
     R hasAll(HasAll filter);
@@ -17,6 +19,8 @@ public interface FilterVisitor<R> {
     R textSearch(TextSearch filter);
 
     R rangePair(RangePair filter);
+
+    R both(Both filter);
 
     R expression(ExpressionFilter filter);
 }

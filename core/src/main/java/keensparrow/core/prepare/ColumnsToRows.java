@@ -1,15 +1,11 @@
 package keensparrow.core.prepare;
 
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
-import keensparrow.core.column.DoubleColumn;
-import keensparrow.core.column.LongColumn;
-import keensparrow.core.column.LongList;
 import keensparrow.core.column.TextBuilder;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -74,7 +70,8 @@ public record ColumnsToRows(List<String> columns, String labels, String values) 
             }
         }
         Table table = new Table(new Schema(infos), kept, from.length);
-        Column cells = cells(turned.stream().map(before::column).toList(), from.length);
+        List<Column> cellsOf = turned.stream().map(before::column).toList();
+        Column cells = new JoinedCells(cellsOf, from.length, i -> cellsOf.get(i % width), i -> i / width).column();
         Column labelled = headings.column().pick(label, label.length);
         ColumnInfo how = headings.info();
         Role role = how.type().isTime() ? Role.TIME : Role.CATEGORY;
@@ -114,81 +111,6 @@ public record ColumnsToRows(List<String> columns, String labels, String values) 
                         && one.kind() == first.additivity().kind());
         Additivity known = first.additivity();
         return info.withAdditivity(alike && known != null ? known : Meanings.byHeading(values, null));
-    }
-
-    /** The cells row by row; of numbers exactly, where they fit. */
-    private static Column cells(List<Column> turned, int rows) {
-        boolean numbers = turned.stream().allMatch(column -> column.type().isNumber());
-        if (numbers) {
-            return numbers(turned, rows);
-        }
-        ColumnType type = turned.get(0).type();
-        boolean longs = turned.stream().allMatch(column -> column.type() == type && column instanceof LongColumn);
-        if (longs) {
-            LongList all = new LongList();
-            each(turned, rows, (column, row) -> all.add(((LongColumn) column).value(row)), all::addBlank);
-            long[] valid = all.validity();
-            return new LongColumn(type, ((LongColumn) turned.get(0)).scale(), all.drain(), valid);
-        }
-        TextBuilder texts = new TextBuilder();
-        each(turned, rows, (column, row) -> texts.add(column.plain(row)), () -> texts.add(null));
-        return texts.build();
-    }
-
-    private static Column numbers(List<Column> turned, int rows) {
-        int scale = turned.stream()
-                .mapToInt(column -> column instanceof LongColumn longs ? longs.scale() : LongColumn.LARGEST_SCALE + 1)
-                .max()
-                .orElse(0);
-        if (scale <= LongColumn.LARGEST_SCALE) {
-            try {
-                LongList all = new LongList();
-                each(
-                        turned,
-                        rows,
-                        (column, row) -> {
-                            LongColumn longs = (LongColumn) column;
-                            long factor = LongColumn.powerOfTen(scale - longs.scale());
-                            all.add(Math.multiplyExact(longs.value(row), factor));
-                        },
-                        all::addBlank);
-                long[] valid = all.validity();
-                return new LongColumn(scale == 0 ? ColumnType.WHOLE : ColumnType.DECIMAL, scale, all.drain(), valid);
-            } catch (ArithmeticException beyond) {
-                // values of very different size: as floating point below
-            }
-        }
-        double[] all = new double[rows];
-        long[] valid = new long[(rows + 63) / 64];
-        int[] at = {0};
-        each(
-                turned,
-                rows,
-                (column, row) -> {
-                    valid[at[0] >> 6] |= 1L << at[0];
-                    all[at[0]++] = column instanceof DoubleColumn doubles
-                            ? doubles.value(row)
-                            : new BigDecimal(String.valueOf(column.plain(row))).doubleValue();
-                },
-                () -> at[0]++);
-        return new DoubleColumn(all, valid);
-    }
-
-    private interface Cell {
-        void at(Column column, int row);
-    }
-
-    private static void each(List<Column> turned, int rows, Cell filled, Runnable blank) {
-        int width = turned.size();
-        for (int i = 0; i < rows; i++) {
-            Column column = turned.get(i % width);
-            int row = i / width;
-            if (column.isBlank(row)) {
-                blank.run();
-            } else {
-                filled.at(column, row);
-            }
-        }
     }
 
     @Override

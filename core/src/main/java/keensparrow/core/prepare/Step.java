@@ -39,6 +39,8 @@ public sealed interface Step
                 Recode,
                 CutRanges,
                 LookUp,
+                RowsToColumns,
+                PutUnder,
                 SwitchedOff {
     /** The table after the step. @throws UserException when it does not fit, such as for a column that is gone */
     Table apply(Table before);

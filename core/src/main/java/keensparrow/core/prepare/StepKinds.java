@@ -31,8 +31,10 @@ public final class StepKinds {
             Compute.KIND,
             FromRowsBefore.KIND,
             ColumnsToRows.KIND,
+            RowsToColumns.KIND,
             GroupRows.KIND,
             LookUp.KIND,
+            PutUnder.KIND,
             CorrectCell.KIND,
             SwitchedOff.KIND);
 

@@ -90,26 +90,30 @@ public sealed interface Question {
      * @param find only values that contain this text, without regard to case; null for all
      * @param limit at most so many values, the most frequent of the whole dataset first
      * @param always values to give besides, whatever the limit: those picked
-     * @param byLabel whether they stand in the order of their labels instead
+     * @param order of the values; the most frequent first when null
      */
     record ValueCounts(
             String column,
             @Nullable String find,
             int limit,
             List<String> always,
-            @Nullable Boolean byLabel) implements Question {
+            @Nullable ValueOrder order) implements Question {
         public ValueCounts {
             always = List.copyOf(always);
-            byLabel = byLabel != null && byLabel; // the same question either way
+            order = order == null ? ValueOrder.FREQUENT : order; // the same question either way
         }
 
         public ValueCounts(String column, @Nullable String find, int limit, List<String> always) {
-            this(column, find, limit, always, false);
+            this(column, find, limit, always, ValueOrder.FREQUENT);
         }
+    }
 
-        public boolean isByLabel() {
-            return byLabel != null && byLabel;
-        }
+    /** How the values of a category follow each other. */
+    enum ValueOrder {
+        /** The most frequent of the whole dataset first; few numbers, which are codes, in their own order. */
+        FREQUENT,
+        LABEL,
+        LAST_LABEL
     }
 
     /** How the rows spread over round bins of a number column or over periods of a date column. */

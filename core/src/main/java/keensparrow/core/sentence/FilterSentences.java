@@ -3,12 +3,14 @@ package keensparrow.core.sentence;
 import java.util.ArrayList;
 import java.util.List;
 import keensparrow.core.filter.Between;
+import keensparrow.core.filter.Both;
 import keensparrow.core.filter.Containing;
 import keensparrow.core.filter.DateRange;
 import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.HasAll;
 import keensparrow.core.filter.OneOf;
+import keensparrow.core.filter.PartOfDate;
 import keensparrow.core.filter.RangePair;
 import keensparrow.core.filter.RelativePeriod;
 import keensparrow.core.filter.TextSearch;
@@ -21,6 +23,10 @@ public final class FilterSentences {
 
     /** A phrase for the reading line: {@code route is Vienna–Hamburg or 3 more}. */
     public static String phrase(Filter filter, Schema schema) {
+        if (filter instanceof Both both) {
+            return Words.say(
+                    "sentence.both", "first", phrase(both.first(), schema), "second", phrase(both.second(), schema));
+        }
         String second = filter instanceof RangePair box
                 ? Words.say("sentence.and", "column", schema.label(box.up().column()), "up", range(box.up()))
                 : "";
@@ -68,6 +74,13 @@ public final class FilterSentences {
         if (filter instanceof RangePair box) {
             return range(box.across());
         }
+        if (filter instanceof PartOfDate parts) {
+            List<String> names = parts.values().stream().map(parts.part()::name).toList();
+            return Words.say("sentence.is") + Wording.either(names);
+        }
+        if (filter instanceof Both both) {
+            return condition(both.first());
+        }
         if (filter instanceof TextSearch anywhere) {
             return Words.say("sentence.contains", "anywhere", anywhere.text());
         }
@@ -81,6 +94,9 @@ public final class FilterSentences {
     private static String subject(Filter filter, Schema schema) {
         if (filter instanceof ExpressionFilter where) {
             return where.expression();
+        }
+        if (filter instanceof PartOfDate parts) {
+            return Words.say("sentence.partOf", "part", parts.part().label(), "column", schema.label(parts.column()));
         }
         return filter instanceof TextSearch anywhere
                 ? Wording.either(anywhere.columns().stream().map(schema::label).toList())

@@ -24,6 +24,8 @@ public record Slot(String path, String words, Type type, List<Option> options, L
         /** A column, or none. */
         COLUMN_OR_NONE,
         NUMBER,
+        /** Yes or no. */
+        YES_NO,
         /** Names for groups of values. */
         GROUPS,
         /** Another dataset of the same person, in the field {@code dataset} with its name in {@code datasetName}. */
@@ -84,6 +86,11 @@ public record Slot(String path, String words, Type type, List<Option> options, L
     /** Values of the column in the field {@code column}. */
     public static Slot values(String path, String words) {
         return new Slot(path, words, Type.VALUES, List.of(), List.of());
+    }
+
+    /** Whether something holds. */
+    public static Slot yesNo(String path, String words) {
+        return new Slot(path, words, Type.YES_NO, List.of(), List.of());
     }
 
     /** How numbers are shown. */

@@ -10,6 +10,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.filter.Between;
+import keensparrow.core.filter.Both;
 import keensparrow.core.filter.Containing;
 import keensparrow.core.filter.DateRange;
 import keensparrow.core.filter.ExpressionFilter;
@@ -17,9 +18,11 @@ import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.FilterVisitor;
 import keensparrow.core.filter.HasAll;
 import keensparrow.core.filter.OneOf;
+import keensparrow.core.filter.PartOfDate;
 import keensparrow.core.filter.RangePair;
 import keensparrow.core.filter.RelativePeriod;
 import keensparrow.core.filter.TextSearch;
+import keensparrow.core.group.DatePart;
 import keensparrow.core.table.Schema;
 import org.jspecify.annotations.Nullable;
 
@@ -172,6 +175,28 @@ final class FilterSql implements FilterVisitor<String> {
     @Override
     public String rangePair(RangePair filter) {
         return between(filter.across()) + " and " + between(filter.up());
+    }
+
+    @Override
+    public String both(Both filter) {
+        return of(filter.first()) + " and " + of(filter.second());
+    }
+
+    @Override
+    public String partOfDate(PartOfDate filter) {
+        String values = filter.values().stream().map(String::valueOf).collect(Collectors.joining(", "));
+        return "extract(" + part(filter.part()) + " from " + name(filter.column()) + ") in (" + values + ")";
+    }
+
+    /** What SQL calls a part of a date. */
+    static String part(DatePart part) {
+        return switch (part) {
+            case MONTH_OF_YEAR -> "month";
+            case QUARTER_OF_YEAR -> "quarter";
+            case DAY_OF_MONTH -> "day";
+            case WEEKDAY -> "isodow";
+            case HOUR_OF_DAY -> "hour";
+        };
     }
 
     @Override

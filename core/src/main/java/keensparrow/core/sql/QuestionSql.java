@@ -22,7 +22,6 @@ import keensparrow.core.group.ByExpression;
 import keensparrow.core.group.ByPart;
 import keensparrow.core.group.ByTime;
 import keensparrow.core.group.ByValue;
-import keensparrow.core.group.DatePart;
 import keensparrow.core.group.GroupingVisitor;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.Schema;
@@ -200,17 +199,7 @@ public final class QuestionSql {
 
         @Override
         public String byPart(ByPart grouping) {
-            return "extract(" + part(grouping.part()) + " from " + FilterSql.name(grouping.column()) + ")";
-        }
-
-        private static String part(DatePart part) {
-            return switch (part) {
-                case MONTH_OF_YEAR -> "month";
-                case QUARTER_OF_YEAR -> "quarter";
-                case DAY_OF_MONTH -> "day";
-                case WEEKDAY -> "isodow";
-                case HOUR_OF_DAY -> "hour";
-            };
+            return "extract(" + FilterSql.part(grouping.part()) + " from " + FilterSql.name(grouping.column()) + ")";
         }
 
         @Override

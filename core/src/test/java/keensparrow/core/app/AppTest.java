@@ -21,6 +21,7 @@ import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Between;
 import keensparrow.core.filter.DateRange;
+import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.question.Answer;
@@ -241,7 +242,7 @@ class AppTest {
         for (App app : bad) {
             assertThatThrownBy(app::validate).isInstanceOf(UserException.class);
         }
-        assertThat(Set.of(FilterSpec.Kind.values())).hasSize(7);
+        assertThat(Set.of(FilterSpec.Kind.values())).hasSize(8);
     }
 
     @Test
@@ -280,9 +281,37 @@ class AppTest {
                 List.of(known, gone),
                 null,
                 null,
+                null,
                 null);
         assertThat(app.startFilters()).containsExactly(known);
         assertThat(app.withViews(List.of()).startFilters()).containsExactly(known);
         app.validate();
+    }
+
+    @Test
+    void aFilterUnderAHeadingNarrowsItsTableAlone() {
+        Table table = TextRows.table("Route,Delay,Secret\nA,10,x\nA,20,y\nB,4,x\n");
+        View rows =
+                new View("t", "", View.Kind.TABLE, null, null, null, 0, List.of("route", "delay"), List.of(), PLACE);
+        App app = new App(App.FORMAT, "t", "rows", List.of(), List.of(rows, on(null)));
+        Map<String, String> answers = new TreeMap<>();
+        new MemoryEngine(table)
+                .answer(
+                        AppQuestions.of(app, sliced(Between.of("delay", "5", null))),
+                        one -> answers.put(one.id(), String.valueOf(one.answer())),
+                        () -> false);
+        assertThat(answers.get("view:t")).contains("rowCount=2");
+        assertThat(answers.get("view:g")).contains("values=[3]");
+        assertThat(answers.get("reading")).contains("values=[3]");
+        assertThatThrownBy(() -> AppQuestions.of(app, sliced(OneOf.of("secret", "x"))))
+                .isInstanceOf(UserException.class);
+        assertThatThrownBy(() ->
+                        AppQuestions.of(app, sliced(Between.of("delay", "5", null), Between.of("delay", "6", null))))
+                .isInstanceOf(UserException.class);
+    }
+
+    private static PageRequest sliced(Filter... filters) {
+        TableSlice slice = new TableSlice(0, 50, null, null, List.of(filters));
+        return new PageRequest(Selection.NONE, null, Map.of("t", slice), Map.of(), false);
     }
 }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import keensparrow.core.TextRows;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
@@ -50,7 +51,7 @@ class BesideTest {
     /** What each question is answered with: the groups and their numbers. */
     private static Map<String, String> answers(App app, boolean highlight) {
         Map<String, String> answers = new HashMap<>();
-        PageRequest request = new PageRequest(SLEEPERS, null, Map.of(), Map.of(), false, highlight);
+        PageRequest request = new PageRequest(SLEEPERS, null, Map.of(), Map.of(), Set.of(), false, highlight);
         new MemoryEngine(TABLE)
                 .answer(
                         AppQuestions.of(app, request),

@@ -14,6 +14,7 @@ import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.choice.Choice;
 import keensparrow.core.app.choice.Option;
 import keensparrow.core.app.choice.Proposing;
+import keensparrow.core.app.measure.AppWords;
 import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.Place;
@@ -35,12 +36,12 @@ import org.junit.jupiter.params.provider.EnumSource;
 /** What colleagues choose, and measures that have a name. */
 class ChoiceTest {
     private static final Table TABLE = TextRows.table("""
-            Route,Class,Delay,Fare,Date
-            A,Seat,10,3.50,2026-01-05
-            A,Sleeper,20,9.00,2026-02-06
-            B,Seat,4,4.00,2026-02-07
-            C,Seat,6,4.50,2026-03-01
-            C,Sleeper,8,8.00,2027-03-01
+            Route,Class,Delay,Fare,Date,Latitude,Longitude,Latitude to,Longitude to
+            A,Seat,10,3.50,2026-01-05,48.2,16.4,53.5,10.0
+            A,Sleeper,20,9.00,2026-02-06,48.2,16.4,53.5,10.0
+            B,Seat,4,4.00,2026-02-07,45.4,12.3,52.5,13.4
+            C,Seat,6,4.50,2026-03-01,47.4,8.5,54.4,18.6
+            C,Sleeper,8,8.00,2027-03-01,47.4,8.5,54.4,18.6
             """);
     private static final Profile PROFILE = Profile.of(TABLE);
     private static final Place PLACE = new Place(0, 0, 6, 4);
@@ -84,8 +85,19 @@ class ChoiceTest {
             List.of("route", "delay"),
             List.of(new Question.Sort("delay", true)),
             PLACE);
-    private static final List<View> EVERY =
-            List.of(ROUTES, MONTHS.withSplit("class"), BINS, FIGURE, LINES, CROSSED, SUMMARY, ROWS);
+    private static final View PROMISED = new View(
+                    "i", "", View.Kind.LINES, MEAN, MONTHS.by(), null, 0, List.of(), List.of(), PLACE)
+            .drawn(ViewSettings.USUAL.against(new ViewSettings.Reference(BigDecimal.valueOf(6), "promised")));
+    private static final View NOTE = new View("j", "", View.Kind.TEXT, null, null, null, 0, List.of(), List.of(), PLACE)
+            .drawn(ViewSettings.ofText("## Read this first\n\nDelays count at the terminus."));
+    private static final View MAP = new View(
+                    "l", "", View.Kind.MAP, MEAN, new GroupBy("route", null), null, 0, List.of(), List.of(), PLACE)
+            .drawn(ViewSettings.at("latitude", "longitude"));
+    private static final View SPOTS = new View(
+                    "m", "", View.Kind.ROW_DOTS, null, BINS.by(), null, 0, List.of("route"), List.of(), PLACE)
+            .grouped(new GroupBy("fare", null, null, true, null), null);
+    private static final List<View> EVERY = List.of(
+            ROUTES, MONTHS.withSplit("class"), BINS, FIGURE, LINES, CROSSED, SUMMARY, ROWS, PROMISED, NOTE, MAP, SPOTS);
 
     private static App app(Choice... choices) {
         return new App(App.FORMAT, "t", "runs", List.of(), List.of(ROUTES, MONTHS, BINS))
@@ -252,6 +264,51 @@ class ChoiceTest {
         assertThat(said(app, "a", Map.of("k", "2"))).contains("as shares of each");
     }
 
+    @Test
+    void aLineATextAndPlacesAreChosen() {
+        Choice line = choice(
+                Choice.Kind.REFERENCE,
+                List.of(Option.of("1", PROMISED.drawing()), Option.of("2", ViewSettings.USUAL)),
+                "i");
+        App promised = app(line).withViews(List.of(PROMISED));
+        promised.validate();
+        assertThat(said(promised, "i", Map.of())).contains("promised at 6");
+        assertThat(said(promised, "i", Map.of("k", "2"))).doesNotContain("promised");
+        AppWords words = promised.words(TABLE.schema());
+        assertThat(line.options())
+                .extracting(option -> line.label(option, words))
+                .containsExactly("promised at 6", "no line");
+
+        Choice text = choice(
+                Choice.Kind.TEXT,
+                List.of(Option.of("1", NOTE.drawing()), Option.of("2", ViewSettings.ofText("For the board"))),
+                "j");
+        App note = app(text).withViews(List.of(NOTE));
+        assertThat(note.shown(Map.of("k", "2"))
+                        .view("j")
+                        .orElseThrow()
+                        .drawing()
+                        .text())
+                .isEqualTo("For the board");
+        assertThat(text.label(text.options().get(0), words)).isEqualTo("Read this first");
+
+        Choice place = choice(
+                Choice.Kind.COORDINATES,
+                List.of(Option.of("1", MAP.drawing()), Option.of("2", ViewSettings.at("latitude_to", "longitude_to"))),
+                "l");
+        App map = app(place).withViews(List.of(MAP));
+        assertThat(map.shown(Map.of("k", "2")).view("l").orElseThrow().drawing().latitude())
+                .isEqualTo("latitude_to");
+        assertThat(place.label(place.options().get(1), words)).isEqualTo("Latitude to and Longitude to");
+        refused(
+                app(choice(
+                                Choice.Kind.TEXT,
+                                List.of(Option.of("1", NOTE.drawing()), Option.of("2", ViewSettings.USUAL)),
+                                "j"))
+                        .withViews(List.of(NOTE)),
+                "An option");
+    }
+
     @ParameterizedTest
     @EnumSource(Choice.Kind.class)
     void everythingProposedIsAnsweredAndTold(Choice.Kind kind) {
@@ -402,7 +459,8 @@ class ChoiceTest {
 
     @Test
     void aDocumentOfTheFirstFormHasNoChoices() {
-        App first = new App(1, "t", "runs", List.of(), List.of(ROUTES), null, null, null, null, null, null, null, null);
+        App first = new App(
+                1, "t", "runs", List.of(), List.of(ROUTES), null, null, null, null, null, null, null, null, null);
         first.validate();
         assertThat(first.format()).isEqualTo(App.FORMAT);
         assertThat(first.allChoices()).isEmpty();

@@ -3,6 +3,7 @@ package keensparrow.core.app;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -17,8 +18,10 @@ import keensparrow.core.app.view.View;
 import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Containing;
+import keensparrow.core.filter.DateRange;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.OneOf;
+import keensparrow.core.filter.RelativePeriod;
 import keensparrow.core.question.Answer;
 import keensparrow.core.table.Table;
 import org.junit.jupiter.api.Test;
@@ -80,7 +83,9 @@ class FilterKindsTest {
 
     private static String text(App app, String id, Answer given) {
         Answer answer = id.startsWith("filter:")
-                ? app.filter(id.substring(7)).orElseThrow().kind().definition().shown(given)
+                ? app.filter(id.substring(7))
+                        .map(spec -> spec.kind().definition().shown(spec, given))
+                        .orElseThrow()
                 : given;
         return answer instanceof Answer.ValueCounts counts
                 ? counts.values().stream()
@@ -191,6 +196,82 @@ class FilterKindsTest {
                 .singleElement()
                 .asString()
                 .contains("“Late” does not fit the data");
+    }
+
+    @Test
+    void valuesStandInTheOrderThatTheAuthorSays() {
+        App app = APP.withFilters(List.of(
+                new FilterSpec(
+                        "route",
+                        FilterSpec.Kind.VALUES,
+                        null,
+                        null,
+                        null,
+                        FilterSpec.Order.LAST_LABEL,
+                        null,
+                        null,
+                        null),
+                ONE.beginningWith(List.of("Sleeper", "gone"))));
+        assertThat(answers(app, Selection.NONE))
+                .containsEntry("filter:route", "[C 2, B 1, A 2]")
+                .containsEntry("filter:class", "[Sleeper 2, Seat 3]");
+    }
+
+    @Test
+    void aColumnIsPickedFirstThenItsValues() {
+        App app = APP.withFilters(List.of(FilterSpec.ofColumns("pick", List.of("route", "class"))));
+        app.validate();
+        assertThat(answers(app, Selection.NONE)).containsEntry("filter:pick", "[5]");
+        Selection column = picked(app, OneOf.of("pick", "class"));
+        assertThat(answers(app, column))
+                .containsEntry("reading", "[5]") // nothing of it is picked yet
+                .containsEntry("filter:pick", "[Seat 3, Sleeper 2]");
+        assertThat(AppSentences.selection(app, TABLE.schema(), column, 5, 5).text())
+                .isEqualTo("Reading 5 of 5 departures: any Class.");
+        Selection sleeper = picked(app, new OneOf("pick", List.of("class", "Sleeper"), false, false));
+        assertThat(answers(app, sleeper))
+                .containsEntry("reading", "[2]")
+                .containsEntry("filter:pick", "[Seat 3, Sleeper 2]");
+        assertThat(AppSentences.selection(app, TABLE.schema(), sleeper, 2, 5).text())
+                .isEqualTo("Reading 2 of 5 departures: Class is Sleeper.");
+        assertThat(answers(app, picked(app, new OneOf("pick", List.of("route", "A", "C"), false, true))))
+                .containsEntry("reading", "[1]");
+        assertThat(picked(app, OneOf.of("pick", "delay")).filters()).isEmpty(); // not among its columns
+        assertThatThrownBy(APP.withFilters(List.of(FilterSpec.ofColumns("pick", List.of("route"))))::validate)
+                .hasMessageContaining("at least two columns");
+    }
+
+    private static Selection picked(App app, Filter filter) {
+        return ValidatedSelection.of(app, new MemoryEngine(TABLE), new Selection(List.of(filter), List.of()))
+                .selection();
+    }
+
+    @Test
+    void namedPeriodsEndTodayWhereTheAuthorSaysSo() {
+        Table table = TextRows.table("""
+                Day,Amount
+                2026-01-05,1
+                2026-02-20,2
+                2026-03-01,4
+                """);
+        FilterSpec days = new FilterSpec("day", FilterSpec.Kind.DATES);
+        Filter last = new RelativePeriod("day", RelativePeriod.Name.LAST_30_DAYS, false);
+        Selection asked = new Selection(List.of(last), List.of());
+        LocalDate today = LocalDate.of(2026, 4, 3);
+        for (FilterSpec spec : List.of(days, days.countedFromToday())) {
+            App app = new App(2, "t", "days", List.of(spec), List.of());
+            PartSelections selections =
+                    PartSelections.of(app, DatasetPart.of(app), List.of(new MemoryEngine(table)), asked, today);
+            assertThat(selections.whole()).isEqualTo(asked);
+            boolean fromToday = spec.isFromToday();
+            assertThat(selections.parts().get(0).filters())
+                    .containsExactly(
+                            fromToday
+                                    ? new DateRange("day", LocalDate.of(2026, 3, 5), today, false)
+                                    : last); // 30 days that end today
+            assertThat(AppSentences.selection(app, table.schema(), asked, 1, 3).text())
+                    .endsWith(fromToday ? "the last 30 days, counted from today." : "the last 30 days.");
+        }
     }
 
     @Test

@@ -7,6 +7,7 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import keensparrow.core.TextRows;
 import keensparrow.core.aggregate.Aggregate;
@@ -163,7 +164,7 @@ class GrammarTest {
     void aHistogramCountsRowsWhateverItsMeasureSaysAndKeepsItsGaps() {
         GroupBy fives = new GroupBy("n", null, null, true, BigDecimal.valueOf(5));
         Measure sum = new Measure(Aggregate.SUM, "weight");
-        View view = new View("v", "", View.Kind.HISTOGRAM, sum, fives, "route", 0, List.of(), List.of(), PLACE);
+        View view = new View("v", "", View.Kind.HISTOGRAM, sum, fives, null, 0, List.of(), List.of(), PLACE);
         Answer.Groups spread = answer(view);
         assertThat(spread.axis().stream().map(key -> key.value() + "–" + key.to()))
                 .containsExactly("0–5", "5–10", "10–15", "15–20", "20–25", "25–30");
@@ -172,6 +173,16 @@ class GrammarTest {
                 .containsExactly(1, 1, 1, 0, 0, 1);
         assertThat(AppSentences.view(view, app(view), TABLE.schema()).text())
                 .isEqualTo("Number of runs by n in bins of 5, as a histogram.");
+        Answer.Groups split = answer(view.withSplit("route"));
+        int parts = split.splits().size();
+        assertThat(parts).isGreaterThan(1);
+        for (int a = 0; a < split.axis().size(); a++) {
+            BigDecimal all = split.measures().get(0).values().subList(a * parts, (a + 1) * parts).stream()
+                    .filter(Objects::nonNull)
+                    .reduce(BigDecimal.ZERO, BigDecimal::add);
+            BigDecimal whole = spread.measures().get(0).values().get(a);
+            assertThat(all).isEqualByComparingTo(whole == null ? BigDecimal.ZERO : whole);
+        }
         View ofValues = new View(
                 "v", "", View.Kind.HISTOGRAM, null, new GroupBy("n", null), null, 0, List.of(), List.of(), PLACE);
         assertThatThrownBy(() -> app(ofValues).validate()).hasMessageContaining("needs a number in bins");

@@ -3,6 +3,7 @@ package keensparrow.core.app;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -96,7 +97,7 @@ class SeveralDatasetsTest {
     }
 
     private static PartSelections selected(List<Filter> filters, Selection.Mark... marks) {
-        return PartSelections.of(APP, PARTS, ENGINES, new Selection(filters, List.of(marks)));
+        return PartSelections.of(APP, PARTS, ENGINES, new Selection(filters, List.of(marks)), LocalDate.of(2026, 6, 1));
     }
 
     /** Answers of all parts by their ids, numbers as texts. */
@@ -148,6 +149,44 @@ class SeveralDatasetsTest {
                 .containsEntry("view:sales", "[7]")
                 .containsEntry("targets", "[0]")
                 .containsEntry("view:target", "[null]");
+    }
+
+    @Test
+    void aValueThatOnlyAnotherDatasetHasCanBePicked() {
+        QueryEngine targets = new MemoryEngine(TextRows.table("""
+                Area,Month,Target,Owner
+                North,2026-01-01,90,Ada
+                East,2026-02-01,15,Ben
+                """));
+        List<QueryEngine> engines = List.of(new MemoryEngine(ORDERS), targets);
+        FollowingValues following = new FollowingValues(APP, PARTS, engines);
+        Answer own = new Answer.ValueCounts(List.of(new Answer.ValueCount("North", 2, 2)), 3, null);
+        assertThat(text(following.withOthers(PARTS.get(0), "region", null, own)))
+                .isEqualTo("[North 2, East 0]");
+        assertThat(text(following.withOthers(PARTS.get(0), "region", "nor", own)))
+                .isEqualTo("[North 2]");
+        assertThat(text(following.withOthers(PARTS.get(1), "owner", null, own))).isEqualTo("[North 2]");
+        PartSelections east = selected(engines, OneOf.of("region", "East"));
+        assertThat(east.notices()).isEmpty();
+        assertThat(east.whole().filters()).containsExactly(OneOf.of("region", "East"));
+        int[] rows = {-1, -1};
+        for (int p = 0; p < 2; p++) {
+            int part = p;
+            engines.get(p)
+                    .answer(
+                            AppQuestions.reading(
+                                    PARTS.get(p).app(), east.parts().get(p)),
+                            one -> rows[part] =
+                                    Integer.parseInt(text(one.answer()).replaceAll("\\D", "")),
+                            () -> false);
+        }
+        assertThat(rows).containsExactly(0, 1);
+        assertThat(selected(engines, OneOf.of("region", "Nowhere")).notices()).hasSize(1);
+    }
+
+    private static PartSelections selected(List<QueryEngine> engines, Filter filter) {
+        Selection asked = new Selection(List.of(filter), List.of());
+        return PartSelections.of(APP, PARTS, engines, asked, LocalDate.of(2026, 6, 1));
     }
 
     @Test

@@ -97,7 +97,8 @@ class ExpressionsTest {
         }
         assertThat(examples).isGreaterThan(45);
         assertThat(shown)
-                .containsAll(RowFunctions.names().stream()
+                .containsAll(RowFunctions.all()
+                        .map(Expressions.FunctionWords::name)
                         .filter(name -> !name.equals("like"))
                         .toList());
     }
@@ -174,5 +175,21 @@ class ExpressionsTest {
                 .hasMessageContaining("too deeply");
         assertThatThrownBy(() -> Expressions.parse("-".repeat(1000) + "1")).isInstanceOf(UserException.class);
         assertThatThrownBy(() -> Expressions.parse("1+".repeat(3000) + "1")).isInstanceOf(UserException.class);
+    }
+
+    @Test
+    void whatNoCalendarAndNoNumberReachesIsBlank() {
+        for (String far : List.of(
+                "add_days(date '2026-01-05', 1000000000000)",
+                "add_months(date '2026-01-05', 4999999)",
+                "add_days(timestamp '2026-01-05 06:00', -4900000)",
+                "floor(power(10, 30))",
+                "ceiling(-power(10, 30))",
+                "round(power(10, 30), 2)",
+                "round(power(10, 15), 6)")) {
+            assertThat(values(far)).as(far).containsOnly("blank");
+        }
+        assertThat(values("add_days(timestamp '2026-01-05 06:00', 365)")).containsOnly("2027-01-05T06:00");
+        assertThat(values("floor(power(10, 18))")).containsOnly("1000000000000000000");
     }
 }

@@ -8,21 +8,41 @@ import java.io.OutputStreamWriter;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.ColumnInfo;
+import keensparrow.formats.sheet.PlainNumbers;
 import org.jspecify.annotations.Nullable;
 
-/** Rows as CSV: UTF-8 with a mark (spreadsheet programs then read accents right), commas, CRLF. */
+/** Rows as CSV in UTF-8, lines ended by CRLF. */
 public final class CsvDownload {
     private CsvDownload() {}
 
+    /**
+     * How a file is written.
+     *
+     * @param delimiter between cells
+     * @param decimalComma whether numbers have a comma, and not a point, before their decimals
+     * @param mark whether the file begins with the mark of UTF-8, by which spreadsheet programs read accents right
+     * @param raw whether texts that a spreadsheet program would run as formulas stay as they are; see {@link FormulaGuard}
+     */
+    public record Style(char delimiter, boolean decimalComma, boolean mark, boolean raw) {
+        /** As most programs read it. */
+        public static final Style USUAL = new Style(',', false, true, false);
+
+        public Style asItIs() {
+            return new Style(delimiter, decimalComma, mark, true);
+        }
+    }
+
     /** How the values of a column are written: as in the source, so that periods and lists of tags keep their look. */
-    private record Written(@Nullable ColumnFormat format, boolean guarded) {
-        static Written of(ColumnInfo info, boolean raw) {
+    private record Written(@Nullable ColumnFormat format, boolean guarded, boolean comma) {
+        static Written of(ColumnInfo info, Style style) {
             boolean texts = info.type() == ColumnType.TEXT || info.type() == ColumnType.TAGS;
-            return new Written(info.format(), texts && !raw);
+            boolean comma = style.decimalComma() && info.type().isNumber();
+            return new Written(info.format(), texts && !style.raw(), comma);
         }
 
         String text(@Nullable String value) {
@@ -30,6 +50,9 @@ public final class CsvDownload {
                 return "";
             }
             String written = format == null ? value : format.written(value);
+            if (comma) {
+                return written.replace('.', ',');
+            }
             return guarded ? FormulaGuard.harmless(written) : written;
         }
     }
@@ -37,20 +60,19 @@ public final class CsvDownload {
     /**
      * Writes headings and rows as they come, never all in memory. Blank is an empty cell.
      *
-     * @param raw leaves texts that a spreadsheet program would run as formulas as they are; see {@link FormulaGuard}
      * @throws keensparrow.core.error.UserException COLUMN_NOT_FOUND before anything is written
      */
-    public static void write(QueryEngine engine, QueryEngine.RowScan scan, boolean raw, OutputStream out)
+    public static void write(QueryEngine engine, QueryEngine.RowScan scan, Style style, OutputStream out)
             throws IOException {
         List<ColumnInfo> columns =
                 scan.columns().stream().map(engine.schema()::get).toList();
         List<Written> written =
-                columns.stream().map(info -> Written.of(info, raw)).toList();
-        OutputStreamWriter characters = begin(out);
-        CsvWriter writer = writer(characters);
+                columns.stream().map(info -> Written.of(info, style)).toList();
+        OutputStreamWriter characters = begin(out, style);
+        CsvWriter writer = writer(characters, style);
         writer.writeRecord(columns.stream()
                 .map(ColumnInfo::label)
-                .map(label -> raw ? label : FormulaGuard.harmless(label))
+                .map(label -> style.raw() ? label : FormulaGuard.harmless(label))
                 .toList());
         List<String> line = new ArrayList<>(written.size());
         engine.rows(
@@ -68,29 +90,42 @@ public final class CsvDownload {
     }
 
     /** Writes headings and rows that are texts already. */
-    public static void write(List<String> headings, List<List<String>> rows, boolean raw, OutputStream out)
+    public static void write(List<String> headings, List<List<String>> rows, Style style, OutputStream out)
             throws IOException {
-        OutputStreamWriter characters = begin(out);
-        CsvWriter writer = writer(characters);
-        writer.writeRecord(raw ? headings : guarded(headings));
+        OutputStreamWriter characters = begin(out, style);
+        CsvWriter writer = writer(characters, style);
+        writer.writeRecord(style.raw() ? headings : guarded(headings));
+        boolean[] numbers = PlainNumbers.columns(style.decimalComma() ? headings.size() : 0, rows);
         for (List<String> row : rows) {
-            writer.writeRecord(raw ? row : guarded(row));
+            List<String> safe = style.raw() ? row : guarded(row);
+            writer.writeRecord(style.decimalComma() ? withCommas(safe, numbers) : safe);
         }
         writer.flush();
         characters.flush();
+    }
+
+    private static List<String> withCommas(List<String> row, boolean[] numbers) {
+        return IntStream.range(0, row.size())
+                .mapToObj(i -> numbers[i] ? row.get(i).replace('.', ',') : row.get(i))
+                .toList();
     }
 
     private static List<String> guarded(List<String> row) {
         return row.stream().map(FormulaGuard::harmless).toList();
     }
 
-    private static OutputStreamWriter begin(OutputStream out) throws IOException {
+    private static OutputStreamWriter begin(OutputStream out, Style style) throws IOException {
         OutputStreamWriter characters = new OutputStreamWriter(out, StandardCharsets.UTF_8);
-        characters.write('\ufeff');
+        if (style.mark()) {
+            characters.write('\ufeff');
+        }
         return characters;
     }
 
-    private static CsvWriter writer(OutputStreamWriter characters) {
-        return CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(characters);
+    private static CsvWriter writer(OutputStreamWriter characters, Style style) {
+        return CsvWriter.builder()
+                .fieldSeparator(style.delimiter())
+                .lineDelimiter(LineDelimiter.CRLF)
+                .build(characters);
     }
 }

@@ -51,7 +51,11 @@ class CsvRoundTripTest {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         List<String> names =
                 table.schema().columns().stream().map(ColumnInfo::name).toList();
-        CsvDownload.write(new MemoryEngine(table), new QueryEngine.RowScan(names, Set.of(), List.of()), true, out);
+        CsvDownload.write(
+                new MemoryEngine(table),
+                new QueryEngine.RowScan(names, Set.of(), List.of()),
+                CsvDownload.Style.USUAL.asItIs(),
+                out);
         return out.toByteArray();
     }
 

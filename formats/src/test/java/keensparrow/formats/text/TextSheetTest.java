@@ -191,7 +191,7 @@ class TextSheetTest {
         CsvDownload.write(
                 new MemoryEngine(table),
                 new QueryEngine.RowScan(List.of("name", "n", "money", "day", "flag"), Set.of(), List.of()),
-                false,
+                CsvDownload.Style.USUAL,
                 out);
         assertThat(out.toString(StandardCharsets.UTF_8)).startsWith("\ufeffname,n,money,day,flag\r\n");
         Table again = loaded(out.toByteArray());
@@ -210,7 +210,7 @@ class TextSheetTest {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         QueryEngine.RowScan lastFirst = new QueryEngine.RowScan(
                 List.of("b", "a"), Set.of(Between.of("a", "2", null)), List.of(new Question.Sort("a", true)));
-        CsvDownload.write(new MemoryEngine(table), lastFirst, false, out);
+        CsvDownload.write(new MemoryEngine(table), lastFirst, CsvDownload.Style.USUAL, out);
         assertThat(out.toString(StandardCharsets.UTF_8)).isEqualTo("\ufeffb,a\r\nz,3\r\n,2\r\n");
     }
 

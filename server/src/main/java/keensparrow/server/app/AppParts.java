@@ -1,5 +1,7 @@
 package keensparrow.server.app;
 
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -8,6 +10,7 @@ import keensparrow.core.app.AppDataset;
 import keensparrow.core.app.AppQuestions;
 import keensparrow.core.app.AppSentences;
 import keensparrow.core.app.DatasetPart;
+import keensparrow.core.app.FollowingValues;
 import keensparrow.core.app.PageRequest;
 import keensparrow.core.app.PartSelections;
 import keensparrow.core.app.Selection;
@@ -88,7 +91,16 @@ final class AppParts {
     }
 
     PartSelections selections(List<QueryEngine> engines, Selection asked) {
-        return PartSelections.of(app, parts.stream().map(Part::definition).toList(), engines, asked);
+        return PartSelections.of(app, definitions(), engines, asked, LocalDate.now(ZoneId.systemDefault()));
+    }
+
+    private List<DatasetPart> definitions() {
+        return parts.stream().map(Part::definition).toList();
+    }
+
+    /** Values that filters offer though only other datasets have them. */
+    FollowingValues following(List<QueryEngine> engines) {
+        return new FollowingValues(app, definitions(), engines);
     }
 
     /** Rows of a part that pass. */

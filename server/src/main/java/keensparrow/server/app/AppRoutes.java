@@ -141,6 +141,12 @@ public final class AppRoutes {
                 OpenApi.Workbook.class,
                 this::behind);
         api.get(
+                "/api/apps/{id}/behind.jsonl",
+                Access.AUTHOR,
+                "As JSON lines: download the rows behind a view",
+                OpenApi.JsonLines.class,
+                this::behind);
+        api.get(
                 "/api/apps/{id}/rows.csv",
                 Access.AUTHOR,
                 "Download the selected rows of a table view",
@@ -153,6 +159,12 @@ public final class AppRoutes {
                 OpenApi.Workbook.class,
                 this::rows);
         api.get(
+                "/api/apps/{id}/rows.jsonl",
+                Access.AUTHOR,
+                "As JSON lines: download the selected rows of a table view",
+                OpenApi.JsonLines.class,
+                this::rows);
+        api.get(
                 "/api/apps/{id}/numbers.csv",
                 Access.AUTHOR,
                 "Download the numbers of a figure or chart",
@@ -163,6 +175,12 @@ public final class AppRoutes {
                 Access.AUTHOR,
                 "As a workbook: download the numbers of a figure or chart",
                 OpenApi.Workbook.class,
+                this::numbers);
+        api.get(
+                "/api/apps/{id}/numbers.jsonl",
+                Access.AUTHOR,
+                "As JSON lines: download the numbers of a figure or chart",
+                OpenApi.JsonLines.class,
                 this::numbers);
     }
 

@@ -112,7 +112,7 @@ public final class Explanations {
 
     private Asked asked(App whole, Dataset dataset, Request request) {
         PageAnswers.Request plain = new PageAnswers.Request(
-                null, request.filters(), request.marks(), null, null, null, null, request.choices(), null);
+                null, request.filters(), request.marks(), null, null, null, null, request.choices(), null, null);
         PageAnswers.requireBounded(plain);
         memory.requireRoom();
         long end = System.nanoTime() + limit.toNanos();

@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.BooleanSupplier;
@@ -19,6 +20,7 @@ import keensparrow.core.app.AppQuestions;
 import keensparrow.core.app.AppSentences;
 import keensparrow.core.app.DatasetPart;
 import keensparrow.core.app.Downloads;
+import keensparrow.core.app.FollowingValues;
 import keensparrow.core.app.PageRequest;
 import keensparrow.core.app.PartSelections;
 import keensparrow.core.app.Selection;
@@ -48,6 +50,7 @@ import org.jspecify.annotations.Nullable;
 /** Answers the question set of a page, line by line. A newer request of the same page stops the older. */
 public final class PageAnswers {
     private static final int MAX_ID = 100;
+    private static final int MAX_HEADINGS = 8; // of a table: an engine takes so many conditions at once
 
     private final DatasetService datasets;
     private final MemoryWatch memory;
@@ -67,6 +70,7 @@ public final class PageAnswers {
      * @param page chosen by the page, so that a newer request stops the older; null for other programs
      * @param views ids of the views wanted, null for all
      * @param finds for each filter by column, what its values must contain
+     * @param whole filters of which all values are wanted, up to 10,000, and not the first hundred
      * @param choices for each choice by id, the id of the picked option
      * @param highlight whether marks only stand out in views that can show a part; not when null
      */
@@ -79,14 +83,21 @@ public final class PageAnswers {
             @Nullable Map<String, String> finds,
             @Nullable Boolean withFilters,
             @Nullable Map<String, String> choices,
-            @Nullable Boolean highlight) {}
+            @Nullable Boolean highlight,
+            @Nullable List<String> whole) {}
 
-    /** Rows of a table view. @param find only those with this text in one of its columns; null for all */
+    /**
+     * Rows of a table view.
+     *
+     * @param find only those with this text in one of its columns; null for all
+     * @param filters on columns that it shows, which narrow it alone; none when null
+     */
     public record Slice(
             int offset,
             int limit,
             @Nullable List<Question.Sort> sort,
-            @Nullable String find) {}
+            @Nullable String find,
+            @Nullable List<Filter> filters) {}
 
     /** For whoever follows a link: what fails is told without the names of columns that the app does not use. */
     public void answerColleague(Context ctx, App app, Dataset dataset) {
@@ -144,7 +155,8 @@ public final class PageAnswers {
 
     /** All that a page's call does but sending: what is loaded, compiled and kept by it is there for the first visitor. */
     public void rehearse(App app, Dataset dataset, Selection selection, Consumer<Answered> also) {
-        Request asked = new Request(null, selection.filters(), selection.marks(), null, null, null, null, null, null);
+        Request asked =
+                new Request(null, selection.filters(), selection.marks(), null, null, null, null, null, null, null);
         Request read = Json.read(Json.write(asked), Request.class);
         answer(app, dataset, read, Json::write, () -> false, failure -> failure, also);
     }
@@ -165,6 +177,7 @@ public final class PageAnswers {
         AppParts parts = AppParts.of(app, dataset, datasets);
         List<QueryEngine> engines = parts.engines(datasets);
         PartSelections checked = parts.selections(engines, selection(request));
+        FollowingValues following = parts.following(engines);
         List<Integer> passing = new ArrayList<>();
         for (int p = 0; p < parts.all().size(); p++) { // that of the first one comes along with its other answers
             passing.add(
@@ -183,7 +196,7 @@ public final class PageAnswers {
             Consumer<Answered> sink = one -> {
                 Answered answered = told(one, telling);
                 if (!answered.id().equals(AppQuestions.READING)) {
-                    lines.accept(line(part, wanted.selection(), answered));
+                    lines.accept(line(part, wanted, following, answered));
                 } else if (first) {
                     passing.set(0, AppParts.passing(answered.answer()));
                     lines.accept(head(parts, engines, checked, passing, wanted, hidden));
@@ -202,8 +215,13 @@ public final class PageAnswers {
         Map<String, String> finds = orEmpty(request.finds()).entrySet().stream()
                 .filter(find -> part.filters().containsValue(find.getKey()))
                 .collect(Collectors.toMap(find -> part.column(find.getKey()), Map.Entry::getValue));
-        return new PageRequest(
-                selection, request.views(), slices, finds, withFilters, Boolean.TRUE.equals(request.highlight()));
+        Set<String> whole = (request.whole() == null ? List.<String>of() : request.whole())
+                .stream()
+                        .filter(part.filters()::containsValue)
+                        .map(part::column)
+                        .collect(Collectors.toSet());
+        boolean highlight = Boolean.TRUE.equals(request.highlight());
+        return new PageRequest(selection, request.views(), slices, finds, whole, withFilters, highlight);
     }
 
     private static Answered told(Answered answered, UnaryOperator<UserException> telling) {
@@ -219,10 +237,16 @@ public final class PageAnswers {
     }
 
     private static TableSlice slice(Slice slice) {
-        return new TableSlice(slice.offset(), slice.limit(), slice.sort(), slice.find());
+        return new TableSlice(
+                slice.offset(),
+                slice.limit(),
+                slice.sort(),
+                slice.find(),
+                slice.filters() == null ? List.of() : slice.filters());
     }
 
-    private static AnswerLine line(AppParts.Part part, Selection selection, Answered answered) {
+    private static AnswerLine line(
+            AppParts.Part part, PageRequest wanted, FollowingValues following, Answered answered) {
         App app = part.app();
         int colon = answered.id().indexOf(':');
         String of = answered.id().substring(0, colon);
@@ -232,8 +256,10 @@ public final class PageAnswers {
             return AnswerLine.result(of, id, besideGiven(view, formatted(app, view, answered)), null);
         }
         return view == null
-                ? AnswerLine.result(of, part.definition().said(id), counted(app, id, answered), null)
-                : AnswerLine.result(of, id, formatted(app, view, answered), shown(app, view, part.schema(), selection));
+                ? AnswerLine.result(
+                        of, part.definition().said(id), counted(part, id, wanted, following, answered), null)
+                : AnswerLine.result(
+                        of, id, formatted(app, view, answered), shown(app, view, part.schema(), wanted.selection()));
     }
 
     private static AnswerLine head(
@@ -271,16 +297,18 @@ public final class PageAnswers {
     }
 
     /** What a filter shows of its answer. */
-    private static Answered counted(App app, String id, Answered answered) {
+    private static Answered counted(
+            AppParts.Part part, String id, PageRequest wanted, FollowingValues following, Answered answered) {
         Answer answer = answered.answer();
-        return answer == null
-                ? answered
-                : new Answered(
-                        answered.id(),
-                        app.filter(id)
-                                .map(spec -> spec.kind().definition().shown(answer))
-                                .orElse(answer),
-                        answered.failure());
+        if (answer == null) {
+            return answered;
+        }
+        Answer all = following.withOthers(part.definition(), id, wanted.finds().get(id), answer);
+        Answer shown = part.app()
+                .filter(id)
+                .map(spec -> spec.kind().definition().shown(spec, all))
+                .orElse(all);
+        return new Answered(answered.id(), shown, answered.failure());
     }
 
     private static Answered formatted(App app, View view, Answered answered) {
@@ -350,6 +378,11 @@ public final class PageAnswers {
         Limits.most(orEmpty(request.tables()).size(), App.MAX_VIEWS, Words.say("server.app.tables"));
         Limits.most(orEmpty(request.choices()).size(), App.MAX_CHOICES, Words.say("server.app.choices"));
         Limits.most(orEmpty(request.finds()).size(), App.MAX_FILTERS, Words.say("server.app.textsToFind"));
+        given(request.whole(), Words.say("server.app.aFilter")).forEach(filter -> {});
+        Limits.most(
+                request.whole() == null ? 0 : request.whole().size(),
+                App.MAX_FILTERS,
+                Words.say("server.app.filtersListedWhole"));
         orEmpty(request.finds())
                 .values()
                 .forEach(text -> Limits.most(
@@ -369,6 +402,13 @@ public final class PageAnswers {
                         Requests.present(slice, Words.say("server.app.aSliceOfATable"))
                                 .sort(),
                         Words.say("server.app.aColumnToSortBy"))));
+        orEmpty(request.tables()).values().forEach(slice -> requireFewHeadings(slice.filters()));
+    }
+
+    static void requireFewHeadings(@Nullable List<Filter> filters) {
+        List<Filter> all = given(filters, Words.say("server.app.aFilter"));
+        Limits.most(all.size(), MAX_HEADINGS, Words.say("server.app.filtersUnderHeadings"));
+        Limits.check(all);
     }
 
     private static <T> List<T> given(@Nullable List<T> list, String what) {

@@ -18,6 +18,7 @@ import keensparrow.core.app.PageRequest;
 import keensparrow.core.app.PartSelections;
 import keensparrow.core.app.Selection;
 import keensparrow.core.app.ViewTable;
+import keensparrow.core.app.view.TableSlice;
 import keensparrow.core.app.view.View;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.ErrorCode;
@@ -58,7 +59,7 @@ public final class PageDownloads {
     public void behind(Context ctx, App app, Dataset dataset, Explanations.Audience audience) throws IOException {
         String json = ctx.queryParam("selection");
         PageAnswers.Request given = json == null
-                ? new PageAnswers.Request(null, null, null, null, null, null, null, null, null)
+                ? new PageAnswers.Request(null, null, null, null, null, null, null, null, null, null)
                 : Requests.parse(json, PageAnswers.Request.class);
         Explanations.Request asked =
                 new Explanations.Request(ctx.queryParam("view"), given.filters(), given.marks(), given.choices());
@@ -89,7 +90,7 @@ public final class PageDownloads {
         QueryEngine engine = reading.engine();
         Schema schema = engine.schema();
         Selection selection = reading.selection();
-        List<String> columns = table.columns().stream()
+        List<String> columns = picked(ctx, table).stream()
                 .filter(schema::has)
                 .filter(column -> !reading.part().schema().get(column).isSensitive())
                 .toList();
@@ -99,6 +100,7 @@ public final class PageDownloads {
         List<Question.Sort> sort =
                 sort(ctx, table).stream().filter(by -> schema.has(by.column())).toList();
         Set<Filter> filters = AppQuestions.narrowing(reading.part().app(), table, selection);
+        filters.addAll(headings(ctx, table));
         String find = ctx.queryParam("find");
         if (find != null && !find.isBlank()) {
             Limits.most(find.length(), Limits.TEXT, Words.say("server.app.charactersToFind"));
@@ -244,6 +246,34 @@ public final class PageDownloads {
         }
         PageAnswers.Request request = Requests.parse(json, PageAnswers.Request.class);
         return new Asked(PageAnswers.selection(request), request.choices() == null ? Map.of() : request.choices());
+    }
+
+    /** The columns that {@code ?columns=} names, in its order; all of the table without it. */
+    private static List<String> picked(Context ctx, View table) {
+        String columns = ctx.queryParam("columns");
+        List<String> picked = columns == null
+                ? table.columns()
+                : Stream.of(columns.split(","))
+                        .filter(table.columns()::contains)
+                        .distinct()
+                        .toList();
+        return picked.isEmpty() ? table.columns() : picked;
+    }
+
+    private record HeadingsRequest(@Nullable List<Filter> filters) {}
+
+    /** Filters under the headings of a table, as {@code ?headings=} says. */
+    private static List<Filter> headings(Context ctx, View table) {
+        String json = ctx.queryParam("headings");
+        if (json == null) {
+            return List.of();
+        }
+        List<Filter> filters = Requests.present(
+                Requests.parse("{\"filters\":" + json + "}", HeadingsRequest.class)
+                        .filters(),
+                Words.say("server.app.aFilter"));
+        PageAnswers.requireFewHeadings(filters);
+        return AppQuestions.headings(table, new TableSlice(0, 0, null, null, filters));
     }
 
     private record SortRequest(

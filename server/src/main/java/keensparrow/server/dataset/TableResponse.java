@@ -12,27 +12,70 @@ import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.function.Supplier;
+import java.util.stream.Stream;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.formats.csv.CsvDownload;
+import keensparrow.formats.json.JsonLinesDownload;
 import keensparrow.formats.xlsx.XlsxDownload;
 import keensparrow.server.http.SteadyOutput;
 
-/** Streams a table as a file whose name says what and when: CSV, or a workbook where the address ends so. */
+/**
+ * Streams a table as a file whose name says what and when: a workbook or JSON lines where the address ends so, else CSV.
+ * How CSV is written {@code ?delimiter=}, {@code ?decimal=} and {@code ?mark=} say.
+ */
 public final class TableResponse {
     private static final String WORKBOOK = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
 
     private final Context ctx;
     private final String fileName;
-    private final boolean raw;
-    private final boolean workbook;
+    private final CsvDownload.Style style;
+    private final Form form;
     private Supplier<List<List<String>>> about = List::of;
 
-    private TableResponse(Context ctx, String fileName, boolean raw) {
+    /** What kind of file it is. */
+    private enum Form {
+        CSV("text/csv; charset=utf-8"),
+        XLSX(WORKBOOK),
+        JSONL("application/x-ndjson");
+
+        final String type;
+
+        Form(String type) {
+            this.type = type;
+        }
+
+        String ending() {
+            return "." + name().toLowerCase(Locale.ROOT);
+        }
+
+        static Form of(String path) {
+            return Stream.of(values())
+                    .filter(form -> path.endsWith(form.ending()))
+                    .findFirst()
+                    .orElse(CSV);
+        }
+    }
+
+    private TableResponse(Context ctx, String fileName) {
         this.ctx = ctx;
         this.fileName = fileName;
-        this.raw = raw;
-        this.workbook = ctx.path().endsWith(".xlsx");
+        this.style = style(ctx);
+        this.form = Form.of(ctx.path());
+    }
+
+    private static CsvDownload.Style style(Context ctx) {
+        String delimiter = Objects.requireNonNullElse(ctx.queryParam("delimiter"), "comma");
+        return new CsvDownload.Style(
+                switch (delimiter) {
+                    case "semicolon" -> ';';
+                    case "tab" -> '\t';
+                    default -> ',';
+                },
+                "comma".equals(ctx.queryParam("decimal")),
+                !"false".equals(ctx.queryParam("mark")),
+                "true".equals(ctx.queryParam("raw")));
     }
 
     /** @param lines asked for by a workbook alone: those of the sheet of a workbook that says what the rows are, each a name and what is said */
@@ -43,17 +86,16 @@ public final class TableResponse {
 
     /** @param part what of it, such as {@code filtered}; may be empty */
     public static TableResponse of(Context ctx, String title, String part) {
-        boolean raw = "true".equals(ctx.queryParam("raw"));
-        return new TableResponse(ctx, fileName(title, part, LocalDate.now(ZoneOffset.UTC)), raw);
+        return new TableResponse(ctx, fileName(title, part, LocalDate.now(ZoneOffset.UTC)));
     }
 
     public void rows(QueryEngine engine, QueryEngine.RowScan scan) throws IOException {
         scan.columns().forEach(engine.schema()::get); // a column that is gone fails before the first byte
         try (OutputStream out = begin()) {
-            if (workbook) {
-                new XlsxDownload(out, about.get()).write(engine, scan);
-            } else {
-                CsvDownload.write(engine, scan, raw, out);
+            switch (form) {
+                case XLSX -> new XlsxDownload(out, about.get()).write(engine, scan);
+                case JSONL -> JsonLinesDownload.write(engine, scan, out);
+                case CSV -> CsvDownload.write(engine, scan, style, out);
             }
         } catch (UncheckedIOException e) {
             throw e.getCause();
@@ -62,17 +104,17 @@ public final class TableResponse {
 
     public void records(List<String> headings, List<List<String>> rows) throws IOException {
         try (OutputStream out = begin()) {
-            if (workbook) {
-                new XlsxDownload(out, about.get()).write(headings, rows);
-            } else {
-                CsvDownload.write(headings, rows, raw, out);
+            switch (form) {
+                case XLSX -> new XlsxDownload(out, about.get()).write(headings, rows);
+                case JSONL -> JsonLinesDownload.write(headings, rows, out);
+                case CSV -> CsvDownload.write(headings, rows, style, out);
             }
         }
     }
 
     private OutputStream begin() {
-        ctx.contentType(workbook ? WORKBOOK : "text/csv; charset=utf-8");
-        ctx.header("Content-Disposition", disposition(fileName + (workbook ? ".xlsx" : ".csv")));
+        ctx.contentType(form.type);
+        ctx.header("Content-Disposition", disposition(fileName + form.ending()));
         ctx.header("Cache-Control", "no-store");
         return new BufferedOutputStream(new SteadyOutput(ctx.outputStream()), 1 << 16);
     }

@@ -31,6 +31,7 @@ public final class ConnectionGuards {
     private static final long MAX_BODY = 4_000_000;
     private static final int FRAME_OVERHEAD = 64;
     private static final String UPLOADS = "/api/files";
+    private static final String OPEN_FOR_LONG = "/api/changes/*"; // without a thread: open pages that wait for news
     private static final String[] ESSENTIAL = {
         "/",
         "/assets/*",
@@ -59,6 +60,7 @@ public final class ConnectionGuards {
         queue.setMaxSuspendedRequestCount(MAX_QUEUED);
         queue.setMaxSuspend(MAX_QUEUE);
         queue.excludePath(ESSENTIAL);
+        queue.excludePath(OPEN_FOR_LONG);
         server.setHandler(new GracefulHandler(queue));
         server.setStopTimeout(MAX_STOP.toMillis());
         server.setErrorHandler(new ProblemErrors());

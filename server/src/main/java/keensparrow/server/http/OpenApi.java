@@ -105,7 +105,7 @@ public final class OpenApi {
             return Map.of("application/json", Map.of("schema", schemas.reference(body)));
         }
         Object schema = stream.of() == Object.class
-                ? stream.value().equals("application/json") ? Map.of("type", "object") : Map.of("type", "string")
+                ? stream.value().contains("json") ? Map.of("type", "object") : Map.of("type", "string")
                 : schemas.reference(stream.of());
         return Map.of(stream.value(), Map.of("schema", schema));
     }
@@ -117,6 +117,10 @@ public final class OpenApi {
     /** Rows as a workbook. */
     @Stream("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
     public record Workbook() {}
+
+    /** A line of JSON for each row. */
+    @Stream(value = "application/x-ndjson", of = Object.class)
+    public record JsonLines() {}
 
     /** Text as it is. */
     @Stream("text/plain")

@@ -21,8 +21,10 @@ import java.lang.reflect.AnnotatedParameterizedType;
 import java.lang.reflect.AnnotatedType;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import keensparrow.core.question.Answer;
 import org.jspecify.annotations.Nullable;
 
@@ -98,21 +100,24 @@ final class Schemas {
         if (!erased.isSealed()) {
             return null;
         }
+        List<Class<?>> permitted = Stream.<Class<?>>of(erased.getPermittedSubclasses())
+                .sorted(Comparator.comparing(Class::getSimpleName)) // compilers list them as they please
+                .toList();
         ObjectNode definition = context.getGeneratorConfig().createObjectNode();
         ArrayNode options = definition.putArray(context.getKeyword(SchemaKeyword.TAG_ONEOF));
-        for (Class<?> permitted : erased.getPermittedSubclasses()) {
+        for (Class<?> one : permitted) {
             options.add(
-                    context.createDefinitionReference(context.getTypeContext().resolve(permitted)));
+                    context.createDefinitionReference(context.getTypeContext().resolve(one)));
         }
-        boolean inLines = Json.kindOf(erased.getPermittedSubclasses()[0]) == null;
+        boolean inLines = Json.kindOf(permitted.get(0)) == null;
         ObjectNode discriminator = definition.putObject("discriminator");
         discriminator.put("propertyName", inLines ? "line" : "kind");
         ObjectNode mapping = discriminator.putObject("mapping");
-        for (Class<?> permitted : erased.getPermittedSubclasses()) {
+        for (Class<?> one : permitted) {
             List<String> told = inLines
-                    ? LINES.getOrDefault(permitted.getSimpleName(), List.of())
-                    : List.of(String.valueOf(Json.kindOf(permitted)));
-            told.forEach(value -> mapping.put(value, "#/" + PLACE + "/" + name(permitted)));
+                    ? LINES.getOrDefault(one.getSimpleName(), List.of())
+                    : List.of(String.valueOf(Json.kindOf(one)));
+            told.forEach(value -> mapping.put(value, "#/" + PLACE + "/" + name(one)));
         }
         return new CustomDefinition(
                 definition, CustomDefinition.DefinitionType.STANDARD, CustomDefinition.AttributeInclusion.NO);

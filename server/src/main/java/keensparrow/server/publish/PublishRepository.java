@@ -65,6 +65,15 @@ final class PublishRepository {
                 by);
     }
 
+    /** The app behind a link, and whose it is. */
+    Optional<PublishService.Linked> linked(Connection connection, String slug) throws SQLException {
+        return Database.one(
+                connection,
+                "select a.id, a.owner_id from link l join app a on a.id = l.app_id where l.slug = ?",
+                row -> new PublishService.Linked(row.getString("id"), row.getLong("owner_id")),
+                slug);
+    }
+
     void addLink(Connection connection, Link link, Instant now) throws SQLException {
         String sql = "insert into link (slug, app_id, access, created_at) values (?, ?, ?, ?)";
         Database.update(

@@ -162,6 +162,12 @@ public final class PublishRoutes {
                 OpenApi.Workbook.class,
                 this::behind);
         api.get(
+                "/api/links/{slug}/behind.jsonl",
+                Access.ANYONE,
+                "As JSON lines: download the rows behind a view, if the app allows it",
+                OpenApi.JsonLines.class,
+                this::behind);
+        api.get(
                 "/api/links/{slug}/rows.csv",
                 Access.ANYONE,
                 "Download the selected rows of a table view, if the app allows it",
@@ -174,6 +180,12 @@ public final class PublishRoutes {
                 OpenApi.Workbook.class,
                 this::rows);
         api.get(
+                "/api/links/{slug}/rows.jsonl",
+                Access.ANYONE,
+                "As JSON lines: download the selected rows of a table view, if the app allows it",
+                OpenApi.JsonLines.class,
+                this::rows);
+        api.get(
                 "/api/links/{slug}/numbers.csv",
                 Access.ANYONE,
                 "Download the numbers of a figure or chart, if the app allows it",
@@ -184,6 +196,12 @@ public final class PublishRoutes {
                 Access.ANYONE,
                 "As a workbook: download the numbers of a figure or chart, if the app allows it",
                 OpenApi.Workbook.class,
+                this::numbers);
+        api.get(
+                "/api/links/{slug}/numbers.jsonl",
+                Access.ANYONE,
+                "As JSON lines: download the numbers of a figure or chart, if the app allows it",
+                OpenApi.JsonLines.class,
                 this::numbers);
     }
 

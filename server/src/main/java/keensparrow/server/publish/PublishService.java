@@ -2,6 +2,8 @@ package keensparrow.server.publish;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import java.sql.Connection;
+import java.sql.SQLException;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
@@ -116,6 +118,21 @@ public final class PublishService {
             throw new UserException(ErrorCode.SIGN_IN_NEEDED, Text.of("server.publish.thisAppIsForColleagues"));
         }
         return newest(link.appId()).orElseThrow(PublishService::noSuchLink);
+    }
+
+    /** The app behind a link. */
+    record Linked(String appId, long ownerId) {}
+
+    /** @throws UserException as {@link #open} */
+    Linked linked(Caller caller, String slug) {
+        open(caller, slug);
+        return database.inTransaction(connection -> repository.linked(connection, slug))
+                .orElseThrow(PublishService::noSuchLink);
+    }
+
+    /** Keeps others from changing what belongs to an app, until the transaction ends. */
+    void lock(Connection connection, String appId) throws SQLException {
+        repository.lock(connection, appId);
     }
 
     /** The newest edition of every published app, the latest published first. */

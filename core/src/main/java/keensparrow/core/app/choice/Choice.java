@@ -50,7 +50,11 @@ public record Choice(
         ARRANGEMENT(SettingChoice.arrangement()),
         UPRIGHT(SettingChoice.upright()),
         AREA(SettingChoice.area()),
-        COMPARISON(SettingChoice.comparison());
+        COMPARISON(SettingChoice.comparison()),
+        REFERENCE(DrawingChoice.reference()),
+        TEXT(DrawingChoice.text()),
+        COORDINATES(DrawingChoice.coordinates()),
+        NAMED(new NamedChoice());
 
         private final ChoiceKind definition;
 

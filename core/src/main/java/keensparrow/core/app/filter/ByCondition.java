@@ -12,6 +12,7 @@ import keensparrow.core.filter.OneOf;
 import keensparrow.core.group.ByExpression;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
+import keensparrow.core.sentence.Slot;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
@@ -24,6 +25,11 @@ final class ByCondition extends WrittenKind {
     @Override
     public String words() {
         return Words.say("filters.condition");
+    }
+
+    @Override
+    public List<Slot> slots() {
+        return List.of(Slot.expression("condition", Words.say("filters.meetThis")));
     }
 
     @Override
@@ -46,13 +52,13 @@ final class ByCondition extends WrittenKind {
     }
 
     @Override
-    public Question counts(FilterSpec spec, @Nullable String find, List<String> picked) {
+    public Question counts(FilterSpec spec, Listing listing) {
         Question.Grouped held = new Question.Grouped(new ByExpression(expression(spec)), 0);
         return new Question.Groups(List.of(held), List.of(Measure.ROWS), Question.Order.LABEL);
     }
 
     @Override
-    public Answer shown(Answer answer) {
+    public Answer shown(FilterSpec spec, Answer answer) {
         if (!(answer instanceof Answer.Groups groups)) {
             return answer;
         }
@@ -68,7 +74,7 @@ final class ByCondition extends WrittenKind {
     }
 
     @Override
-    public boolean takes(Filter picked) {
+    public boolean takes(FilterSpec spec, Filter picked) {
         return picked instanceof OneOf one
                 && !one.blank()
                 && !one.values().isEmpty()

@@ -18,7 +18,7 @@ final class ByOneValue extends ByValues {
     }
 
     @Override
-    public boolean takes(Filter picked) {
+    public boolean takes(FilterSpec spec, Filter picked) {
         return picked instanceof OneOf one && one.values().size() + (one.blank() ? 1 : 0) == 1 && !one.exclude();
     }
 }

@@ -1,19 +1,20 @@
 package keensparrow.core.app.filter;
 
-import java.util.List;
 import java.util.function.Predicate;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.words.Words;
-import org.jspecify.annotations.Nullable;
 
-/**
- * A span of numbers or dates is picked over its histogram.
- *
- * @param types whether a column's values have spans
- */
-record BySpan(Predicate<ColumnType> types) implements FilterKind {
+/** A span of numbers or dates is picked over its histogram. */
+class BySpan implements FilterKind {
+    private final Predicate<ColumnType> types;
+
+    /** @param types whether a column's values have spans */
+    BySpan(Predicate<ColumnType> types) {
+        this.types = types;
+    }
+
     @Override
     public String words() {
         return Words.say("filters.span");
@@ -30,7 +31,7 @@ record BySpan(Predicate<ColumnType> types) implements FilterKind {
     }
 
     @Override
-    public Question counts(FilterSpec spec, @Nullable String find, List<String> picked) {
+    public Question counts(FilterSpec spec, Listing listing) {
         return new Question.Histogram(spec.column());
     }
 }

@@ -6,7 +6,6 @@ import keensparrow.core.column.ColumnType;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.words.Words;
-import org.jspecify.annotations.Nullable;
 
 /** A part of the text is typed. */
 final class ByText implements FilterKind {
@@ -26,7 +25,7 @@ final class ByText implements FilterKind {
     }
 
     @Override
-    public Question counts(FilterSpec spec, @Nullable String find, List<String> picked) {
+    public Question counts(FilterSpec spec, Listing listing) {
         return new Question.Groups(List.of(), List.of(Measure.ROWS), Question.Order.LABEL);
     }
 }

@@ -1,11 +1,13 @@
 package keensparrow.core.app.filter;
 
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Set;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
 import keensparrow.core.sentence.FilterSentences;
+import keensparrow.core.sentence.Slot;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Words;
@@ -27,6 +29,11 @@ public interface FilterKind {
         return true;
     }
 
+    /** What can be said of it, besides its title and what it leaves alone. */
+    default List<Slot> slots() {
+        return List.of();
+    }
+
     /** @return what is wrong with it, as a sentence; null if nothing is */
     default @Nullable String fault(FilterSpec spec) {
         return null;
@@ -42,21 +49,34 @@ public interface FilterKind {
         return Set.of(spec.column());
     }
 
+    /** What it shows: what each of its choices would leave under all other filters. */
+    Question counts(FilterSpec spec, Listing listing);
+
     /**
-     * What it shows: what each of its choices would leave under all other filters.
+     * Which of its values are shown.
      *
-     * @param find what values must contain; null for all
+     * @param find what they must contain; null for all
      * @param picked values that are shown however few rows they have
+     * @param whole whether all of them are wanted, and not the first alone
      */
-    Question counts(FilterSpec spec, @Nullable String find, List<String> picked);
+    record Listing(@Nullable String find, List<String> picked, boolean whole) {
+        public Listing {
+            picked = List.copyOf(picked);
+        }
+    }
 
     /** What it shows of the answer to that. */
-    default Answer shown(Answer answer) {
+    default Answer shown(FilterSpec spec, Answer answer) {
         return answer;
     }
 
+    /** What is picked, as it is meant on a day: a period told by its name may end with it. */
+    default Filter on(LocalDate today, FilterSpec spec, Filter picked) {
+        return picked;
+    }
+
     /** Whether what is picked is something that it offers. */
-    default boolean takes(Filter picked) {
+    default boolean takes(FilterSpec spec, Filter picked) {
         return true;
     }
 

@@ -20,6 +20,9 @@ import org.jspecify.annotations.Nullable;
  * @param condition expression of a condition; null for other kinds
  * @param columns that are looked through for a text; none for other kinds
  * @param skipped ids of views that it does not narrow; none when null
+ * @param values that stand first, in this order; none when null
+ * @param open whether its values stand in sight, and not behind a press; not when null
+ * @param fromToday whether periods told by their names end today, and not with the latest date there is; not when null
  */
 public record FilterSpec(
         String column,
@@ -30,11 +33,31 @@ public record FilterSpec(
         @Nullable Order order,
         @Nullable String condition,
         @Nullable List<String> columns,
-        @Nullable List<String> skipped) {
+        @Nullable List<String> skipped,
+        @Nullable List<String> values,
+        @Nullable Boolean open,
+        @Nullable Boolean fromToday) {
     public FilterSpec {
         also = also == null ? List.of() : List.copyOf(also);
         columns = columns == null ? List.of() : List.copyOf(columns);
         skipped = skipped == null ? List.of() : List.copyOf(skipped);
+        values = values == null ? List.of() : List.copyOf(values);
+        open = open != null && open; // the same filter either way
+        fromToday = fromToday != null && fromToday;
+    }
+
+    /** With nothing said of which values come first, what is in sight, and what periods are counted from. */
+    public FilterSpec(
+            String column,
+            Kind kind,
+            @Nullable String dataset,
+            @Nullable List<Also> also,
+            @Nullable String title,
+            @Nullable Order order,
+            @Nullable String condition,
+            @Nullable List<String> columns,
+            @Nullable List<String> skipped) {
+        this(column, kind, dataset, also, title, order, condition, columns, skipped, null, null, null);
     }
 
     /** @param also columns of other datasets that it narrows too */
@@ -55,16 +78,46 @@ public record FilterSpec(
     /** How values follow each other. */
     public enum Order {
         FREQUENT,
-        LABEL
+        LABEL,
+        /** The last label first: of days, months and years the newest. */
+        LAST_LABEL
     }
 
     /** As a filter of its own dataset's part of an app. */
     public FilterSpec alone() {
-        return new FilterSpec(column, kind, null, null, title, order, condition, columns, skipped);
+        return new FilterSpec(
+                column, kind, null, null, title, order, condition, columns, skipped, values, open, fromToday);
     }
 
     public FilterSpec skipping(List<String> views) {
-        return new FilterSpec(column, kind, dataset, also, title, order, condition, columns, views);
+        return new FilterSpec(
+                column, kind, dataset, also, title, order, condition, columns, views, values, open, fromToday);
+    }
+
+    /** With these values first. */
+    public FilterSpec beginningWith(List<String> first) {
+        return new FilterSpec(
+                column, kind, dataset, also, title, order, condition, columns, skipped, first, open, fromToday);
+    }
+
+    /** With periods that end today. */
+    public FilterSpec countedFromToday() {
+        return new FilterSpec(
+                column, kind, dataset, also, title, order, condition, columns, skipped, values, open, true);
+    }
+
+    /** A column that is picked first, then values of it. @param id what selections and addresses call it */
+    public static FilterSpec ofColumns(String id, List<String> columns) {
+        return new FilterSpec(id, Kind.COLUMN_FIRST, null, null, null, null, null, columns, null);
+    }
+
+    /** Values that stand first. */
+    public List<String> firstValues() {
+        return values == null ? List.of() : values;
+    }
+
+    public boolean isFromToday() {
+        return fromToday != null && fromToday;
     }
 
     /** Columns that are looked through. */
@@ -116,11 +169,12 @@ public record FilterSpec(
     public enum Kind {
         VALUES(new ByValues()),
         RANGE(new BySpan(ColumnType::isNumber)),
-        DATES(new BySpan(ColumnType::isTime)),
+        DATES(new ByDates()),
         TEXT(new ByText()),
         ONE(new ByOneValue()),
         SEARCH(new BySearch()),
-        CONDITION(new ByCondition());
+        CONDITION(new ByCondition()),
+        COLUMN_FIRST(new ByColumnFirst());
 
         private final FilterKind definition;
 

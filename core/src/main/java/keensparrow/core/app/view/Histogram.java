@@ -19,7 +19,7 @@ final class Histogram extends GroupsKind {
 
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.GROUPING, Slot.CONDITION);
+        return List.of(Slot.GROUPING, Slot.SPLIT, Slot.CONDITION);
     }
 
     @Override
@@ -48,6 +48,6 @@ final class Histogram extends GroupsKind {
 
     @Override
     public boolean showsParts(View view) {
-        return panels(view) == null;
+        return panels(view) == null && split(view) == null;
     }
 }

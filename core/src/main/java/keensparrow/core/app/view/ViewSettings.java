@@ -89,6 +89,15 @@ public record ViewSettings(
         return new ViewSettings(arrange, upright, next, compare, reference, text, latitude, longitude);
     }
 
+    /** @param next the line that numbers are seen against; null for none */
+    public ViewSettings against(@Nullable Reference next) {
+        return new ViewSettings(arrange, upright, area, compare, next, text, latitude, longitude);
+    }
+
+    public ViewSettings saying(String next) {
+        return new ViewSettings(arrange, upright, area, compare, reference, next, latitude, longitude);
+    }
+
     /** With what others set in place of its own. */
     public ViewSettings over(ViewSettings others) {
         return new ViewSettings(

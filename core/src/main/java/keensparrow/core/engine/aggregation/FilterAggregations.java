@@ -35,6 +35,7 @@ import org.jspecify.annotations.Nullable;
 
 /** What filters show: rows for each value, and how rows spread over bins and periods; both out of aggregations of rows. */
 public final class FilterAggregations {
+    private static final int FEW_CODES = 100;
     private static final int MAX_PERIODS = 48;
     private static final int MAX_TAILS = 2000; // columns
 
@@ -124,10 +125,10 @@ public final class FilterAggregations {
         Set<String> always = new HashSet<>(question.always());
         String find = question.find() == null ? "" : question.find().toLowerCase(Locale.ROOT);
         int fitting = 0;
-        boolean inOrder = question.isByLabel()
-                || table.column(question.column()).type().isNumber() && keys.count() <= question.limit();
-        String order = (inOrder ? "o " : "f ") + question.column();
-        for (int id : frequencies.get(order, () -> order(totals, blank, inOrder))) {
+        boolean codes = table.column(question.column()).type().isNumber() && keys.count() <= FEW_CODES;
+        Question.ValueOrder asked = question.order() == null ? Question.ValueOrder.FREQUENT : question.order();
+        Question.ValueOrder order = asked == Question.ValueOrder.FREQUENT && codes ? Question.ValueOrder.LABEL : asked;
+        for (int id : frequencies.get(order + " " + question.column(), () -> order(totals, blank, order))) {
             String value = Objects.requireNonNull(keys.key(id).value());
             boolean fits = find.isEmpty() || value.toLowerCase(Locale.ROOT).contains(find);
             fitting += fits ? 1 : 0;
@@ -138,13 +139,19 @@ public final class FilterAggregations {
         return new Answer.ValueCounts(values, fitting, blank < 0 ? null : Long.valueOf(counts[blank]));
     }
 
-    /** The most frequent first; few numbers, which are codes, in their own order. */
-    private static List<Integer> order(long[] totals, int blank, boolean inOrder) {
+    private static List<Integer> order(long[] totals, int blank, Question.ValueOrder order) {
+        Comparator<Integer> byId = Comparator.naturalOrder(); // ids follow the values' own order
         return IntStream.range(0, blank < 0 ? totals.length : blank)
                 .boxed()
                 .filter(id -> totals[id] > 0)
-                .sorted(Comparator.comparingLong((Integer id) -> inOrder ? 0 : -totals[id])
-                        .thenComparing(id -> id))
+                .sorted(
+                        switch (order) {
+                            case LABEL -> byId;
+                            case LAST_LABEL -> byId.reversed();
+                            case FREQUENT ->
+                                Comparator.comparingLong((Integer id) -> -totals[id])
+                                        .thenComparing(byId);
+                        })
                 .toList();
     }
 

@@ -14,6 +14,7 @@ import keensparrow.core.column.TagsColumn;
 import keensparrow.core.expression.Expressions;
 import keensparrow.core.expression.RowPredicate;
 import keensparrow.core.filter.Between;
+import keensparrow.core.filter.Both;
 import keensparrow.core.filter.Containing;
 import keensparrow.core.filter.DateRange;
 import keensparrow.core.filter.ExpressionFilter;
@@ -21,15 +22,19 @@ import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.FilterVisitor;
 import keensparrow.core.filter.HasAll;
 import keensparrow.core.filter.OneOf;
+import keensparrow.core.filter.PartOfDate;
 import keensparrow.core.filter.RangePair;
 import keensparrow.core.filter.RelativePeriod;
 import keensparrow.core.filter.TextSearch;
+import keensparrow.core.group.DatePart;
 import keensparrow.core.rows.RowSet;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /** Makes filters ready for the columns of a table. */
 public final class FilterEvaluator implements FilterVisitor<RowTest> {
+    private static final long MICROS_AN_HOUR = 3_600_000_000L;
     private static final BigInteger LONG_MIN = BigInteger.valueOf(Long.MIN_VALUE);
     private static final BigInteger LONG_MAX = BigInteger.valueOf(Long.MAX_VALUE);
     private static final long MICROS_A_DAY = 86_400_000_000L;
@@ -49,9 +54,6 @@ public final class FilterEvaluator implements FilterVisitor<RowTest> {
     /** Fails as {@link #test} would, without looking at the values. */
     public static void check(Filter filter, Table table) {
         filter.fit(table.schema());
-        if (filter instanceof ExpressionFilter expression) {
-            Expressions.condition(expression.expression(), table);
-        }
     }
 
     /** The rows for which it holds. Cost O(rows); @throws keensparrow.core.error.UserException as {@link Filter#fit} */
@@ -176,8 +178,37 @@ public final class FilterEvaluator implements FilterVisitor<RowTest> {
 
     @Override
     public RowTest rangePair(RangePair filter) {
-        RowTest first = between(filter.across());
-        RowTest second = between(filter.up());
+        return both(between(filter.across()), between(filter.up()));
+    }
+
+    @Override
+    public RowTest both(Both filter) {
+        return both(filter.first().accept(this), filter.second().accept(this));
+    }
+
+    @Override
+    public RowTest partOfDate(PartOfDate filter) {
+        LongColumn times = (LongColumn) table.column(filter.column());
+        DatePart part = filter.part();
+        boolean withTimes = times.type() == ColumnType.DATE_TIME;
+        if (part == DatePart.HOUR_OF_DAY && !withTimes) {
+            throw Filter.mismatch(table.schema(), filter.column(), Words.say("group.datesWithTimes"));
+        }
+        boolean[] wanted = new boolean[part.first() + part.count()];
+        filter.values().forEach(value -> wanted[value] = true);
+        return RowTests.each(table.rowCount(), row -> {
+            if (times.isBlank(row)) {
+                return false;
+            }
+            long value = times.value(row);
+            if (part == DatePart.HOUR_OF_DAY) {
+                return wanted[(int) (Math.floorMod(value, MICROS_A_DAY) / MICROS_AN_HOUR)];
+            }
+            return wanted[part.of(withTimes ? Math.floorDiv(value, MICROS_A_DAY) : value)];
+        });
+    }
+
+    private static RowTest both(RowTest first, RowTest second) {
         return (from, to, out, shift) -> {
             first.fill(from, to, out, shift);
             long[] others = new long[to - from];

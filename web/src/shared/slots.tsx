@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button, Input, InputNumber, Select } from 'antd';
-import { call } from '../../api/client';
+import { call } from '../api/client';
 import type {
   ColumnFormat,
   DatasetDetails,
@@ -10,13 +10,15 @@ import type {
   StepKindWords,
   ColumnInfo,
   ColumnProfile,
-} from '../../api/types';
-import { FormatEditor } from '../../shared/FormatEditor';
-import { say } from '../../words';
+} from '../api/types';
+import { ExpressionEditor } from './ExpressionEditor';
+import { FormatEditor } from './FormatEditor';
+import { TypedInput } from './TypedInput';
+import { say } from '../words';
 
 export type Fields = Readonly<Record<string, unknown>>;
 
-/** What the editors of steps need to know of a column. */
+/** What the editors need to know of a column. */
 export interface StepColumn {
   readonly info: ColumnInfo;
   readonly profile: Pick<ColumnProfile, 'commonest'>;
@@ -28,14 +30,18 @@ interface Props {
   readonly slot: Slot;
   readonly fields: Fields;
   readonly columns: Columns;
-  /** The dataset of the step, which is not looked up in itself. */
+  /** The dataset that it is said of, which is not looked up in itself. */
   readonly dataset: string;
+  /** Of its steps, how many go before; all of them if null. */
+  readonly steps?: number | null;
+  /** Whether what is typed counts when it is left or Enter is pressed, and not with each key. */
+  readonly late?: boolean;
   readonly onChange: (fields: Fields) => void;
 }
 
 /** The editor of one slot, by its type. */
 export function SlotEditor(props: Props) {
-  const { slot, fields, columns, onChange } = props;
+  const { slot, fields, columns, late = false, onChange } = props;
   const value = fields[slot.path];
   const set = (next: unknown) => onChange({ ...fields, [slot.path]: next });
   const fitting = columns
@@ -50,7 +56,7 @@ export function SlotEditor(props: Props) {
         <OneOf
           words={slot.words}
           value={value}
-          options={[{ value: '', label: say('prepare.noneOfThem') }, ...fitting]}
+          options={[{ value: '', label: say('shared.noneOfThem') }, ...fitting]}
           onChange={(next) => set(next === '' ? null : next)}
         />
       );
@@ -76,7 +82,7 @@ export function SlotEditor(props: Props) {
       return (
         <OneOf
           words={slot.words}
-          value={value}
+          value={value ?? slot.options[0]?.value}
           options={slot.options.map((option) => ({ value: option.value, label: option.words }))}
           onChange={set}
         />
@@ -103,17 +109,32 @@ export function SlotEditor(props: Props) {
       );
     case 'FORMAT':
       return <FormatEditor value={(value ?? null) as ColumnFormat | null} onChange={set} />;
+    case 'YES_NO':
+      return (
+        <input
+          type="checkbox"
+          aria-label={slot.words}
+          checked={value === true}
+          onChange={(event) => set(event.target.checked)}
+        />
+      );
     case 'EXPRESSION':
       return (
-        <Input.TextArea
-          aria-label={slot.words}
-          autoSize={{ minRows: 2, maxRows: 6 }}
+        <ExpressionEditor
+          label={slot.words}
           value={String(value ?? '')}
-          onChange={(event) => set(event.target.value)}
+          columns={columns.map((column) => column.info)}
+          dataset={props.dataset}
+          steps={props.steps}
+          condition={slot.path === 'condition'}
+          late={late}
+          onChange={set}
         />
       );
     case 'TEXT':
-      return (
+      return late ? (
+        <TypedInput label={slot.words} value={String(value ?? '')} empty onDone={set} />
+      ) : (
         <Input
           aria-label={slot.words}
           size="small"
@@ -182,7 +203,7 @@ function ColumnsPick({ words, value, options, onChange }: PickProps) {
         className="word"
         onClick={() => onChange(picked.length > 0 ? [] : options.map((option) => option.value))}
       >
-        {picked.length > 0 ? say('prepare.pickNone') : say('prepare.pickAll')}
+        {picked.length > 0 ? say('shared.pickNone') : say('shared.pickAll')}
       </button>
     </span>
   );
@@ -198,7 +219,7 @@ function DatasetPick({ slot, fields, dataset, onChange }: Props) {
     <OneOf
       words={slot.words}
       value={fields[slot.path]}
-      empty={say('prepare.noOtherDataset')}
+      empty={say('shared.noOtherDataset')}
       options={others.map((item) => ({ value: item.id, label: item.name }))}
       onChange={(id) =>
         onChange({
@@ -232,7 +253,7 @@ function OtherColumns({ slot, fields, onChange }: Props) {
     <OneOf
       words={slot.words}
       value={fields[slot.path]}
-      empty={say('prepare.pickADatasetFirst')}
+      empty={say('shared.pickADatasetFirst')}
       options={options}
       onChange={set}
     />
@@ -257,14 +278,14 @@ function GroupsEditor({ words, value, options, onChange }: GroupsProps) {
       {groups.map((group, i) => (
         <span key={i} className="group-line">
           <Input
-            aria-label={say('prepare.nameOfGroup', { i: i + 1 })}
+            aria-label={say('shared.nameOfGroup', { i: i + 1 })}
             size="small"
-            placeholder={say('prepare.nameIt')}
+            placeholder={say('shared.nameIt')}
             value={group.name}
             onChange={(event) => change(i, { ...group, name: event.target.value })}
           />
           <Select
-            aria-label={say('prepare.valuesOfGroup', { i: i + 1 })}
+            aria-label={say('shared.valuesOfGroup', { i: i + 1 })}
             size="small"
             mode="tags"
             placeholder={say('prepare.pickOrTypeValues')}
@@ -277,7 +298,7 @@ function GroupsEditor({ words, value, options, onChange }: GroupsProps) {
         </span>
       ))}
       <Button size="small" onClick={() => onChange([...groups, { name: '', values: [] }])}>
-        {say('prepare.anotherGroup')}
+        {say('shared.anotherGroup')}
       </Button>
     </span>
   );
@@ -309,6 +330,9 @@ export function blankStep(kind: StepKindWords, columns: Columns, looked: string 
         break;
       case 'NUMBER':
         fields[slot.path] = 2;
+        break;
+      case 'YES_NO':
+        fields[slot.path] = false;
         break;
       case 'COLUMN_OR_NONE':
       case 'FORMAT':

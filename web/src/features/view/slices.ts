@@ -1,0 +1,49 @@
+import type { Filter, PageColumn, PageQuestion, Sort, View } from '../../api/types';
+import { headingFilter } from './headingFilter';
+
+/** What a reader says of tables, each by the id of its view. */
+export interface TableState {
+  /** How the rows follow each other. */
+  readonly sorts: Record<string, readonly Sort[]>;
+  /** A text that rows must hold. */
+  readonly looks: Record<string, string>;
+  /** What is typed under headings, by the name of the column. */
+  readonly headings: Record<string, Readonly<Record<string, string>>>;
+  /** The columns shown, in their order; all of the table where there are none. */
+  readonly columns: Record<string, readonly string[]>;
+}
+
+/** Of a table, without the place of its rows. */
+export interface TableWish {
+  readonly sort: Sort[] | null;
+  readonly find: string | null;
+  readonly filters: Filter[];
+}
+
+/** What is asked of a table besides the page's selection. */
+export function wishOf(state: TableState, view: string, columns: readonly PageColumn[]): TableWish {
+  const sort = state.sorts[view] ?? [];
+  const filters = Object.entries(state.headings[view] ?? {}).flatMap(([name, typed]) => {
+    const column = columns.find((one) => one.name === name);
+    const filter = column && headingFilter(column, typed);
+    return filter ? [filter] : [];
+  });
+  return { sort: sort.length > 0 ? [...sort] : null, find: state.looks[view] ?? null, filters };
+}
+
+const FIRST_ROWS = 50;
+
+/** What is asked of all tables of a page. */
+export function slicesOf(
+  state: TableState,
+  views: readonly View[],
+  columnsOf: (view: View) => readonly PageColumn[],
+): NonNullable<PageQuestion['tables']> {
+  const slices: NonNullable<PageQuestion['tables']> = {};
+  for (const view of views) {
+    const wish = wishOf(state, view.id, columnsOf(view));
+    if (wish.sort || wish.find || wish.filters.length > 0)
+      slices[view.id] = { offset: 0, limit: FIRST_ROWS, ...wish };
+  }
+  return slices;
+}
