@@ -85,6 +85,7 @@ export function useAnswers(
       path,
       {
         page,
+        turn,
         filters: asked.filters,
         marks: asked.marks,
         tables: asked.tables,

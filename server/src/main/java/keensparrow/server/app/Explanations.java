@@ -111,8 +111,7 @@ public final class Explanations {
             BooleanSupplier over) {}
 
     private Asked asked(App whole, Dataset dataset, Request request) {
-        PageAnswers.Request plain = new PageAnswers.Request(
-                null, request.filters(), request.marks(), null, null, null, null, request.choices(), null, null);
+        PageAnswers.Request plain = PageAnswers.Request.of(request.filters(), request.marks(), request.choices());
         PageAnswers.requireBounded(plain);
         memory.requireRoom();
         long end = System.nanoTime() + limit.toNanos();

@@ -7,8 +7,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
@@ -55,7 +53,7 @@ public final class PageAnswers {
     private final DatasetService datasets;
     private final MemoryWatch memory;
     private final Duration limit;
-    private final Map<String, AtomicBoolean> running = new ConcurrentHashMap<>();
+    private final LatestRequests latest = new LatestRequests();
 
     /** @param limit how long a page may be read; then the answers given so far are all */
     public PageAnswers(DatasetService datasets, MemoryWatch memory, Duration limit) {
@@ -68,6 +66,7 @@ public final class PageAnswers {
      * What a page sends.
      *
      * @param page chosen by the page, so that a newer request stops the older; null for other programs
+     * @param turn the page's own number of the request; newer than all before it when null
      * @param views ids of the views wanted, null for all
      * @param finds for each filter by column, what its values must contain
      * @param whole filters of which all values are wanted, up to 10,000, and not the first hundred
@@ -84,7 +83,16 @@ public final class PageAnswers {
             @Nullable Boolean withFilters,
             @Nullable Map<String, String> choices,
             @Nullable Boolean highlight,
-            @Nullable List<String> whole) {}
+            @Nullable List<String> whole,
+            @Nullable Long turn) {
+        /** All views for a selection, of no page in particular. */
+        static Request of(
+                @Nullable List<Filter> filters,
+                @Nullable List<Selection.Mark> marks,
+                @Nullable Map<String, String> choices) {
+            return new Request(null, filters, marks, null, null, null, null, choices, null, null, null);
+        }
+    }
 
     /**
      * Rows of a table view.
@@ -113,21 +121,13 @@ public final class PageAnswers {
         requireBounded(request);
         memory.requireRoom();
         String page = request.page() == null ? null : request.page() + " " + dataset.id();
-        AtomicBoolean stopped = new AtomicBoolean();
-        if (page != null) {
-            AtomicBoolean older = running.put(page, stopped);
-            if (older != null) {
-                older.set(true);
-            }
-        }
+        LatestRequests.Running running = latest.begin(page, request.turn());
         try {
-            answer(ctx, app, dataset, request, stopped, telling);
+            answer(ctx, app, dataset, request, running, telling);
         } catch (UncheckedIOException gone) {
-            stopped.set(true); // nobody listens any more
+            running.stop(); // nobody listens any more
         } finally {
-            if (page != null) {
-                running.remove(page, stopped);
-            }
+            latest.end(page, running);
         }
     }
 
@@ -136,27 +136,26 @@ public final class PageAnswers {
             App app,
             Dataset dataset,
             Request request,
-            AtomicBoolean stopped,
+            LatestRequests.Running running,
             UnaryOperator<UserException> telling) {
         try (AnswerStream stream = new AnswerStream(ctx)) {
             try {
                 long end = System.nanoTime() + limit.toNanos();
-                BooleanSupplier over = () -> stopped.get() || System.nanoTime() > end;
+                BooleanSupplier over = () -> running.isStopped() || System.nanoTime() > end;
                 answer(app, dataset, request, stream::line, over, telling, answered -> {});
                 stream.line(AnswerLine.end());
             } catch (UserException cancelled) {
                 if (cancelled.code() != ErrorCode.CANCELLED) {
                     throw cancelled;
                 }
-                stream.line(AnswerLine.cancelled(!stopped.get()));
+                stream.line(AnswerLine.cancelled(!running.isStopped()));
             }
         }
     }
 
     /** All that a page's call does but sending: what is loaded, compiled and kept by it is there for the first visitor. */
     public void rehearse(App app, Dataset dataset, Selection selection, Consumer<Answered> also) {
-        Request asked =
-                new Request(null, selection.filters(), selection.marks(), null, null, null, null, null, null, null);
+        Request asked = Request.of(selection.filters(), selection.marks(), null);
         Request read = Json.read(Json.write(asked), Request.class);
         answer(app, dataset, read, Json::write, () -> false, failure -> failure, also);
     }

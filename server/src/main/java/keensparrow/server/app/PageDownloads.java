@@ -59,7 +59,7 @@ public final class PageDownloads {
     public void behind(Context ctx, App app, Dataset dataset, Explanations.Audience audience) throws IOException {
         String json = ctx.queryParam("selection");
         PageAnswers.Request given = json == null
-                ? new PageAnswers.Request(null, null, null, null, null, null, null, null, null, null)
+                ? PageAnswers.Request.of(null, null, null)
                 : Requests.parse(json, PageAnswers.Request.class);
         Explanations.Request asked =
                 new Explanations.Request(ctx.queryParam("view"), given.filters(), given.marks(), given.choices());
