@@ -20,7 +20,7 @@ const NO_WORDS = [
   /Liberation Sans/,
   /^(Edge|Firefox|Safari|Android|iOS|Windows|macOS|Linux)$/,
   /^\(prefers-|^select … from …$|^input, button|^en-GB$|^use strict$/,
-  /^\.[a-z]|^ ?(outside total|number|error|pinned|picked-cell|open-cell|number marked-cell)$/,
+  /^(\.[a-z]|\[data-)/,
   /^(named|https?):/,
   /^[\w-]+\/[\w+-]+(;[\w=-]+)?$/,
 ];

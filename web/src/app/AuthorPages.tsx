@@ -1,4 +1,3 @@
-import '../shared/author.css';
 import { App as AntApp, ConfigProvider } from 'antd';
 import { Route, Routes } from 'react-router';
 import { ImportPage, ReadAgainPage } from '../features/import';

@@ -7,6 +7,7 @@ import { useEffect, useRef } from 'react';
 import type { CheckedExpression, Grammar } from '../api/types';
 import { say } from '../words';
 import type { KnownColumn } from './ExpressionEditor';
+import css from './CodeEditor.module.css';
 
 interface Props {
   readonly label: string;
@@ -143,5 +144,5 @@ export default function CodeEditor(props: Props) {
     const marks = fault ? [{ from, to, severity: 'error' as const, message: fault.detail }] : [];
     view.dispatch(setDiagnostics(view.state, marks));
   }, [fault]);
-  return <div ref={frame} className="code-editor" />;
+  return <div ref={frame} className={css.codeEditor} />;
 }

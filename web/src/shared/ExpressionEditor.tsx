@@ -5,6 +5,7 @@ import type { CheckedExpression, ColumnType } from '../api/types';
 import { cell } from './format';
 import { useGrammar } from './useGrammar';
 import { say } from '../words';
+import css from './ExpressionEditor.module.css';
 
 const CodeEditor = lazy(() => import('./CodeEditor'));
 
@@ -46,7 +47,7 @@ export function ExpressionEditor(props: Props) {
     if (typed.trim() !== '' && typed !== value) onChange(typed);
   };
   return (
-    <span className="expression">
+    <span className={css.expression}>
       <Suspense fallback={<code className="soft">{typed}</code>}>
         <CodeEditor
           label={label}
@@ -64,7 +65,9 @@ export function ExpressionEditor(props: Props) {
         />
       </Suspense>
       <span
-        className={checked?.fault ? 'expression-said problem-text' : 'expression-said soft'}
+        className={
+          checked?.fault ? `${css.expressionSaid} problem-text` : `${css.expressionSaid} soft`
+        }
         role="status"
       >
         {checked && said(checked)}

@@ -1,6 +1,7 @@
 import { Checkbox, Input, Select } from 'antd';
 import type { ColumnFormat } from '../api/types';
 import { say } from '../words';
+import css from './FormatEditor.module.css';
 
 const KINDS = [
   { value: '', label: say('shared.asTheyAre') },
@@ -47,7 +48,7 @@ export function FormatEditor({
   };
   const set = (part: Partial<ColumnFormat>) => value && onChange({ ...value, ...part });
   return (
-    <span className="format-editor">
+    <span className={css.formatEditor}>
       <Select
         aria-label={say('shared.shownAs')}
         size="small"
@@ -73,7 +74,7 @@ export function FormatEditor({
           <Input
             aria-label={value.kind === 'MONEY' ? say('shared.currency') : say('shared.unit')}
             size="small"
-            className="format-unit"
+            className={css.formatUnit}
             placeholder={value.kind === 'MONEY' ? '€' : say('shared.unit2')}
             disabled={disabled}
             value={value.unit ?? ''}

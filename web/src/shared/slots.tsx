@@ -15,6 +15,7 @@ import { ExpressionEditor } from './ExpressionEditor';
 import { FormatEditor } from './FormatEditor';
 import { TypedInput } from './TypedInput';
 import { say } from '../words';
+import css from './slots.module.css';
 
 export type Fields = Readonly<Record<string, unknown>>;
 
@@ -187,7 +188,7 @@ interface PickProps {
 function ColumnsPick({ words, value, options, onChange }: PickProps) {
   const picked = (value ?? []) as string[];
   return (
-    <span className="columns-slot">
+    <span className={css.columnsSlot}>
       <Select
         aria-label={words}
         size="small"
@@ -274,9 +275,9 @@ function GroupsEditor({ words, value, options, onChange }: GroupsProps) {
     onChange(groups.map((group, i) => (i === at ? next : group)));
   const taken = new Set(groups.flatMap((group) => group.values));
   return (
-    <span className="groups-slot" role="group" aria-label={words}>
+    <span className={css.groupsSlot} role="group" aria-label={words}>
       {groups.map((group, i) => (
-        <span key={i} className="group-line">
+        <span key={i} className={css.groupLine}>
           <Input
             aria-label={say('shared.nameOfGroup', { i: i + 1 })}
             size="small"

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { say } from '../../words';
+import css from './Credentials.module.css';
 
 interface Props {
   readonly button: string;
@@ -22,7 +23,7 @@ export function Credentials({ button, newPassword, onSubmit }: Props) {
       .finally(() => setBusy(false));
   };
   return (
-    <form className="credentials" onSubmit={submit}>
+    <form className={css.credentials} onSubmit={submit}>
       <label>
         {say('account.name')}
         <input

@@ -4,8 +4,8 @@ import { call, rememberSession } from '../../api/client';
 import type { Session } from '../../api/types';
 import { TitleBar } from '../../shared/TitleBar';
 import { Credentials } from './Credentials';
-import './account.css';
 import { say } from '../../words';
+import accountCss from './account.module.css';
 
 /** Creates the first administrator; the token stands behind the # so that it reaches no log. */
 export function SetupPage() {
@@ -21,7 +21,7 @@ export function SetupPage() {
     <>
       <title>{say('account.firstStart')}</title>
       <TitleBar title={say('account.keenSparrow')} />
-      <main className="entrance">
+      <main className={accountCss.entrance}>
         <h2>{say('account.createTheAdministrator')}</h2>
         <p>{say('account.thisServerHasNoAccount')}</p>
         <Credentials button={say('account.createAndSignIn')} newPassword onSubmit={create} />

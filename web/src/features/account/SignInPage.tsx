@@ -4,8 +4,8 @@ import { call, rememberSession } from '../../api/client';
 import type { Session } from '../../api/types';
 import { TitleBar } from '../../shared/TitleBar';
 import { Credentials } from './Credentials';
-import './account.css';
 import { say } from '../../words';
+import accountCss from './account.module.css';
 
 /** Signs in, then goes on to where the person wanted to be. */
 export function SignInPage() {
@@ -23,7 +23,7 @@ export function SignInPage() {
     <>
       <title>{say('account.signIn')}</title>
       <TitleBar title={say('account.keenSparrow')} />
-      <main className="entrance">
+      <main className={accountCss.entrance}>
         <h2>{say('account.signIn')}</h2>
         <Credentials button={say('account.signIn')} onSubmit={signIn} />
       </main>

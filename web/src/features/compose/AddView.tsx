@@ -5,6 +5,7 @@ import { dataOf } from '../../shared/datasets';
 import { Menu } from '../../shared/Menu';
 import { kindsFor, type GrammarViewKind } from './options';
 import { say } from '../../words';
+import css from './AddView.module.css';
 
 /** New views, by the question they answer; of one of the datasets where there are several. */
 export function AddView({
@@ -21,7 +22,7 @@ export function AddView({
   const dataset = further.some((item) => item.name === picked) ? picked : null;
   const kinds = kindsFor(dataOf(page, dataset), grammar);
   return (
-    <footer className="add-view">
+    <footer className={css.addView}>
       <Menu label={say('compose.addAView')} className="button primary">
         {(close) => (
           <>
@@ -41,7 +42,7 @@ export function AddView({
                 />
               </label>
             )}
-            <ul className="view-kinds" aria-label={say('compose.kindsOfViews')}>
+            <ul className={css.viewKinds} aria-label={say('compose.kindsOfViews')}>
               {kinds.map((kind) => (
                 <li key={kind.kind}>
                   <button

@@ -8,6 +8,7 @@ import { dataOf } from '../../shared/datasets';
 import { TypedInput } from '../../shared/TypedInput';
 import { writtenOf, type Option } from './writtenOptions';
 import { say } from '../../words';
+import composeCss from './compose.module.css';
 
 type AppChoice = NonNullable<AppDefinition['choices']>[number];
 
@@ -56,7 +57,7 @@ export function ChoicesMenu({ id, app, page, grammar, onChange }: Props) {
       name={say('compose.whatColleaguesChoose')}
     >
       {() => (
-        <div className="definitions">
+        <div className={composeCss.definitions}>
           {choices.map((choice) => (
             <OneChoice
               key={choice.id}
@@ -118,7 +119,7 @@ function OneChoice({
       (!namesColumns || (view.dataset ?? null) === (leader?.dataset ?? null)),
   );
   return (
-    <fieldset className="definition" data-choice={choice.id} aria-label={words.name}>
+    <fieldset className={composeCss.definition} data-choice={choice.id} aria-label={words.name}>
       <TypedInput
         label={say('compose.titleOfTheChoice')}
         value={choice.title}
@@ -126,7 +127,7 @@ function OneChoice({
         empty
         onDone={(title) => onChange({ ...choice, title })}
       />
-      <ol className="options">
+      <ol className={composeCss.options}>
         {choice.options.map((option, i) => (
           <li key={option.id}>
             <TypedInput
@@ -231,7 +232,7 @@ function OneChoice({
           mode="multiple"
           aria-label={say('compose.viewsThatFollowTheChoice')}
           size="small"
-          className="follow-pick"
+          className={composeCss.followPick}
           maxTagTextLength={34}
           popupMatchSelectWidth={false}
           optionFilterProp="label"

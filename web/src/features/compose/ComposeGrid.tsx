@@ -4,6 +4,7 @@ import 'react-grid-layout/css/styles.css';
 import 'react-resizable/css/styles.css';
 import type { View } from '../../api/types';
 import { say } from '../../words';
+import css from './ComposeGrid.module.css';
 
 interface Props {
   readonly views: readonly View[];
@@ -53,7 +54,7 @@ export function ComposeGrid(props: Props) {
   return (
     <div
       ref={containerRef}
-      className="compose-grid"
+      className={css.composeGrid}
       style={height > 0 ? { paddingTop: room } : undefined}
     >
       {mounted && (
@@ -66,18 +67,18 @@ export function ComposeGrid(props: Props) {
             margin: [GAP, GAP],
             containerPadding: [0, 0],
           }}
-          dragConfig={{ handle: '.move-bar' }}
+          dragConfig={{ handle: `.${css.moveBar}` }}
           onDragStop={(next) => keep(next)}
           onResizeStop={(next) => keep(next)}
         >
           {views.map((view) => (
             <div
               key={view.id}
-              className={view.id === picked ? 'compose-cell picked' : 'compose-cell'}
+              className={view.id === picked ? `${css.composeCell} ${css.picked}` : css.composeCell}
               data-view={view.id}
             >
-              <div className="cell-tools">
-                <span className="move-bar" title={say('compose.dragToMove')}>
+              <div className={css.cellTools}>
+                <span className={css.moveBar} title={say('compose.dragToMove')}>
                   {say('compose.move')}
                 </span>
                 <button
@@ -91,7 +92,7 @@ export function ComposeGrid(props: Props) {
                 </button>
               </div>
               {view.id === picked && (
-                <div ref={measured} className="editor-above" style={above(view.place, width)}>
+                <div ref={measured} className={css.editorAbove} style={above(view.place, width)}>
                   {editor}
                 </div>
               )}

@@ -22,8 +22,8 @@ import { StartPicker } from './StartPicker';
 import { SentenceEditor } from './SentenceEditor';
 import type { GrammarViewKind } from './options';
 import { useDraft } from './useDraft';
-import './compose.css';
 import { say } from '../../words';
+import css from './ComposePage.module.css';
 
 /** Loads the draft, then lets its author refine the live page. */
 export function ComposePage() {
@@ -119,10 +119,10 @@ function Composer({ initial }: { readonly initial: Draft }) {
         </button>
         <PublishLink id={saved.id} />
       </TitleBar>
-      <main className="compose">
+      <main className={css.compose}>
         {draft.problem && <ProblemNote error={draft.problem} onRetry={() => void draft.save()} />}
         {problem && <ProblemNote error={problem} />}
-        <div className="app-fields">
+        <div className={css.appFields}>
           <TitleField
             key={app.title}
             value={app.title}
@@ -149,7 +149,7 @@ function Composer({ initial }: { readonly initial: Draft }) {
             />
           }
           bandEnd={
-            <span className="band-tools">
+            <span className={css.bandTools}>
               <MeasuresMenu app={app} page={page} grammar={grammar} onChange={change} />
               <ChoicesMenu
                 id={saved.id}

@@ -18,6 +18,7 @@ import { isNumber, isTime } from './options';
 import { freeDataset } from './names';
 import { TypedInput } from '../../shared/TypedInput';
 import { say } from '../../words';
+import composeCss from './compose.module.css';
 
 interface Props {
   readonly app: AppDefinition;
@@ -99,7 +100,7 @@ export function DatasetsMenu({ app, page, first, onChange }: Props) {
       name={say('compose.datasetsOfTheApp')}
     >
       {() => (
-        <div className="definitions">
+        <div className={composeCss.definitions}>
           <p className="soft">{say('compose.anAppCanRead')}</p>
           {problem && <ProblemNote error={problem} />}
           <p>
@@ -123,7 +124,7 @@ export function DatasetsMenu({ app, page, first, onChange }: Props) {
             <Select
               aria-label={say('compose.addADataset')}
               size="small"
-              className="dataset-pick"
+
               placeholder={say('compose.addADataset')}
               value={null}
               showSearch={open.length > 8}
@@ -164,7 +165,7 @@ function OneDataset({
   );
   return (
     <fieldset
-      className="definition"
+      className={composeCss.definition}
       data-dataset={item.name}
       aria-label={known?.data.name ?? item.name}
     >

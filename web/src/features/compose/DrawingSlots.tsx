@@ -8,6 +8,7 @@ import { Phrase } from './Phrase';
 import { PickMany } from './PickMany';
 import { TypedInput } from '../../shared/TypedInput';
 import { say } from '../../words';
+import sentenceCss from './sentence.module.css';
 
 interface Props {
   readonly view: View;
@@ -196,7 +197,11 @@ export function OwnCondition({ view, onChange, given }: Omit<Props, 'page'>) {
     return (
       <>
         {' '}
-        <button type="button" className="word add-line" onClick={() => setOpen(true)}>
+        <button
+          type="button"
+          className={`word ${sentenceCss.addLine}`}
+          onClick={() => setOpen(true)}
+        >
           {say('compose.plusCondition')}
         </button>
       </>
@@ -224,7 +229,7 @@ function ReferenceLine({ view, onChange }: Pick<Props, 'view' | 'onChange'>) {
   const [open, setOpen] = useState(false);
   if (!reference && !open) {
     return (
-      <button type="button" className="word add-line" onClick={() => setOpen(true)}>
+      <button type="button" className={`word ${sentenceCss.addLine}`} onClick={() => setOpen(true)}>
         {say('compose.line')}
       </button>
     );
@@ -243,7 +248,7 @@ function ReferenceLine({ view, onChange }: Pick<Props, 'view' | 'onChange'>) {
       <Input
         aria-label={say('compose.whatTheLineIs')}
         size="small"
-        className="line-label"
+        className={sentenceCss.lineLabel}
         placeholder={say('compose.whatItIs')}
         disabled={!reference}
         defaultValue={reference?.label ?? ''}

@@ -3,6 +3,7 @@ import type { FilterSpec, PageData } from '../../api/types';
 import { dataOf, filterName } from '../../shared/datasets';
 import { labelOf } from '../filter';
 import { say } from '../../words';
+import css from './FilterPicker.module.css';
 
 /** Which columns are filters, in the order picked. */
 export function FilterPicker({
@@ -38,7 +39,7 @@ export function FilterPicker({
     ),
   );
   return (
-    <label className="filter-picker soft">
+    <label className={`${css.filterPicker} soft`} data-picker>
       {say('compose.filters')}{' '}
       <Select
         mode="multiple"

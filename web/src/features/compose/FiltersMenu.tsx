@@ -9,6 +9,8 @@ import { isCoded } from './options';
 import { SlotEditor, type StepColumn } from '../../shared/slots';
 import { TypedInput } from '../../shared/TypedInput';
 import { say } from '../../words';
+import composeCss from './compose.module.css';
+import css from './FiltersMenu.module.css';
 
 interface Props {
   readonly app: AppDefinition;
@@ -44,7 +46,7 @@ function Filters({ app, page, first, grammar, onChange }: Props) {
       filters.map((spec) => ({ id: spec.column })),
     );
   return (
-    <div className="definitions filter-specs">
+    <div className={`${composeCss.definitions} ${css.filterSpecs}`}>
       {[null, ...(app.datasets ?? []).map((item) => item.name)].map((dataset) => (
         <AddFilter
           key={dataset ?? ''}
@@ -98,7 +100,7 @@ function useColumns(app: AppDefinition, first: string) {
 function AppScope({ app, page, onChange }: Omit<Props, 'grammar' | 'first'>) {
   const further = app.datasets ?? [];
   return (
-    <fieldset className="definition" aria-label={say('compose.rowsOfTheApp')}>
+    <fieldset className={composeCss.definition} aria-label={say('compose.rowsOfTheApp')}>
       <label className="soft">
         {say('compose.onlyWhere', { noun: app.noun })}
         <TypedInput
@@ -242,7 +244,11 @@ function OneFilterSpec({
       (spec.also ?? []).some((other) => (other.dataset ?? null) === (view.dataset ?? null)),
   );
   return (
-    <fieldset className="definition filter-spec" data-filter={filterName(spec)} aria-label={label}>
+    <fieldset
+      className={`${composeCss.definition} ${composeCss.filterSpec}`}
+      data-filter={filterName(spec)}
+      aria-label={label}
+    >
       <TypedInput
         label={say('compose.titleOfTheFilter')}
         value={spec.title ?? ''}
@@ -264,7 +270,7 @@ function OneFilterSpec({
         </label>
       )}
       {(kind?.slots ?? []).map((slot) => (
-        <label key={slot.path} className="soft spec-slot">
+        <label key={slot.path} className={`soft ${css.specSlot}`}>
           {slot.words}{' '}
           <SlotEditor
             slot={slot}
@@ -282,7 +288,7 @@ function OneFilterSpec({
           mode="multiple"
           size="small"
           aria-label={say('compose.viewsThatDoesNotNarrow', { label })}
-          className="follow-pick"
+          className={composeCss.followPick}
           placeholder={say('compose.noView')}
           maxTagTextLength={34}
           popupMatchSelectWidth={false}
@@ -295,7 +301,7 @@ function OneFilterSpec({
           onChange={(skipped: string[]) => onChange({ ...spec, skipped })}
         />
       </label>
-      <span className="spec-end">
+      <span className={css.specEnd}>
         {onEarlier && (
           <button type="button" className="word" onClick={onEarlier}>
             {say('compose.earlier')}

@@ -1,6 +1,8 @@
 import { InputNumber, Select } from 'antd';
 import type { Aggregate, Derived, Grammar, Measure, PageData, View } from '../../api/types';
 import { say } from '../../words';
+import composeCss from './compose.module.css';
+import css from './MeasureSlots.module.css';
 
 interface Props {
   readonly measure: Measure;
@@ -46,7 +48,11 @@ export function MeasureSlots({ measure, by, split, page, grammar, onChange }: Pr
     });
   };
   return (
-    <div className="measure-slots" role="group" aria-label={say('compose.partsOfTheMeasure')}>
+    <div
+      className={composeCss.measureSlots}
+      role="group"
+      aria-label={say('compose.partsOfTheMeasure')}
+    >
       {words?.percent && (
         <InputNumber
           aria-label={say('compose.percent')}
@@ -122,7 +128,7 @@ function Slot({
   return (
     <Select
       aria-label={name}
-      className="measure-slot"
+      className={css.measureSlot}
       showSearch={options.length > 8}
       optionFilterProp="label"
       popupMatchSelectWidth={false}

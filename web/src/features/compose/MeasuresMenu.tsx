@@ -7,6 +7,7 @@ import { MeasureSlots } from './MeasureSlots';
 import { freeName, usesOf } from './names';
 import { TypedInput } from '../../shared/TypedInput';
 import { say } from '../../words';
+import composeCss from './compose.module.css';
 
 type Named = NonNullable<AppDefinition['measures']>[number];
 
@@ -55,12 +56,12 @@ export function MeasuresMenu({ app, page, grammar, onChange }: Props) {
       name={say('compose.measuresWithAName')}
     >
       {() => (
-        <div className="definitions">
+        <div className={composeCss.definitions}>
           <p className="soft">{say('compose.aMeasureWithAName')}</p>
           {measures.map((named) => (
             <fieldset
               key={named.id}
-              className="definition"
+              className={composeCss.definition}
               data-measure={named.id}
               aria-label={named.name}
             >

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { AppDefinition } from '../../api/types';
 import { pageShown } from '../read';
 import { say } from '../../words';
+import css from './PageEditor.module.css';
 
 interface Props {
   readonly app: AppDefinition;
@@ -55,7 +56,7 @@ export function PageEditor({ app, now, onChange, onGoTo }: Props) {
     onGoTo(null);
   };
   return (
-    <span className="page-editor">
+    <span className={css.pageEditor}>
       {pages.length > 1 && shown && (
         <>
           <TitleOfPage

@@ -1,5 +1,6 @@
 import { Select } from 'antd';
 import type { Choice } from './options';
+import sentenceCss from './sentence.module.css';
 
 /** A part of a sentence that is picked from a list. */
 export function Phrase({
@@ -16,7 +17,7 @@ export function Phrase({
   return (
     <Select
       variant="borderless"
-      className="phrase-pick"
+      className={sentenceCss.phrasePick}
       aria-label={name}
       showSearch={choices.length > 8}
       optionFilterProp="label"

@@ -1,4 +1,5 @@
 import { Select } from 'antd';
+import css from './PickMany.module.css';
 
 /** Several of a list, as words one after the other. */
 export function PickMany({
@@ -22,7 +23,7 @@ export function PickMany({
       mode="multiple"
       size={small ? 'small' : undefined}
       aria-label={name}
-      className="columns-pick"
+      className={css.columnsPick}
       maxTagCount={shown}
       popupMatchSelectWidth={false}
       optionFilterProp="label"

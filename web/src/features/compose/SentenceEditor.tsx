@@ -26,6 +26,7 @@ import {
   type GrammarViewKind,
 } from './options';
 import { say } from '../../words';
+import sentenceCss from './sentence.module.css';
 
 const NAMED = 'named:'; // in values of the measure's control, before the id of one that has a name
 
@@ -77,7 +78,7 @@ export function SentenceEditor(props: Props) {
   const seen = useRef<HTMLElement>(null);
   useEffect(() => {
     // the view first, so that it shows what is said of it
-    seen.current?.closest('.compose-cell')?.scrollIntoView({ block: 'nearest' });
+    seen.current?.closest('[data-view]')?.scrollIntoView({ block: 'nearest' });
     seen.current?.scrollIntoView({ block: 'nearest' });
   }, [view.id]);
   const named = (page.app.measures ?? []).filter(
@@ -102,14 +103,14 @@ export function SentenceEditor(props: Props) {
   return (
     <section
       ref={seen}
-      className="sentence-editor"
+      className={sentenceCss.sentenceEditor}
       aria-label={say('compose.edit3', { title })}
       onKeyDown={(event) => {
         if (event.key === 'Escape') onClose();
       }}
     >
       <TitleField key={`${view.id} ${view.title} ${title}`} {...props} />
-      <div className="sentence-words">
+      <div className={sentenceCss.sentenceWords}>
         {has('COLUMNS') ? (
           <>
             <TableSlots {...props} given={given} />
@@ -261,7 +262,7 @@ export function SentenceEditor(props: Props) {
         <Input.TextArea
           key={view.id}
           aria-label={say('compose.text')}
-          className="text-field"
+          className={sentenceCss.textField}
           autoSize={{ minRows: 3, maxRows: 12 }}
           placeholder={say('compose.markdownAFormulaInDouble')}
           defaultValue={view.settings?.text ?? ''}
@@ -278,9 +279,9 @@ export function SentenceEditor(props: Props) {
           onChange={(measure) => onChange({ ...view, measure })}
         />
       )}
-      <div className="editor-end">
+      <div className={sentenceCss.editorEnd}>
         {open.length > 0 && (
-          <span className="let-choose">
+          <span className={sentenceCss.letChoose}>
             {say('compose.letColleaguesChoose')}{' '}
             {open.map((proposal) => (
               <button key={proposal.kind} type="button" onClick={() => onChoose(proposal)}>
@@ -307,7 +308,7 @@ function TitleField({ view, title, onChange }: Props) {
   };
   return (
     <Input
-      className="title-field"
+      className={sentenceCss.titleField}
       aria-label={say('compose.titleOfTheView')}
       value={typed}
       placeholder={title}

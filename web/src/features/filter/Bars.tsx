@@ -1,4 +1,5 @@
 import type { Bin } from '../../api/types';
+import css from './Bars.module.css';
 
 /** A small column chart of bins; those outside `[from, to]` are pale, all of them grey behind. */
 export function Bars({
@@ -17,7 +18,7 @@ export function Bars({
   const most = Math.max(1, ...bins.map((bin) => bin.count));
   return (
     <svg
-      className="bins"
+      className={css.bins}
       viewBox={`0 0 ${bins.length} ${height}`}
       preserveAspectRatio="none"
       height={height}

@@ -1,6 +1,8 @@
 import { useId } from 'react';
 import type { Choice, PageData, View } from '../../api/types';
 import { say } from '../../words';
+import filterCss from './filter.module.css';
+import css from './ChoiceBand.module.css';
 
 interface Props {
   readonly data: PageData;
@@ -19,7 +21,7 @@ export function ChoiceBand({ data, views, picked, onPick }: Props) {
   );
   if (choices.length === 0) return null;
   return (
-    <section className="filter choices" aria-label={say('filter.choices')}>
+    <section className={`${filterCss.filter} ${css.choices}`} aria-label={say('filter.choices')}>
       {choices.map((choice) => (
         <ChoiceControl
           key={choice.id}
@@ -55,12 +57,12 @@ function ChoiceControl({
     : (choice.start ?? options[0]?.value ?? '');
   const short = options.length <= FEW && options.map(({ label }) => label).join('').length <= 24;
   return (
-    <div className="choice" data-choice={choice.id}>
-      <span id={id} className="filter-label">
+    <div className={css.choice} data-choice={choice.id}>
+      <span id={id} className={filterCss.filterLabel}>
         {words.name}
       </span>
       {short ? (
-        <span className="choice-few" role="radiogroup" aria-labelledby={id}>
+        <span className={css.choiceFew} role="radiogroup" aria-labelledby={id}>
           {options.map(({ value, label }) => (
             <label key={value}>
               <input

@@ -1,6 +1,8 @@
 import type { Filter, OneOf, PageColumn, ValueCountsAnswer } from '../../api/types';
 import { ValuesFilter, type ListProps } from './ValuesFilter';
 import { say } from '../../words';
+import filterCss from './filter.module.css';
+import css from './ColumnFirst.module.css';
 
 interface Props extends ListProps {
   /** Those that can be picked. */
@@ -22,11 +24,11 @@ export function ColumnFirst({ columns, answer, ...given }: Props) {
   };
   return (
     <>
-      <div className="filter-head">
-        <h3 className="filter-label">{label}</h3>
+      <div className={filterCss.filterHead}>
+        <h3 className={filterCss.filterLabel}>{label}</h3>
       </div>
       <select
-        className="field column-pick"
+        className={`field ${css.columnPick}`}
         aria-label={say('filter.columnOf', { label })}
         value={picked}
         onChange={(event) =>

@@ -2,8 +2,9 @@ import { useState, type ReactNode } from 'react';
 import type { FilterSpec } from '../../api/types';
 import { dataOf, filterName, isSimple } from '../../shared/datasets';
 import { FilterWidget, labelOf, type FilterProps } from './FilterWidget';
-import './filter.css';
 import { say } from '../../words';
+import filterCss from './filter.module.css';
+import css from './FilterBand.module.css';
 
 interface Props extends FilterProps {
   readonly end?: ReactNode;
@@ -24,7 +25,7 @@ export function FilterBand(props: Props) {
     return (
       <section
         key={name}
-        className={inUse ? 'filter in-use' : 'filter'}
+        className={inUse ? `${filterCss.filter} ${filterCss.inUse}` : filterCss.filter}
         data-part={`filter:${name}`}
         aria-label={say('filter.filter', { label: labelOf(spec, data) })}
         title={column?.description ?? undefined}
@@ -35,10 +36,10 @@ export function FilterBand(props: Props) {
   };
   return (
     <>
-      <div className="band-fold">
+      <div className={css.bandFold}>
         <button
           type="button"
-          className="word band-toggle"
+          className={`word ${css.bandToggle}`}
           aria-expanded={!folded}
           onClick={() => setFolded(!folded)}
         >
@@ -48,7 +49,7 @@ export function FilterBand(props: Props) {
       </div>
       {(!folded || sheet) && (
         <div
-          className={sheet ? 'band card sheet-open' : 'band card'}
+          className={sheet ? `${css.band} card ${css.sheetOpen}` : `${css.band} card`}
           role="group"
           aria-label={say('filter.filters')}
           onKeyDown={(event) => {
@@ -62,7 +63,7 @@ export function FilterBand(props: Props) {
       )}
       <button
         type="button"
-        className="button primary sheet-button"
+        className={`button primary ${css.sheetButton}`}
         aria-expanded={sheet}
         onClick={() => setSheet(!sheet)}
       >

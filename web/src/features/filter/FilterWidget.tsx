@@ -6,6 +6,7 @@ import { RangeFilter } from './RangeFilter';
 import { TextFilter } from './TextFilter';
 import { ValuesFilter } from './ValuesFilter';
 import { say } from '../../words';
+import filterCss from './filter.module.css';
 
 /** What a filter is given to show and to tell. */
 export interface FilterProps {
@@ -46,7 +47,7 @@ export function FilterWidget({ spec, ...given }: FilterProps & { readonly spec: 
   if (failure)
     return (
       <>
-        <h3 className="filter-label">{label}</h3>
+        <h3 className={filterCss.filterLabel}>{label}</h3>
         <p className="soft">{failure.detail}</p>
       </>
     );
@@ -74,7 +75,7 @@ export function FilterWidget({ spec, ...given }: FilterProps & { readonly spec: 
   return spec.kind === 'TEXT' || spec.kind === 'SEARCH' ? (
     <TextFilter {...common} />
   ) : (
-    <h3 className="filter-label">{label}</h3>
+    <h3 className={filterCss.filterLabel}>{label}</h3>
   );
 }
 

@@ -1,5 +1,6 @@
 import { useRef } from 'react';
 import { say } from '../../words';
+import css from './Handles.module.css';
 
 interface Props {
   /** Places are 0 to count, the gaps between bins. */
@@ -68,7 +69,7 @@ export function Handles({ count, from, to, label, spoken, onMove, onDone }: Prop
       <button
         type="button"
         role="slider"
-        className="handle"
+        className={css.handle}
         style={{ left: `${(100 * place) / count}%` }}
         aria-label={say('filter.end', { label, end: end === 0 ? 'lower' : 'upper' })}
         aria-valuemin={0}
@@ -81,9 +82,9 @@ export function Handles({ count, from, to, label, spoken, onMove, onDone }: Prop
     );
   };
   return (
-    <div className="rail" ref={rail}>
+    <div className={css.rail} ref={rail}>
       <span
-        className="rail-inside"
+        className={css.railInside}
         style={{ left: `${(100 * from) / count}%`, width: `${(100 * (to - from)) / count}%` }}
       />
       {handle(0)}

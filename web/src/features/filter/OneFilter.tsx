@@ -2,6 +2,7 @@ import { useId } from 'react';
 import type { Filter, ValueCountsAnswer } from '../../api/types';
 import { count } from '../../shared/format';
 import { say } from '../../words';
+import filterCss from './filter.module.css';
 
 interface Props {
   readonly column: string;
@@ -48,16 +49,20 @@ export function OneFilter({ column, label, active, answer, inSight, onChange }: 
   ];
   return (
     <>
-      <div className="filter-head">
-        <h3 className="filter-label">{label}</h3>
+      <div className={filterCss.filterHead}>
+        <h3 className={filterCss.filterLabel}>{label}</h3>
       </div>
-      <div className="filter-body">
+      <div className={filterCss.filterBody}>
         {inSight ? (
-          <span className="one-in-sight" role="radiogroup" aria-label={label}>
+          <span role="radiogroup" aria-label={label}>
             {options.map((option) => (
               <label
                 key={option.value}
-                className={option.rows === 0 ? 'value-row empty' : 'value-row'}
+                className={
+                  option.rows === 0
+                    ? `${filterCss.valueRow} ${filterCss.empty}`
+                    : filterCss.valueRow
+                }
               >
                 <input
                   type="radio"
@@ -65,11 +70,11 @@ export function OneFilter({ column, label, active, answer, inSight, onChange }: 
                   checked={option.value === value}
                   onChange={() => pick(option.value)}
                 />
-                <span className="value-name" title={option.label}>
+                <span className={filterCss.valueName} title={option.label}>
                   {option.label}
                 </span>
                 <span />
-                <span className="value-count">
+                <span className={filterCss.valueCount}>
                   {option.rows === null ? '' : count(option.rows)}
                 </span>
               </label>
@@ -77,7 +82,7 @@ export function OneFilter({ column, label, active, answer, inSight, onChange }: 
           </span>
         ) : (
           <select
-            className="field one-value"
+            className="field"
             aria-label={label}
             value={value}
             onChange={(event) => pick(event.target.value)}

@@ -4,6 +4,8 @@ import { count, date, number, plainNumber } from '../../shared/format';
 import { Bars } from './Bars';
 import { Handles } from './Handles';
 import { say } from '../../words';
+import filterCss from './filter.module.css';
+import css from './RangeFilter.module.css';
 
 interface Props {
   readonly column: string;
@@ -35,7 +37,7 @@ export function RangeFilter(props: Props) {
   if (bins.length === 0) {
     return (
       <>
-        <h3 className="filter-label">{label}</h3>
+        <h3 className={filterCss.filterLabel}>{label}</h3>
         <p className="soft">{say('filter.allValuesAreBlank')}</p>
       </>
     );
@@ -50,12 +52,12 @@ export function RangeFilter(props: Props) {
   const spoken = (place: number) => edgeText(bins, dates, place);
   return (
     <>
-      <div className="filter-head">
-        <h3 className="filter-label">{label}</h3>
+      <div className={filterCss.filterHead}>
+        <h3 className={filterCss.filterLabel}>{label}</h3>
         <span className="soft">{said}</span>
       </div>
-      <div className="filter-body">
-        <div className="spread">
+      <div className={filterCss.filterBody}>
+        <div className={css.spread}>
           <Bars bins={bins} from={from} to={to - 1} inUse={inUse || dragged !== null} height={40} />
           <Handles
             count={last}
@@ -96,7 +98,7 @@ export function RangeFilter(props: Props) {
           />
         )}
         {answer.blanks !== null && (
-          <label className="value-row blanks">
+          <label className={`${filterCss.valueRow} ${filterCss.blanks}`}>
             <input
               type="checkbox"
               checked={!inUse || blanks}
@@ -210,7 +212,7 @@ function PeriodPick({
     );
   return (
     <select
-      className="period-pick"
+      className={css.periodPick}
       aria-label={say('filter.periodOf', { label })}
       value={active?.kind === 'namedPeriod' ? active.name : ''}
       onChange={(event) => pick(event.target.value)}
@@ -249,9 +251,13 @@ function Ends({
   const last = bins[bins.length - 1];
   if (!open) {
     return (
-      <p className="range-ends soft">
+      <p className={`${css.rangeEnds} soft`}>
         <span>{first && (dates ? edgeDate(first.from, bins) : plainNumber(first.from))}</span>
-        <button type="button" className="word filter-word" onClick={() => setOpen(true)}>
+        <button
+          type="button"
+          className={`word ${filterCss.filterWord}`}
+          onClick={() => setOpen(true)}
+        >
           {say('filter.type')}
         </button>
         <span>
@@ -279,7 +285,7 @@ function Ends({
   };
   const type = dates ? 'date' : 'number';
   return (
-    <form className="typed-ends" onSubmit={submit}>
+    <form className={css.typedEnds} onSubmit={submit}>
       <input
         aria-label={say('filter.from2')}
         className="field"

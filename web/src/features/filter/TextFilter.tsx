@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Filter } from '../../api/types';
 import { say } from '../../words';
+import filterCss from './filter.module.css';
 
 interface Props {
   readonly column: string;
@@ -14,8 +15,8 @@ export function TextFilter({ column, label, active, onChange }: Props) {
   const set = active?.kind === 'containing' ? active.text : '';
   return (
     <>
-      <div className="filter-head">
-        <h3 className="filter-label">{label}</h3>
+      <div className={filterCss.filterHead}>
+        <h3 className={filterCss.filterLabel}>{label}</h3>
         <span className="soft">{set === '' ? say('filter.any') : say('filter.containsIt')}</span>
       </div>
       <Typed
@@ -40,7 +41,7 @@ function Typed({
   const [typed, setTyped] = useState(text);
   return (
     <form
-      className="filter-body"
+      className={filterCss.filterBody}
       onSubmit={(event) => {
         event.preventDefault();
         onDone(typed.trim());

@@ -1,5 +1,7 @@
 import { count } from '../../shared/format';
 import { say } from '../../words';
+import css from './ValueRow.module.css';
+import filterCss from './filter.module.css';
 
 interface Props {
   /** Null for blank. */
@@ -15,20 +17,25 @@ interface Props {
 export function ValueRow({ name: value, rows, most, on, onToggle, onOnly }: Props) {
   const name = value ?? say('filter.blankValue');
   return (
-    <div className="value-item">
-      <label className={rows === 0 ? 'value-row empty' : 'value-row'}>
+    <div className={css.valueItem}>
+      <label
+        className={rows === 0 ? `${filterCss.valueRow} ${filterCss.empty}` : filterCss.valueRow}
+      >
         <input type="checkbox" checked={on} onChange={onToggle} />
-        <span className={value === null ? 'value-name soft' : 'value-name'} title={name}>
+        <span
+          className={value === null ? `${filterCss.valueName} soft` : filterCss.valueName}
+          title={name}
+        >
           {name}
         </span>
-        <span className="value-bar" aria-hidden="true">
-          <span className={on ? 'on' : ''} style={{ width: `${(100 * rows) / most}%` }} />
+        <span className={css.valueBar} aria-hidden="true">
+          <span className={on ? css.on : ''} style={{ width: `${(100 * rows) / most}%` }} />
         </span>
-        <span className="value-count">{count(rows)}</span>
+        <span className={filterCss.valueCount}>{count(rows)}</span>
       </label>
       <button
         type="button"
-        className="only"
+        className={css.only}
         aria-label={say('filter.only', { name })}
         onClick={onOnly}
       >

@@ -5,6 +5,8 @@ import { count } from '../../shared/format';
 import { Menu } from '../../shared/Menu';
 import { ValueRow } from './ValueRow';
 import { say } from '../../words';
+import filterCss from './filter.module.css';
+import css from './ValuesFilter.module.css';
 
 /** What a list of values is given, whichever column they are of. */
 export interface ListProps {
@@ -74,8 +76,8 @@ export function ValuesFilter(props: Props) {
   const shown = inSight ? SHOWN_OPEN : SHOWN;
   return (
     <>
-      <div className="filter-head">
-        {!props.headless && <h3 className="filter-label">{label}</h3>}
+      <div className={filterCss.filterHead}>
+        {!props.headless && <h3 className={filterCss.filterLabel}>{label}</h3>}
         <span className="soft">
           {inUse
             ? say('filter.of', {
@@ -86,15 +88,15 @@ export function ValuesFilter(props: Props) {
             : say('filter.any')}
         </span>
       </div>
-      <div className="filter-body">
-        <ul className="values">
+      <div className={filterCss.filterBody}>
+        <ul className={css.values}>
           {all.slice(0, shown).map((item) => (
             <li key={item.value ?? BLANK}>{row(item.value, item.count)}</li>
           ))}
         </ul>
         {(all.length > shown || find !== '') && (
           <Menu
-            className="word filter-word"
+            className={`word ${filterCss.filterWord}`}
             label={say('filter.all2', { rest: count(rest) })}
             name={say('filter.allValuesOf', { label })}
           >
@@ -118,7 +120,7 @@ export function ValuesFilter(props: Props) {
                 {answer.values.length === 0 && (
                   <p className="soft">{say('filter.noValueContainsThis')}</p>
                 )}
-                <p className="menu-end">
+                <p className={css.menuEnd}>
                   <button
                     type="button"
                     className="word"
@@ -243,7 +245,7 @@ function AllValues({
       />
       <div
         ref={frame}
-        className="values all"
+        className={`${css.values} ${css.all}`}
         role="list"
         style={{ height: Math.min(MAX_HEIGHT, inOrder.length * ROW) }}
       >
@@ -257,7 +259,7 @@ function AllValues({
                   role="listitem"
                   aria-setsize={inOrder.length}
                   aria-posinset={item.index + 1}
-                  className="value-place"
+                  className={css.valuePlace}
                   style={{ transform: `translateY(${item.start}px)` }}
                 >
                   {row(one.value, one.count)}
@@ -277,7 +279,7 @@ function PastedList({ onValues }: { readonly onValues: (values: string[]) => voi
   const [text, setText] = useState('');
   const values = [...new Set(text.split(/[\n\t;]+/).map((value) => value.trim()))].filter(Boolean);
   return (
-    <details className="pasted-list">
+    <details className={css.pastedList}>
       <summary className="word">{say('filter.pasteAList')}</summary>
       <textarea
         className="field"

@@ -5,6 +5,7 @@ import { call } from '../../api/client';
 import type { JobStatus } from '../../api/types';
 import { LoadProgress } from './LoadProgress';
 import { say } from '../../words';
+import css from './FetchLink.module.css';
 
 /** A file that lies elsewhere: the server fetches it, now and whenever the dataset is brought up to date. */
 export function FetchLink() {
@@ -20,7 +21,7 @@ export function FetchLink() {
   };
   return (
     <form
-      className="fetch-link"
+      className={css.fetchLink}
       onSubmit={(event) => {
         event.preventDefault();
         fetchIt();

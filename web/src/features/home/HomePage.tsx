@@ -12,8 +12,9 @@ import { FetchLink } from './FetchLink';
 import { LoadProgress } from './LoadProgress';
 import { SignOut } from './SignOut';
 import { UploadFiles } from './UploadFiles';
-import './home.css';
 import { say } from '../../words';
+import css from './HomePage.module.css';
+import authorCss from '../../shared/author.module.css';
 
 /** Where an author starts: bring in a file, or go on with an app or a dataset. */
 export function HomePage() {
@@ -59,13 +60,13 @@ export function HomePage() {
         )}
         <SignOut name={session?.name ?? ''} />
       </TitleBar>
-      <main className="home">
+      <main className={css.home}>
         <UploadFiles
           pasting
           start={bringIn}
           onDone={(job) => void navigate(`/datasets/${job.datasetId ?? ''}`)}
         >
-          <p className="drop-title">{say('home.dropAFileHereTo')}</p>
+          <p className={css.dropTitle}>{say('home.dropAFileHereTo')}</p>
           <p className="soft">{say('home.csvAndOtherTextXlsx')}</p>
         </UploadFiles>
         <p className="soft">
@@ -87,7 +88,7 @@ export function HomePage() {
         <h2>{say('home.apps')}</h2>
         {apps.error && <ProblemNote error={apps.error} onRetry={() => void apps.refetch()} />}
         {apps.data?.apps.length === 0 && <p className="soft">{say('home.noneYetBringInA')}</p>}
-        <ul className="plain-list card" hidden={!apps.data?.apps.length}>
+        <ul className={`${authorCss.plainList} card`} hidden={!apps.data?.apps.length}>
           {apps.data?.apps.map((app) => (
             <li key={app.id}>
               <Link to={`/apps/${app.id}`}>{app.title}</Link>
@@ -98,7 +99,7 @@ export function HomePage() {
                   changedAt: when(app.changedAt),
                 })}
               </span>
-              <span className="list-end">
+              <span className={css.listEnd}>
                 {app.slug && <Link to={`/a/${app.slug}`}>{say('home.openAsAColleague')}</Link>}
                 <Remove name={app.title} onRemove={() => remove(`/api/apps/${app.id}`)} />
               </span>
@@ -110,7 +111,7 @@ export function HomePage() {
           <ProblemNote error={datasets.error} onRetry={() => void datasets.refetch()} />
         )}
         {datasets.data?.datasets.length === 0 && <p className="soft">{say('home.noneYet')}</p>}
-        <ul className="plain-list card" hidden={!datasets.data?.datasets.length}>
+        <ul className={`${authorCss.plainList} card`} hidden={!datasets.data?.datasets.length}>
           {datasets.data?.datasets.map((dataset) => (
             <li key={dataset.id}>
               <Link to={`/datasets/${dataset.id}`}>{dataset.name}</Link>
@@ -122,7 +123,7 @@ export function HomePage() {
                   loadedAt: when(dataset.loadedAt),
                 })}
               </span>
-              <span className="list-end">
+              <span className={css.listEnd}>
                 <Remove
                   name={dataset.name}
                   onRemove={() => remove(`/api/datasets/${dataset.id}`)}

@@ -3,6 +3,7 @@ import { useEffect, useRef } from 'react';
 import { call } from '../../api/client';
 import type { JobStatus } from '../../api/types';
 import { say } from '../../words';
+import homeCss from './home.module.css';
 
 interface Props {
   readonly job: JobStatus;
@@ -26,7 +27,7 @@ export function LoadProgress({ job, onDone, onStopped }: Props) {
     else onStopped(data.message ?? say('home.theLoadWasStopped'));
   }, [data, onDone, onStopped]);
   return (
-    <div className="progress" role="status">
+    <div className={homeCss.progress} role="status">
       <p>
         {data.doing}
         {(data.done > 0 || data.of > 0) && say('home.rowsDone', { done: data.done, of: data.of })}

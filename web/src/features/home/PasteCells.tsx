@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { say } from '../../words';
+import css from './PasteCells.module.css';
 
 /** For those who would rather paste into something they see. */
 export function PasteCells({ onCells }: { readonly onCells: (text: string) => void }) {
@@ -7,7 +8,7 @@ export function PasteCells({ onCells }: { readonly onCells: (text: string) => vo
   const [text, setText] = useState('');
   if (!open) {
     return (
-      <p className="soft paste-offer">
+      <p className={`soft ${css.pasteOffer}`}>
         {say('home.or3')}{' '}
         <button type="button" className="word" onClick={() => setOpen(true)}>
           {say('home.pasteCells')}
@@ -18,7 +19,7 @@ export function PasteCells({ onCells }: { readonly onCells: (text: string) => vo
   }
   return (
     <form
-      className="paste"
+      className={css.paste}
       onSubmit={(event) => {
         event.preventDefault();
         onCells(text);

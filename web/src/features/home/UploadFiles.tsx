@@ -6,6 +6,8 @@ import { LoadProgress } from './LoadProgress';
 import { PasteCells } from './PasteCells';
 import { pastedCells } from './pastedCells';
 import { say } from '../../words';
+import css from './UploadFiles.module.css';
+import homeCss from './home.module.css';
 
 interface Props {
   /** Starts the load once the files are stored; null when the page goes elsewhere first. */
@@ -74,7 +76,7 @@ export function UploadFiles({ start, onDone, pasting = false, children }: Props)
   }, [pasting]);
   return (
     <section
-      className={over ? 'drop over' : 'drop'}
+      className={over ? `${css.drop} ${css.over}` : css.drop}
       aria-label={say('home.bringInFiles')}
       onDragOver={(event) => {
         event.preventDefault();
@@ -108,7 +110,7 @@ export function UploadFiles({ start, onDone, pasting = false, children }: Props)
         </>
       )}
       {sending && (
-        <div className="progress" role="status">
+        <div className={homeCss.progress} role="status">
           <p>
             {say('home.sendingOf', {
               name: sending.name,

@@ -4,6 +4,8 @@ import { count } from '../../shared/format';
 import { ValuesAreRead } from './ValuesAreRead';
 import { areaInWords, choiceOf, isOf, shownTable, withPart, withTable } from './area';
 import { say } from '../../words';
+import authorCss from '../../shared/author.module.css';
+import howCss from './how.module.css';
 
 interface Props {
   readonly look: Look;
@@ -56,16 +58,22 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
   const now = choices.tables?.find((one) => isOf(one, part));
   const sheets = look.parts.length > 1 && look.parts.every((one) => one.file === part?.file);
   return (
-    <aside className="steps how" aria-label={say('import.howItIsRead')}>
+    <aside className={`${authorCss.steps} ${howCss.how}`} aria-label={say('import.howItIsRead')}>
       <p className="soft">{say('import.whatIsInTheFile')}</p>
       {look.parts.length > 1 && (
-        <ul className="sheets" aria-label={sheets ? say('import.sheets') : say('import.files')}>
+        <ul
+          className={howCss.sheets}
+          aria-label={sheets ? say('import.sheets') : say('import.files')}
+        >
           {look.parts.map((one, i) => {
             const name =
               one.sheet && sheets ? one.sheet : one.sheet ? `${one.file}, ${one.sheet}` : one.file;
             const read = look.chosen.some((chosen) => chosen.part === i);
             return (
-              <li key={`${one.file} ${one.sheet}`} className={i === look.shown ? 'picked' : ''}>
+              <li
+                key={`${one.file} ${one.sheet}`}
+                className={i === look.shown ? howCss.picked : ''}
+              >
                 <Checkbox
                   checked={read}
                   disabled={one.tables.length === 0 || (read && look.chosen.length === 1)}
@@ -87,7 +95,7 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
       )}
       {text && (
         <>
-          <p className="step-sentence">
+          <p className={`${authorCss.stepSentence} ${howCss.howSentence}`}>
             {say('import.writtenIn')}{' '}
             <Select
               size="small"
@@ -99,7 +107,7 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
             />
           </p>
           <p className="soft">{text.encodingReason}</p>
-          <p className="step-sentence">
+          <p className={`${authorCss.stepSentence} ${howCss.howSentence}`}>
             {say('import.cellsPartedBy')}{' '}
             <Select
               size="small"
@@ -114,7 +122,7 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
             />
           </p>
           <p className="soft">{text.delimiterReason}</p>
-          <p className="step-sentence">
+          <p className={`${authorCss.stepSentence} ${howCss.howSentence}`}>
             {say('import.quotesAre')}{' '}
             <Select
               size="small"
@@ -141,7 +149,7 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
               onChange={(escape) => set({ escape })}
             />
           </p>
-          <p className="step-sentence">
+          <p className={`${authorCss.stepSentence} ${howCss.howSentence}`}>
             {say('import.commentsBeginWith')}{' '}
             <Select
               size="small"
@@ -161,11 +169,11 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
       )}
       {table ? (
         <>
-          <p className="step-sentence" data-testid="area">
+          <p className={`${authorCss.stepSentence} ${howCss.howSentence}`} data-testid="area">
             {say('import.theTableIs', { area: areaInWords(table.area) })}
           </p>
           <p className="soft">{say('import.dragItsEdgesOverThe')}</p>
-          <div className="area-form">
+          <div className={howCss.areaForm}>
             <label>
               {say('import.headingsFromRow')}
               <InputNumber
@@ -246,11 +254,15 @@ export function HowItIsRead({ look, choices, onChange, onPart }: Props) {
           )}
         </>
       ) : (
-        <p className="step-sentence">{say('import.nothingOfThisSheetIs')}</p>
+        <p className={`${authorCss.stepSentence} ${howCss.howSentence}`}>
+          {say('import.nothingOfThisSheetIs')}
+        </p>
       )}
       <ValuesAreRead look={look} choices={choices} onChange={onChange} />
-      {look.notes.length > 0 && <h2 className="worth-knowing">{say('import.worthKnowing')}</h2>}
-      <ul className="notes">
+      {look.notes.length > 0 && (
+        <h2 className={howCss.worthKnowing}>{say('import.worthKnowing')}</h2>
+      )}
+      <ul className={`${authorCss.notes} ${howCss.howNotes}`}>
         {look.notes.map((note) => (
           <li key={note}>{note}</li>
         ))}

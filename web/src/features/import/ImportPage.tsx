@@ -10,8 +10,9 @@ import { withTable } from './area';
 import { HowItIsRead } from './HowItIsRead';
 import { RawCells } from './RawCells';
 import { useLook } from './useLook';
-import './import.css';
 import { say } from '../../words';
+import authorCss from '../../shared/author.module.css';
+import css from './ImportPage.module.css';
 
 /** A file just brought in: what was found in it, before it is loaded. */
 export function ImportPage() {
@@ -96,9 +97,9 @@ function Proposal({ path, dataset, first, button, start, onDone }: Props) {
           {button}
         </button>
       </TitleBar>
-      <main className="edge-to-edge">
+      <main className={authorCss.edgeToEdge}>
         {(problem ?? look.error) && (
-          <section className="import-said">
+          <section className={css.importSaid}>
             <ProblemNote error={(problem ?? look.error) as Error} />
             {look.error && (
               <button type="button" className="word" onClick={() => setChoices({})}>
@@ -108,7 +109,7 @@ function Proposal({ path, dataset, first, button, start, onDone }: Props) {
           </section>
         )}
         {job && (
-          <section className="import-said">
+          <section className={css.importSaid}>
             <LoadProgress
               job={job}
               onDone={onDone}
@@ -120,9 +121,15 @@ function Proposal({ path, dataset, first, button, start, onDone }: Props) {
           </section>
         )}
         {data && (
-          <div className="prepare">
+          <div className={authorCss.prepare}>
             <HowItIsRead look={data} choices={choices} onChange={setChoices} onPart={setPart} />
-            <section className={look.isPlaceholderData ? 'prepare-table fading' : 'prepare-table'}>
+            <section
+              className={
+                look.isPlaceholderData
+                  ? `${authorCss.prepareTable} ${css.fading}`
+                  : authorCss.prepareTable
+              }
+            >
               <h2>
                 {say('import.theCellsAsTheyAre')}{' '}
                 <span className="soft">

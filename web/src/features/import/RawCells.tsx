@@ -13,6 +13,7 @@ import { columnName, goesToTheEnd, shownTable } from './area';
 import { columnAt, drawn, placesOf, rowAt, ROW_HEIGHT, type Places, type Window } from './places';
 import { COLUMNS_AT_ONCE, useCells } from './useLook';
 import { say } from '../../words';
+import css from './RawCells.module.css';
 
 interface Props {
   readonly look: Look;
@@ -110,19 +111,19 @@ export function RawCells({ look, path, choices, onChange }: Props) {
   const width = places.starts.at(-1) ?? 0;
   return (
     <div
-      className="raw card"
+      className={`${css.raw} card`}
       role="region"
       aria-label={say('import.rawCells')}
       tabIndex={0}
       ref={box}
       onScroll={watchScroll}
     >
-      <div className="raw-inner" style={{ width, height }}>
+      <div className={css.rawInner} style={{ width, height }}>
         <Cells look={look} cells={cells} table={table} shown={shown} places={places} {...range} />
         {frame && area && (
           <>
             <div
-              className="area"
+              className={css.area}
               style={{
                 left: frame.left,
                 top: frame.top,
@@ -136,7 +137,7 @@ export function RawCells({ look, path, choices, onChange }: Props) {
                 <button
                   key={edge}
                   type="button"
-                  className={`edge ${edge}`}
+                  className={`${css.edge} ${css[edge]}`}
                   style={edgeStyle(frame, edge)}
                   aria-label={`${EDGE_NAMES[edge]}: ${spoken(area, edge)}`}
                   onPointerDown={drag(edge)}
@@ -202,13 +203,13 @@ const Cells = memo(function Cells(props: CellsProps) {
           <th>
             <span className="sr-only">{say('import.row')}</span>
           </th>
-          <th className="beside" aria-hidden />
+          <th className={css.beside} aria-hidden />
           {columns.map((column) => (
             <th
               key={column}
               scope="col"
               data-column={column}
-              className={part?.hiddenColumns.includes(column) ? 'hidden-in-sheet' : undefined}
+              className={part?.hiddenColumns.includes(column) ? css.hiddenInSheet : undefined}
             >
               {columnName(column)}
               <ReadAs column={look.columns.find((one) => one.column === column)} />
@@ -217,7 +218,7 @@ const Cells = memo(function Cells(props: CellsProps) {
         </tr>
       </thead>
       <tbody>
-        <tr className="beside" aria-hidden style={{ height: fromRow * ROW_HEIGHT }} />
+        <tr className={css.beside} aria-hidden style={{ height: fromRow * ROW_HEIGHT }} />
         {look.cells.slice(fromRow, toRow).map((row, i) => {
           const at = fromRow + i;
           const gap = at > 0 && row.number < 0 && (look.cells[at - 1]?.number ?? 0) > 0;
@@ -226,13 +227,13 @@ const Cells = memo(function Cells(props: CellsProps) {
               key={row.number}
               data-row={row.number}
               className={[
-                rowClass(shown, row.number),
-                gap ? 'after-gap' : '',
-                part?.hiddenRows.includes(row.number) ? 'hidden-in-sheet' : '',
+                ROW_CLASS[rowKind(shown, row.number)],
+                gap ? css.afterGap : '',
+                part?.hiddenRows.includes(row.number) ? css.hiddenInSheet : '',
               ].join(' ')}
             >
               <th scope="row">{row.number > 0 ? row.number : ''}</th>
-              <td className="beside" aria-hidden />
+              <td className={css.beside} aria-hidden />
               {columns.map((column) => {
                 const { text, kind } = of(at, column);
                 return (
@@ -257,7 +258,7 @@ const Cells = memo(function Cells(props: CellsProps) {
 function ReadAs({ column }: { readonly column: LookColumn | undefined }) {
   if (!column) return null;
   return (
-    <span className="read-as">
+    <span className={css.readAs}>
       {typeName(column)}
       <span>
         {column.first === null
@@ -284,12 +285,20 @@ function headingOf(
     : table.headings[column - area.firstColumn - before];
 }
 
-function rowClass(area: TableArea | null, row: number): string {
+/** Of a row by what the area makes of it. */
+const ROW_CLASS = {
+  inside: '',
+  outside: css.outside,
+  headings: css.headings,
+  total: `${css.outside} ${css.total}`,
+};
+
+function rowKind(area: TableArea | null, row: number): 'inside' | 'outside' | 'headings' | 'total' {
   if (!area) return 'outside';
   const headings = row >= area.headingRow && row < area.headingRow + area.headingRows;
   if (headings) return 'headings';
   const after = row < 0 ? goesToTheEnd(area) && -row > area.droppedAtEnd : row <= area.lastRow;
-  if (area.leftOutRows.includes(row)) return 'outside total';
+  if (area.leftOutRows.includes(row)) return 'total';
   return after && (row < 0 || row >= area.firstRow) ? 'inside' : 'outside';
 }
 
@@ -299,7 +308,7 @@ function cellClass(area: TableArea | null, column: number, kind: string | undefi
     column >= area.firstColumn &&
     column <= area.lastColumn &&
     !area.leftOutColumns.includes(column);
-  return `${within ? '' : 'outside'}${kind === 'NUMBER' || kind === 'DATE' ? ' number' : ''}${kind === 'ERROR' ? ' error' : ''}`;
+  return `${within ? '' : css.outside}${kind === 'NUMBER' || kind === 'DATE' ? ` ${css.number}` : ''}${kind === 'ERROR' ? ` ${css.error}` : ''}`;
 }
 
 /** The area with one edge elsewhere; edges never cross. */
@@ -382,8 +391,8 @@ function scrollAlong(box: HTMLElement, event: PointerEvent) {
 /** Where the edges lie, in pixels of the whole sheet. */
 function frameOf(places: Places, area: TableArea): Frame | null {
   const within = places.rows.flatMap((number, i) => {
-    const kind = rowClass(area, number);
-    return kind === 'outside' ? [] : [{ i, headings: kind === 'headings' }];
+    const kind = rowKind(area, number);
+    return kind === 'outside' || kind === 'total' ? [] : [{ i, headings: kind === 'headings' }];
   });
   const first = within[0];
   const last = within.at(-1);

@@ -1,6 +1,8 @@
 import { Select } from 'antd';
 import type { Look, ReadingChoices } from '../../api/types';
 import { say } from '../../words';
+import authorCss from '../../shared/author.module.css';
+import howCss from './how.module.css';
 
 interface Props {
   readonly look: Look;
@@ -63,7 +65,7 @@ interface ChoiceProps {
 function Choice({ sentence, name, picked, found, others, why, onPick }: ChoiceProps) {
   return (
     <>
-      <p className="step-sentence">
+      <p className={`${authorCss.stepSentence} ${howCss.howSentence}`}>
         {sentence}{' '}
         <Select
           size="small"

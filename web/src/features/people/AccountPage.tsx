@@ -9,8 +9,9 @@ import { TitleBar } from '../../shared/TitleBar';
 import { useSession } from '../../shared/useSession';
 import { deviceName } from './deviceName';
 import { OwnTokens } from './OwnTokens';
-import './people.css';
 import { say } from '../../words';
+import peopleCss from './people.module.css';
+import authorCss from '../../shared/author.module.css';
 
 /** What everybody does with their own account: password, where one is signed in, tokens for programs. */
 export function AccountPage() {
@@ -19,7 +20,7 @@ export function AccountPage() {
     <>
       <title>{say('people.yourAccount')}</title>
       <TitleBar title={say('people.yourAccount')} note={session?.name} />
-      <main className="people">
+      <main className={peopleCss.people}>
         <OwnPassword />
         <SignIns />
         <OwnTokens />
@@ -90,7 +91,7 @@ function SignIns() {
     <section aria-label={say('people.whereYouAreSignedIn')}>
       <h2>{say('people.whereYouAreSignedIn')}</h2>
       {error && <ProblemNote error={error} onRetry={() => void refetch()} />}
-      <ul className="plain-list card">
+      <ul className={`${authorCss.plainList} card`}>
         {sessions.map((session) => (
           <li key={session.id}>
             {deviceName(session.device)}{' '}

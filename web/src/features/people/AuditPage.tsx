@@ -6,8 +6,9 @@ import type { AuditEntry } from '../../api/types';
 import { when } from '../../shared/format';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { TitleBar } from '../../shared/TitleBar';
-import './people.css';
 import { say } from '../../words';
+import peopleCss from './people.module.css';
+import css from './AuditPage.module.css';
 
 /** What people did, the newest first, for administrators. */
 export function AuditPage() {
@@ -32,7 +33,7 @@ export function AuditPage() {
           {say('people.download')}
         </a>
       </TitleBar>
-      <main className="people wide">
+      <main className={`${peopleCss.people} ${peopleCss.wide}`}>
         <Input.Search
           allowClear
           aria-label={say('people.findInNamesAddressesAnd')}
@@ -44,7 +45,7 @@ export function AuditPage() {
         {data && entries.length === 0 && (
           <p className="soft">{say('people.nothingIsRecordedOfThat')}</p>
         )}
-        <table className="audit">
+        <table className={css.audit}>
           <thead>
             <tr>
               <th scope="col">{say('people.when')}</th>

@@ -6,6 +6,7 @@ import type { TokenItem } from '../../api/types';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { TokenList } from './TokenList';
 import { say } from '../../words';
+import css from './OwnTokens.module.css';
 
 interface NewToken {
   label: string;
@@ -38,7 +39,7 @@ export function OwnTokens() {
       <TokenList tokens={data?.tokens ?? []} path="/api/tokens" onChanged={() => void refetch()} />
       {made && (
         <p className="notice" role="status">
-          {say('people.copyItNowItIs')} <code className="token">{made}</code>
+          {say('people.copyItNowItIs')} <code className={css.token}>{made}</code>
         </p>
       )}
       {problem && <ProblemNote error={problem} />}

@@ -8,8 +8,8 @@ import { ProblemNote } from '../../shared/ProblemNote';
 import { TitleBar } from '../../shared/TitleBar';
 import { PersonPanel } from './PersonPanel';
 import { ROLES } from './roles';
-import './people.css';
 import { say } from '../../words';
+import peopleCss from './people.module.css';
 
 interface NewAccount {
   name: string;
@@ -45,7 +45,7 @@ export function PeoplePage() {
           {say('people.whatPeopleDid')}
         </Link>
       </TitleBar>
-      <main className="people">
+      <main className={peopleCss.people}>
         {error && <ProblemNote error={error} onRetry={() => void refetch()} />}
         <Table
           size="small"

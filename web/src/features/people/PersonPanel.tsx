@@ -7,6 +7,8 @@ import { ProblemNote } from '../../shared/ProblemNote';
 import { ROLES } from './roles';
 import { TokenList } from './TokenList';
 import { say } from '../../words';
+import authorCss from '../../shared/author.module.css';
+import css from './PersonPanel.module.css';
 
 /** What an administrator does with one account. */
 export function PersonPanel({
@@ -30,10 +32,10 @@ export function PersonPanel({
       .catch((failure: unknown) => setProblem(failure as Error));
   };
   return (
-    <section className="card panel person" aria-label={account.name}>
+    <section className={`card ${authorCss.panel}`} data-testid="person" aria-label={account.name}>
       <h2>{account.name}</h2>
       {problem && <ProblemNote error={problem} />}
-      <p className="person-line">
+      <p className={css.personLine}>
         <label>
           {say('people.may')}{' '}
           <Select<AccountRole>
@@ -52,7 +54,7 @@ export function PersonPanel({
             : say('people.disabledNobodyGetsInAs')}
         </span>
       </p>
-      <p className="person-line">
+      <p className={css.personLine}>
         <Input.Password
           aria-label={say('people.newPasswordOf', { name: account.name })}
           placeholder={say('people.newPasswordAtLeast10')}
@@ -130,7 +132,7 @@ function Removal({
     );
   }
   return (
-    <p className="person-line">
+    <p className={css.personLine}>
       {owns && <span>{say('people.goTo', { made })}</span>}
       <Select
         aria-label={say('people.whomAppsAndDatasetsGo')}

@@ -2,6 +2,7 @@ import { call } from '../../api/client';
 import type { TokenItem } from '../../api/types';
 import { when } from '../../shared/format';
 import { say } from '../../words';
+import authorCss from '../../shared/author.module.css';
 
 /** Tokens with when they were made, used and end, each to be ended now. */
 export function TokenList({
@@ -16,7 +17,7 @@ export function TokenList({
 }) {
   if (tokens.length === 0) return <p className="soft">{say('people.none')}</p>;
   return (
-    <ul className="plain-list card">
+    <ul className={`${authorCss.plainList} card`}>
       {tokens.map((token) => (
         <li key={token.id}>
           {token.label}{' '}

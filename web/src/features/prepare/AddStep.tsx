@@ -6,6 +6,8 @@ import { say } from '../../words';
 import { ComputeForm } from './ComputeForm';
 import { StepEditor } from './StepEditor';
 import { blankStep, type StepColumn } from '../../shared/slots';
+import authorCss from '../../shared/author.module.css';
+import css from './AddStep.module.css';
 
 interface Props {
   readonly dataset: string;
@@ -52,7 +54,7 @@ export function AddStep({
   if (kind) {
     return (
       <>
-        <p className="step-sentence add-step">{kind.words}</p>
+        <p className={`${authorCss.stepSentence} ${css.addStep}`}>{kind.words}</p>
         <StepEditor
           key={kind.kind}
           isNew
@@ -69,7 +71,7 @@ export function AddStep({
     );
   }
   return (
-    <p className="step-sentence add-step">
+    <p className={`${authorCss.stepSentence} ${css.addStep}`}>
       {isInserted ? say('prepare.insertAStepHere') : say('prepare.addAStep')}{' '}
       <button type="button" className="word" onClick={() => setKind('compute')}>
         {say('prepare.computeAColumn')}
@@ -77,7 +79,7 @@ export function AddStep({
       {say('prepare.or')}{' '}
       <Select
         aria-label={isInserted ? say('prepare.kindsOfInsertedSteps') : say('prepare.kindsOfSteps')}
-        className="step-kinds"
+        className={css.stepKinds}
         size="small"
         showSearch={{ optionFilterProp: 'label' }}
         placeholder={say('prepare.anotherStep')}

@@ -11,6 +11,8 @@ import { FormatEditor } from '../../shared/FormatEditor';
 import { cell, count, plainNumber, typeName, TYPE_NAMES, ROLE_NAMES } from '../../shared/format';
 import { Bars } from '../filter';
 import { say } from '../../words';
+import authorCss from '../../shared/author.module.css';
+import css from './ColumnPanel.module.css';
 
 interface Props {
   readonly column: DatasetDetails['columns'][number];
@@ -61,7 +63,10 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
     [say('prepare.largest'), shown(profile.max)],
   ];
   return (
-    <section className="card panel" aria-label={say('prepare.column', { label: info.label })}>
+    <section
+      className={`card ${authorCss.panel}`}
+      aria-label={say('prepare.column', { label: info.label })}
+    >
       <h3>{info.label}</h3>
       <p className="soft">
         {say('prepare.usedAs', { type: typeName(info), role: ROLE_NAMES[info.role] })}
@@ -81,7 +86,7 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
       {profile.histogram && profile.histogram.bins.length > 0 && (
         <Bars bins={profile.histogram.bins} from={0} to={-1} inUse={false} height={56} />
       )}
-      <dl className="figures">
+      <dl className={css.figures}>
         {figures
           .filter(([, value]) => value !== null)
           .map(([what, value]) => (
@@ -91,10 +96,10 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
             </div>
           ))}
       </dl>
-      <div className="column-steps">
+      <div className={css.columnSteps}>
         <label>
           {say('prepare.label')}
-          <span className="inline-form">
+          <span className={css.inlineForm}>
             <Input
               value={label}
               onChange={(event) => setLabel(event.target.value)}
@@ -152,7 +157,7 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
         )}
         <label>
           {say('prepare.whatItMeans')}
-          <span className="inline-form">
+          <span className={css.inlineForm}>
             <Input
               value={description}
               placeholder={say('prepare.forColleaguesWhoAsk')}
@@ -166,7 +171,7 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
             </Button>
           </span>
         </label>
-        <label className="check-line">
+        <label>
           <input
             type="checkbox"
             checked={info.sensitive === true}
@@ -183,7 +188,7 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
         </label>
         <label>
           {say('prepare.leaveOutTheRowsWhere')}
-          <span className="inline-form">
+          <span className={css.inlineForm}>
             <Select
               mode="tags"
               aria-label={say('prepare.valuesOfRowsToLeave')}
@@ -229,7 +234,7 @@ function NumberFormat({
   return (
     <div>
       {say('prepare.showItsNumbersAs')}
-      <span className="inline-form">
+      <span className={css.inlineForm}>
         <FormatEditor value={next} disabled={busy} onChange={(value) => setNext(value ?? plain)} />
         <Button
           disabled={busy || JSON.stringify(next) === JSON.stringify(format ?? plain)}

@@ -3,6 +3,8 @@ import { useState } from 'react';
 import type { ColumnInfo, Step } from '../../api/types';
 import { ExpressionEditor } from '../../shared/ExpressionEditor';
 import { say } from '../../words';
+import css from './ComputeForm.module.css';
+import prepareCss from './prepare.module.css';
 
 interface Props {
   readonly columns: readonly ColumnInfo[];
@@ -37,7 +39,7 @@ export function ComputeForm({ columns, dataset, steps, busy, onStep, onClose }: 
     );
   };
   return (
-    <form className="compute-form" onSubmit={submit}>
+    <form className={css.computeForm} onSubmit={submit}>
       <label>
         {say('prepare.compute')}
         <Input
@@ -66,7 +68,7 @@ export function ComputeForm({ columns, dataset, steps, busy, onStep, onClose }: 
             {i > 0 && ', '}
             <button
               type="button"
-              className="word code"
+              className={`word ${css.code}`}
               onClick={() =>
                 setExpression((before) => (before === '' ? '' : `${before} `) + column.name)
               }
@@ -76,7 +78,7 @@ export function ComputeForm({ columns, dataset, steps, busy, onStep, onClose }: 
           </span>
         ))}
       </p>
-      <p className="form-end">
+      <p className={prepareCss.formEnd}>
         <Button
           type="primary"
           htmlType="submit"

@@ -4,6 +4,8 @@ import { askDataset, call } from '../../api/client';
 import type { DatasetDetails, Doubt, Step } from '../../api/types';
 import { cell } from '../../shared/format';
 import { say } from '../../words';
+import prepareCss from './prepare.module.css';
+import css from './Doubts.module.css';
 
 const SHOWN = 10;
 const COLUMNS = 6;
@@ -79,7 +81,11 @@ function OneDoubt({
   const [open, setOpen] = useState(false);
   const { doubt } = item;
   return (
-    <div className={item.aside ? 'notice doubt aside' : 'notice doubt'}>
+    <div
+      className={
+        item.aside ? `notice ${prepareCss.doubt} ${prepareCss.aside}` : `notice ${prepareCss.doubt}`
+      }
+    >
       <p>{doubt.text}</p>
       {doubt.remedies.map(({ words, step }) => (
         <button
@@ -137,7 +143,12 @@ function RowsOf({
   const infoOf = (name: string) => data.columns.find(({ info }) => info.name === name)?.info;
   if (!answer) return <p className="soft">{say('prepare.reading2')}</p>;
   return (
-    <div className="doubt-rows" tabIndex={0} role="region" aria-label={say('prepare.showTheRows')}>
+    <div
+      className={css.doubtRows}
+      tabIndex={0}
+      role="region"
+      aria-label={say('prepare.showTheRows')}
+    >
       <table>
         <thead>
           <tr>

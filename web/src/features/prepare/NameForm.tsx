@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { call } from '../../api/client';
 import type { DatasetDetails } from '../../api/types';
 import { say } from '../../words';
+import css from './NameForm.module.css';
 
 /** What the dataset is called, and what a row is. */
 export function NameForm({
@@ -23,7 +24,7 @@ export function NameForm({
   };
   return (
     <form
-      className="name-form"
+      className={css.nameForm}
       onSubmit={(event) => {
         event.preventDefault();
         save();

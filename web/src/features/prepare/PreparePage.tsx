@@ -14,8 +14,9 @@ import { StepList } from './StepList';
 import { WorthALook } from './WorthALook';
 import { useAfter } from './useAfter';
 import { useDataset } from './useDataset';
-import './prepare.css';
 import { say } from '../../words';
+import authorCss from '../../shared/author.module.css';
+import css from './PreparePage.module.css';
 
 /** The dataset as it stands: steps on the left, first rows and what is in each column on the right. */
 export function PreparePage() {
@@ -74,7 +75,7 @@ export function PreparePage() {
           {app ? say('prepare.goToTheApp') : say('prepare.composeAnApp')}
         </button>
       </TitleBar>
-      <main className="edge-to-edge prepare">
+      <main className={`${authorCss.edgeToEdge} ${authorCss.prepare}`}>
         <StepList
           data={data}
           looked={column?.info.name ?? null}
@@ -86,7 +87,7 @@ export function PreparePage() {
           columns={after.columns}
           onLook={setAt}
         />
-        <section className="prepare-table">
+        <section className={authorCss.prepareTable}>
           <h2>
             {at !== null && at < data.steps.length ? (
               <>
@@ -98,7 +99,11 @@ export function PreparePage() {
                       columns: shown.columns.length,
                     })
                   : say('prepare.reading2')}{' '}
-                <button type="button" className="word looking-back" onClick={() => setAt(null)}>
+                <button
+                  type="button"
+                  className={`word ${css.lookingBack}`}
+                  onClick={() => setAt(null)}
+                >
                   {say('prepare.backToTheEnd')}
                 </button>
               </>
@@ -128,7 +133,7 @@ export function PreparePage() {
               onPick={setPicked}
             />
           )}
-          <div className="prepare-panels">
+          <div className={css.preparePanels}>
             {column && (
               <ColumnPanel
                 key={`${column.info.name} ${data.version}`}

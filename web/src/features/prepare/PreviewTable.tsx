@@ -3,6 +3,8 @@ import { cell, count, typeName, ROLE_NAMES } from '../../shared/format';
 import { Bars } from '../filter';
 import { ADDED } from './ColumnPanel';
 import { say } from '../../words';
+import authorCss from '../../shared/author.module.css';
+import css from './PreviewTable.module.css';
 
 interface Props {
   readonly data: DatasetDetails;
@@ -14,7 +16,12 @@ interface Props {
 /** The first rows, under headings that say what each column is and show how its values spread. */
 export function PreviewTable({ data, rows, picked, onPick }: Props) {
   return (
-    <div className="preview card" tabIndex={0} role="region" aria-label={say('prepare.firstRows')}>
+    <div
+      className={`${authorCss.preview} card`}
+      tabIndex={0}
+      role="region"
+      aria-label={say('prepare.firstRows')}
+    >
       <table>
         <thead>
           <tr>
@@ -22,10 +29,10 @@ export function PreviewTable({ data, rows, picked, onPick }: Props) {
               <th
                 key={info.name}
                 scope="col"
-                className={info.name === picked ? 'picked' : undefined}
+                className={info.name === picked ? authorCss.picked : undefined}
               >
                 <button type="button" onClick={() => onPick(info.name)}>
-                  <span className="column-label">{info.label}</span>
+                  <span className={authorCss.columnLabel}>{info.label}</span>
                   <span className="soft">
                     {typeName(info)} · {ROLE_NAMES[info.role]}
                     {info.name === data.namedBy && say('prepare.namesTheRow')}
@@ -39,7 +46,7 @@ export function PreviewTable({ data, rows, picked, onPick }: Props) {
                       blanks: profile.blanks,
                     })}
                   </span>
-                  <span className="column-chart">
+                  <span className={css.columnChart}>
                     {profile.histogram && profile.histogram.bins.length > 0 ? (
                       <Bars
                         bins={profile.histogram.bins}
@@ -50,7 +57,7 @@ export function PreviewTable({ data, rows, picked, onPick }: Props) {
                       />
                     ) : (
                       profile.commonest.slice(0, 2).map((item) => (
-                        <span key={item.value} className="commonest">
+                        <span key={item.value} className={css.commonest}>
                           <span title={item.value}>{item.value}</span>
                           <span className="soft">{count(item.total)}</span>
                         </span>
@@ -89,7 +96,7 @@ export function PreviewRows({
             return (
               <td
                 key={info.name}
-                className={number ? 'number' : undefined}
+                className={number ? authorCss.number : undefined}
                 title={value && value.length > 30 ? value : undefined}
               >
                 {value === null ? (

@@ -3,6 +3,8 @@ import { useState } from 'react';
 import type { Step, StepKindWords } from '../../api/types';
 import { say } from '../../words';
 import { SlotEditor, type Fields, type StepColumn } from '../../shared/slots';
+import css from './StepEditor.module.css';
+import prepareCss from './prepare.module.css';
 
 interface Props {
   /** As it is, or blank for a new one. */
@@ -29,7 +31,7 @@ export function StepEditor(props: Props) {
     });
   };
   return (
-    <form className="step-editor" aria-label={kind.words} onSubmit={submit}>
+    <form className={css.stepEditor} aria-label={kind.words} onSubmit={submit}>
       {kind.slots.map((slot) => (
         <label key={slot.path}>
           {slot.words}
@@ -43,7 +45,7 @@ export function StepEditor(props: Props) {
           />
         </label>
       ))}
-      <span className="form-end">
+      <span className={prepareCss.formEnd}>
         <Button htmlType="submit" type="primary" size="small" loading={busy}>
           {isNew ? say('prepare.addTheStep') : say('prepare.changeTheStep')}
         </Button>

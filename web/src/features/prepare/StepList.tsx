@@ -13,6 +13,8 @@ import { StepEditor } from './StepEditor';
 import { StepsFile } from './StepsFile';
 import { useAfter } from './useAfter';
 import { say } from '../../words';
+import css from './StepList.module.css';
+import authorCss from '../../shared/author.module.css';
 
 interface Props {
   readonly data: DatasetDetails;
@@ -57,7 +59,7 @@ export function StepList(props: Props) {
   const look = (at: number) => (
     <button
       type="button"
-      className="word look-here"
+      className={`word ${css.lookHere}`}
       aria-pressed={seen === at}
       aria-label={
         at === 0 ? say('prepare.lookAsItWasRead') : say('prepare.lookAfterStep', { i: at })
@@ -69,7 +71,7 @@ export function StepList(props: Props) {
   );
   const inserting = (at: number) =>
     seen === at && (
-      <div className="insert-step">
+      <div className={css.insertStep}>
         <AddStep
           dataset={data.id}
           columns={columns}
@@ -88,11 +90,11 @@ export function StepList(props: Props) {
       .catch((failure: unknown) => setTold((failure as Error).message));
   };
   return (
-    <aside className="steps" aria-label={say('prepare.steps')}>
+    <aside className={authorCss.steps} aria-label={say('prepare.steps')}>
       <p className="soft">{say('prepare.fromTheSourceToThe')}</p>
       <ol start={0}>
-        <li className="source-line">
-          <p className="step-sentence">
+        <li className={css.sourceLine}>
+          <p className={authorCss.stepSentence}>
             {say('prepare.read')}{' '}
             <strong>
               {data.query !== null
@@ -129,7 +131,7 @@ export function StepList(props: Props) {
           {data.steps.length > 0 && <p className="soft">{look(0)}</p>}
           {inserting(0)}
           {newer && (
-            <div className="compact-drop">
+            <div className={css.compactDrop}>
               <UploadFiles
                 start={(files) =>
                   call<JobStatus>('POST', `/api/datasets/${data.id}/versions`, { files })
@@ -163,11 +165,11 @@ export function StepList(props: Props) {
           )}
         </li>
         {data.stepsDone.map((done, i) => (
-          <li key={i} className={isOff(data.steps[i]) ? 'switched-off' : undefined}>
-            <p className="step-sentence">
+          <li key={i} className={isOff(data.steps[i]) ? css.switchedOff : undefined}>
+            <p className={authorCss.stepSentence}>
               <SentenceText
                 sentence={done.sentence}
-                control={(part) => <span className="step-part">{part.text}</span>}
+                control={(part) => <span className={css.stepPart}>{part.text}</span>}
               />
             </p>
             {edited === i && kindOf(data.steps[i]) && (

@@ -23,7 +23,7 @@ export function StepsFile({
     else setTold(say('prepare.noStepsInThisFile', { file: file.name }));
   };
   return (
-    <p className="soft steps-file">
+    <p className="soft" data-testid="steps-file">
       {data.steps.length > 0 && (
         <>
           <a

@@ -2,12 +2,14 @@ import { typeName } from '../../shared/format';
 import type { AfterSteps } from '../../api/types';
 import { PreviewRows } from './PreviewTable';
 import { say } from '../../words';
+import authorCss from '../../shared/author.module.css';
+import css from './TableAfter.module.css';
 
 /** The first rows as they were after some of the steps. */
 export function TableAfter({ table }: { readonly table: AfterSteps }) {
   return (
     <div
-      className="preview table-after card"
+      className={`${authorCss.preview} ${css.tableAfter} card`}
       tabIndex={0}
       role="region"
       aria-label={say('prepare.firstRows')}
@@ -17,7 +19,7 @@ export function TableAfter({ table }: { readonly table: AfterSteps }) {
           <tr>
             {table.columns.map((info) => (
               <th key={info.name} scope="col">
-                <span className="column-label">{info.label}</span>
+                <span className={authorCss.columnLabel}>{info.label}</span>
                 <span className="soft">{typeName(info)}</span>
               </th>
             ))}

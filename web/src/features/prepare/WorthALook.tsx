@@ -2,6 +2,9 @@ import type { ReactNode } from 'react';
 import type { DatasetDetails, Ambiguity, Step } from '../../api/types';
 import { count } from '../../shared/format';
 import { say } from '../../words';
+import authorCss from '../../shared/author.module.css';
+import prepareCss from './prepare.module.css';
+import css from './WorthALook.module.css';
 
 /** What happened while the file was read, and which values did not fit. */
 export function WorthALook({
@@ -24,13 +27,13 @@ export function WorthALook({
   const clean =
     report.notes.length === 0 && report.conversionErrorCount === 0 && ambiguities.length === 0;
   return (
-    <section className="card panel" aria-label={say('prepare.worthALook')}>
+    <section className={`card ${authorCss.panel}`} aria-label={say('prepare.worthALook')}>
       <h3>{say('prepare.worthALook')}</h3>
       {doubts}
       <p className="soft">{say('prepare.foundWhileReading')}</p>
       {clean && <p>{say('prepare.allValuesOfRowsRead', { rowCount: count(rowCount) })}</p>}
       {ambiguities.map((ambiguity) => (
-        <div key={`${ambiguity.column} ${ambiguity.text}`} className="notice doubt">
+        <div key={`${ambiguity.column} ${ambiguity.text}`} className={`notice ${prepareCss.doubt}`}>
           <p>{ambiguity.text}</p>
           <button
             type="button"
@@ -52,13 +55,13 @@ export function WorthALook({
           )}
         </div>
       ))}
-      <ul className="notes">
+      <ul className={authorCss.notes}>
         {report.notes.map((note) => (
           <li key={note}>{note}</li>
         ))}
       </ul>
       {report.conversionErrors.length > 0 && (
-        <table className="conversion-errors">
+        <table className={css.conversionErrors}>
           <thead>
             <tr>
               <th scope="col">{say('prepare.line')}</th>
@@ -70,7 +73,7 @@ export function WorthALook({
           <tbody>
             {report.conversionErrors.slice(0, 20).map((error, i) => (
               <tr key={i}>
-                <td className="number" title={error.file}>
+                <td className={css.number} title={error.file}>
                   {count(error.line)}
                 </td>
                 <td>{error.column}</td>

@@ -7,8 +7,9 @@ import type { Downloads, Draft, LinkAccess, PublishState } from '../../api/types
 import { when } from '../../shared/format';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { Stages, TitleBar } from '../../shared/TitleBar';
-import './publish.css';
 import { say } from '../../words';
+import css from './PublishPage.module.css';
+import authorCss from '../../shared/author.module.css';
 
 /** Freezes the draft as an edition, gives its link, and says who may open it. */
 export function PublishPage() {
@@ -77,11 +78,11 @@ function Publish({
         title={draft.page.app.title}
         stages={<Stages now={4} dataset={draft.datasetId} app={draft.id} />}
       />
-      <main className="publish">
+      <main className={css.publish}>
         {problem && <ProblemNote error={problem} />}
         <h2>{say('publish.whoMayOpenTheLink')}</h2>
         <Radio.Group
-          className="access"
+          className={css.access}
           value={access}
           onChange={(event) => pick(event.target.value as LinkAccess)}
           options={[
@@ -91,7 +92,7 @@ function Publish({
         />
         <h2>{say('publish.whatMayBeDownloaded')}</h2>
         <Radio.Group
-          className="access"
+          className={css.access}
           value={draft.page.app.downloads}
           onChange={(event) => allow(event.target.value as Downloads)}
           options={[
@@ -100,7 +101,7 @@ function Publish({
             { value: 'ROWS', label: say('publish.theseAndTheRowsOf') },
           ]}
         />
-        <p className="soft access-sentence">
+        <p className="soft" data-testid="access-sentence">
           {say('publish.itHoldsFromTheNext', { access: draft.page.access })}
         </p>
         <Button type="primary" onClick={() => send('POST', '/editions', { access })}>
@@ -109,7 +110,7 @@ function Publish({
         {address && (
           <>
             <h2>{say('publish.theLink')}</h2>
-            <p className="link-row">
+            <p className={css.linkRow}>
               <input
                 className="field"
                 readOnly
@@ -138,7 +139,7 @@ function Publish({
               .
             </p>
             <h2>{say('publish.editions')}</h2>
-            <ul className="plain-list card">
+            <ul className={`${authorCss.plainList} card`}>
               {state.editions.map((edition) => (
                 <li key={edition.number}>
                   {say('publish.edition', { number: edition.number })}{' '}

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { call } from '../../api/client';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { say } from '../../words';
+import css from './NewConnection.module.css';
 
 interface Fields {
   name: string;
@@ -32,7 +33,7 @@ export function NewConnection({ onAdded }: { readonly onAdded: (id: string) => v
     <Form
       form={form}
       layout="vertical"
-      className="card new-connection"
+      className={`card ${css.newConnection}`}
       requiredMark={false}
       initialValues={{ kind: 'POSTGRESQL', port: 5432 }}
       onFinish={add}

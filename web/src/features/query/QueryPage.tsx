@@ -9,8 +9,9 @@ import { ProblemNote } from '../../shared/ProblemNote';
 import { Stages, TitleBar } from '../../shared/TitleBar';
 import { LoadProgress } from '../home';
 import { NewConnection } from './NewConnection';
-import './query.css';
 import { say } from '../../words';
+import css from './QueryPage.module.css';
+import authorCss from '../../shared/author.module.css';
 
 /** Writes a query on a connection, shows its first rows, and loads its result as a dataset. */
 export function QueryPage() {
@@ -55,9 +56,9 @@ export function QueryPage() {
     <>
       <title>{say('query.query')}</title>
       <TitleBar title={say('query.queryADatabase')} stages={<Stages now={1} />} />
-      <main className="query">
+      <main className={css.query}>
         {error && <ProblemNote error={error} onRetry={() => void refetch()} />}
-        <div className="query-row">
+        <div className={css.queryRow}>
           <label>
             {say('query.connection')}
             <Select
@@ -84,7 +85,7 @@ export function QueryPage() {
         <label>
           {say('query.query')}
           <Input.TextArea
-            className="sql"
+            className={css.sql}
             aria-label={say('query.query')}
             autoSize={{ minRows: 6, maxRows: 20 }}
             spellCheck={false}
@@ -93,7 +94,7 @@ export function QueryPage() {
             onChange={(event) => setSql(event.target.value)}
           />
         </label>
-        <div className="query-row">
+        <div className={css.queryRow}>
           <Button type="primary" disabled={!ready || runId !== null} onClick={run}>
             {say('query.showFirstRows')}
           </Button>
@@ -107,7 +108,7 @@ export function QueryPage() {
         {problem && <ProblemNote error={problem} />}
         {preview && <FirstRows preview={preview} />}
         {preview && !job && (
-          <div className="query-row card load-row">
+          <div className={`${css.queryRow} card ${css.loadRow}`}>
             <label>
               {say('query.nameOfTheDataset')}
               <Input value={name} onChange={(event) => setName(event.target.value)} />
@@ -148,7 +149,12 @@ function FirstRows({ preview }: { readonly preview: QueryPreview }) {
           ? say('query.theFirstRowsThereAre', { rows: count(preview.rows.length) })
           : say('query.rowsInAll', { rows: count(preview.rows.length) })}
       </p>
-      <div className="preview card" tabIndex={0} role="region" aria-label={say('query.firstRows')}>
+      <div
+        className={`${authorCss.preview} card`}
+        tabIndex={0}
+        role="region"
+        aria-label={say('query.firstRows')}
+      >
         <table>
           <thead>
             <tr>

@@ -12,7 +12,7 @@ import { usePageState, type PageStateHook } from './usePageState';
 
 import { lookedInto, withChoice, withFilter, withMark, withTable } from './selection';
 import { say } from '../../words';
-import './read.css';
+import css from './AppPage.module.css';
 
 interface Props {
   readonly data: PageData;
@@ -111,7 +111,10 @@ export function AppPage({
       }),
   };
   return (
-    <div className={answers.late ? 'app-page late' : 'app-page'} data-rounds={answers.rounds}>
+    <div
+      className={answers.late ? `${css.appPage} ${css.late}` : css.appPage}
+      data-rounds={answers.rounds}
+    >
       <ReadingLine
         head={answers.head}
         page={page}
@@ -142,13 +145,13 @@ export function AppPage({
         }
       />
       {alone ? (
-        <p className="page-line">
+        <p className={css.pageLine}>
           <button type="button" className="word" onClick={() => change({ ...state, alone: null })}>
             {say('read.backToThePage')}
           </button>
         </p>
       ) : (
-        <div className="page-line">
+        <div className={css.pageLine}>
           <PageTabs
             app={data.app}
             now={state.page}
@@ -159,7 +162,7 @@ export function AppPage({
       )}
       <div id="page-views" role={several && !alone ? 'tabpanel' : undefined}>
         {alone ? (
-          <div className="view-alone">{card(alone)}</div>
+          <div className={css.viewAlone}>{card(alone)}</div>
         ) : layout ? (
           layout(views, card)
         ) : (
@@ -229,11 +232,12 @@ function Grid({
 }) {
   const inOrder = withoutGaps(views).sort((a, b) => a.place.y - b.place.y || a.place.x - b.place.x);
   return (
-    <div className="view-grid">
+    <div className={css.viewGrid}>
       {inOrder.map((view) => (
         <div
           key={view.id}
-          className={`view-cell kind-${view.kind.toLowerCase()}`}
+          className={css.viewCell}
+          data-kind={view.kind}
           style={{
             gridColumn: `${view.place.x + 1} / span ${view.place.w}`,
             gridRow: `${view.place.y + 1} / span ${view.place.h}`,

@@ -16,7 +16,7 @@ export function FirstVisit() {
   const [known, setKnown] = useState(isKnown);
   if (known) return null;
   return (
-    <p className="soft first-visit" role="note">
+    <p className="soft" data-testid="first-visit" role="note">
       {say('read.whatCanBePressed')}{' '}
       <button
         type="button"

@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react';
 import type { SavedView } from '../../api/types';
 import { say } from '../../words';
+import css from './GuidedReading.module.css';
 
 interface Props {
   /** The steps, in their order. */
@@ -26,7 +27,7 @@ export function GuidedReading({ steps, now, onStep }: Props) {
   return (
     <section
       ref={strip}
-      className="guided card"
+      className={`${css.guided} card`}
       tabIndex={-1}
       aria-label={say('read.guidedReading')}
       onKeyDown={(event) => {
@@ -39,7 +40,7 @@ export function GuidedReading({ steps, now, onStep }: Props) {
         <span className="soft">{say('read.stepOf', { i: at + 1, steps: steps.length })}</span>{' '}
         <strong>{step.name}</strong> {step.note}
       </p>
-      <span className="guided-tools">
+      <span className={css.guidedTools}>
         <button type="button" className="button" disabled={at === 0} onClick={() => go(at - 1)}>
           {say('read.before')}
         </button>

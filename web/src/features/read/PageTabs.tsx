@@ -1,5 +1,6 @@
 import type { AppDefinition, View } from '../../api/types';
 import { say } from '../../words';
+import css from './PageTabs.module.css';
 
 type Pages = NonNullable<AppDefinition['pages']>;
 
@@ -35,7 +36,7 @@ export function PageTabs({
     document.getElementById(`page-tab-${next.id}`)?.focus();
   };
   return (
-    <div className="page-tabs" role="tablist" aria-label={say('read.pages')}>
+    <div className={css.pageTabs} role="tablist" aria-label={say('read.pages')}>
       {pages.map((page) => (
         <button
           key={page.id}

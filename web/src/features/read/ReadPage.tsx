@@ -118,7 +118,7 @@ export function ReadPage() {
       </TitleBar>
       <main>
         {newer && (
-          <p className="notice newer" role="status">
+          <p className="notice" data-testid="newer" role="status">
             {say('read.newDataHaveArrived', {
               version: newer.page.data.version,
               loadedAt: when(newer.page.data.loadedAt),

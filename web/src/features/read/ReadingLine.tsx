@@ -5,6 +5,7 @@ import type { Head } from './useAnswers';
 import type { PageStateHook } from './usePageState';
 import { withFilter, withMark, type PageState } from './selection';
 import { say } from '../../words';
+import css from './ReadingLine.module.css';
 
 const FILTER = 'filter:';
 
@@ -31,17 +32,17 @@ export function ReadingLine({
   };
   const selected = state.filters.length + state.marks.length > 0;
   return (
-    <div className="reading">
+    <div className={css.reading}>
       <p aria-live="polite">
         {head ? (
           <SentenceText
             sentence={head.sentence}
             control={(part) => (
-              <span className="phrase">
+              <span className={css.phrase}>
                 <Phrase text={part.text} control={part.control ?? ''} filter={filter} />
                 <button
                   type="button"
-                  className="lift"
+                  className={css.lift}
                   aria-label={say('read.lift', { text: part.text })}
                   title={say('read.liftThis')}
                   onClick={() => lift(part.control ?? '')}
@@ -55,7 +56,7 @@ export function ReadingLine({
           say('read.reading')
         )}
       </p>
-      <span className="reading-actions">
+      <span className={css.readingActions}>
         {state.marks.length > 0 && (
           <button
             type="button"
@@ -103,9 +104,9 @@ function Phrase({
 }) {
   if (control.startsWith(FILTER)) {
     return (
-      <Menu className="phrase-word" label={text} name={say('read.change')}>
+      <Menu className="" label={text} name={say('read.change')}>
         {() => (
-          <div className="phrase-filter">
+          <div className={css.phraseFilter}>
             <h2 className="sr-only">{say('read.change')}</h2>
             {filter(control.slice(FILTER.length))}
           </div>

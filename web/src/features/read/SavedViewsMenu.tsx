@@ -3,6 +3,7 @@ import type { SavedView } from '../../api/types';
 import { Menu } from '../../shared/Menu';
 import type { SavedViewsHook } from './useSavedViews';
 import { say } from '../../words';
+import css from './SavedViewsMenu.module.css';
 
 interface Props {
   readonly saved: SavedViewsHook;
@@ -21,13 +22,13 @@ export function SavedViewsMenu({ saved, now, onOpen }: Props) {
       name={say('read.openOrKeepAView')}
     >
       {(close) => (
-        <div className="saved-views">
+        <div className={css.savedViews}>
           <ul>
             {views.views.map((view) => (
               <li key={view.id}>
                 <button
                   type="button"
-                  className="saved-name"
+                  className={css.savedName}
                   onClick={() => {
                     close();
                     onOpen(view);
@@ -45,7 +46,7 @@ export function SavedViewsMenu({ saved, now, onOpen }: Props) {
                     .filter(Boolean)
                     .join(' · ')}
                 </span>
-                <span className="saved-tools">
+                <span className={css.savedTools}>
                   {view.own && (
                     <>
                       <Tool
@@ -106,7 +107,7 @@ function OfAuthor({ view, saved }: { readonly view: SavedView; readonly saved: S
   const [note, setNote] = useState(view.note);
   const { place } = view;
   return (
-    <span className="saved-author">
+    <span className={css.savedAuthor}>
       <label>
         <input
           type="checkbox"
@@ -151,7 +152,7 @@ function Keep({ saved, now }: { readonly saved: SavedViewsHook; readonly now: st
   const [shared, setShared] = useState(false);
   return (
     <form
-      className="saved-keep"
+      className={css.savedKeep}
       onSubmit={(event) => {
         event.preventDefault();
         saved.save(name.trim(), now, shared, () => setName(''));

@@ -14,6 +14,8 @@ import type { GroupsProps } from './kinds/face';
 import { boxFilter, cellFilter, nextMark, spanFilter } from './marks';
 import { onBox, type Place } from './onBox';
 import { say } from '../../words';
+import css from './ChartView.module.css';
+import viewCss from './view.module.css';
 
 const DRAG = 8; // pixels, so that a press that trembles is a press
 
@@ -45,13 +47,13 @@ export default function ChartView(props: Props) {
   const stacked = view.kind === 'BARS' && view.settings?.arrange !== 'BESIDE';
   const range = reach(parts, stacked);
   return (
-    <div className="panels">
+    <div className={css.panels}>
       {panels.map((key, p) => {
         const part = parts[p];
         const name = groupLabel(key, view.panels ?? null);
         return (
           part && (
-            <section key={p} className="panel-chart" aria-label={name}>
+            <section key={p} className={css.panelChart} data-panel aria-label={name}>
               <h3>{name}</h3>
               <OneChart {...props} answer={part} title={`${props.title}, ${name}`} range={range} />
             </section>
@@ -226,7 +228,7 @@ function OneChart({
     <>
       <div
         ref={frame}
-        className="chart"
+        className={css.chart}
         role="img"
         aria-label={say('view.readOut', {
           title,
@@ -235,9 +237,9 @@ function OneChart({
         })}
         data-ready={drawn}
       >
-        {pulled && <span className="pulled" style={pulled} />}
+        {pulled && <span className={css.pulled} style={pulled} />}
       </div>
-      {note && <p className="soft chart-note">{note}</p>}
+      {note && <p className={`soft ${viewCss.chartNote}`}>{note}</p>}
     </>
   );
 }

@@ -7,6 +7,8 @@ import { sentenceText } from '../../shared/SentenceText';
 import type { ViewContext } from './context';
 import { behindAddress } from './download';
 import { say } from '../../words';
+import css from './Explained.module.css';
+import viewCss from './view.module.css';
 
 const SHOWN = 6;
 const isNumeric = (type: ColumnType): boolean => type === 'WHOLE' || type === 'DECIMAL';
@@ -70,7 +72,7 @@ export function Explained({
         <p className="soft">{say('view.thisAppGivesNoRows')}</p>
       ) : (
         <div
-          className="rows-behind twin"
+          className={`${css.rowsBehind} ${viewCss.twin}`}
           tabIndex={0}
           role="region"
           aria-label={say('view.madeOfRows', { rows: data.rows })}
@@ -82,7 +84,7 @@ export function Explained({
                   <th
                     key={name}
                     scope="col"
-                    className={isNumeric(column(name)?.type ?? 'TEXT') ? 'number' : undefined}
+                    className={isNumeric(column(name)?.type ?? 'TEXT') ? viewCss.number : undefined}
                   >
                     {column(name)?.label ?? name}
                   </th>
@@ -96,7 +98,7 @@ export function Explained({
                     const of = column(data.sample?.columns[c] ?? '');
                     const type = of?.type ?? 'TEXT';
                     return (
-                      <td key={c} className={isNumeric(type) ? 'number' : undefined}>
+                      <td key={c} className={isNumeric(type) ? viewCss.number : undefined}>
                         {cell(value, type, of?.format)}
                       </td>
                     );
@@ -115,7 +117,7 @@ export function Explained({
           )}
         </div>
       )}
-      <details className="in-sql">
+      <details className={css.inSql}>
         <summary className="word">{say('view.inSql')}</summary>
         <pre>{data.sql}</pre>
         <button

@@ -7,6 +7,7 @@ import { GroupButton } from './GroupButton';
 import { isMarked } from './marks';
 import type { GroupsProps } from './kinds/face';
 import { say } from '../../words';
+import viewCss from './view.module.css';
 
 /** A chart's numbers as a table, with a button for each group, so that all can be reached by keyboard. */
 export function GroupsTable(props: GroupsProps) {
@@ -14,7 +15,7 @@ export function GroupsTable(props: GroupsProps) {
   const isSplit = Boolean(view.split);
   const panels = view.panels ? (isSplit ? answer.panels : answer.splits) : null;
   return (
-    <div className="twin" tabIndex={0} role="region" aria-label={props.title}>
+    <div className={viewCss.twin} tabIndex={0} role="region" aria-label={props.title}>
       {panels ? (
         panels.map((key, p) => (
           <section key={p}>
@@ -41,12 +42,12 @@ function OneTable({ view, answer, beside, context, title, measures }: GroupsProp
         <tr>
           <th scope="col">{label}</th>
           {parts && (
-            <th scope="col" className="number">
+            <th scope="col" className={viewCss.number}>
               {say('view.markedColumn')}
             </th>
           )}
           {columns.map(({ name }, i) => (
-            <th key={i} scope="col" className="number">
+            <th key={i} scope="col" className={viewCss.number}>
               {name}
             </th>
           ))}
@@ -54,13 +55,13 @@ function OneTable({ view, answer, beside, context, title, measures }: GroupsProp
       </thead>
       <tbody>
         {answer.axis.map((key, a) => (
-          <tr key={a} className={mark !== null && isMarked(mark, key) ? 'marked' : undefined}>
+          <tr key={a} className={mark !== null && isMarked(mark, key) ? viewCss.marked : undefined}>
             <th scope="row">
               <GroupButton view={view} answer={answer} context={context} group={key} />
               {key.partial && <span className="soft"> {say('view.notOverYet')}</span>}
             </th>
             {parts && (
-              <td className="number">
+              <td className={viewCss.number}>
                 {measured(
                   parts[a] ?? null,
                   measures[0]?.aggregate ?? 'ROWS',
@@ -70,7 +71,7 @@ function OneTable({ view, answer, beside, context, title, measures }: GroupsProp
               </td>
             )}
             {columns.map(({ measure, split }, i) => (
-              <td key={i} className="number">
+              <td key={i} className={viewCss.number}>
                 {measured(
                   valueAt(answer, measure, a, split),
                   measures[measure]?.aggregate ?? 'ROWS',

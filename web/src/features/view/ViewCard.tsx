@@ -8,8 +8,9 @@ import { GroupsTable } from './GroupsTable';
 import { ViewDownload } from './ViewDownload';
 import { ViewMenu } from './ViewMenu';
 import { faceOf } from './kinds';
-import './view.css';
 import { say } from '../../words';
+import css from './ViewCard.module.css';
+import viewCss from './view.module.css';
 
 const ChartView = lazy(() => import('./ChartView'));
 
@@ -49,17 +50,15 @@ export const ViewCard = memo(function ViewCard({
     return (
       <article
         ref={card}
-        className="view-card card"
+        className={`${css.viewCard} card`}
         data-part={`view:${view.id}`}
         aria-label={title}
       >
         <Alone view={view} title={title} answered={answered} context={context} />
         <Skipped filters={answered?.shown?.skipped} />
-        {narrowed && !numberless && (
-          <span className="soft skipped"> {say('view.narrowedToTheMark')}</span>
-        )}
+        {narrowed && !numberless && <span className="soft"> {say('view.narrowedToTheMark')}</span>}
         {answered?.shown && !numberless && (
-          <span className="alone-tools">
+          <span className={css.aloneTools}>
             <ViewMenu
               card={card}
               title={title}
@@ -73,13 +72,21 @@ export const ViewCard = memo(function ViewCard({
     );
   }
   return (
-    <article ref={card} className="view-card card" data-part={`view:${view.id}`} aria-label={title}>
-      <header className="view-head">
+    <article
+      ref={card}
+      className={`${css.viewCard} card`}
+      data-part={`view:${view.id}`}
+      aria-label={title}
+    >
+      <header className={css.viewHead}>
         <h2 title={title}>{title}</h2>
-        <p className="soft view-sentence" title={words ? sentenceText(words.sentence) : undefined}>
+        <p
+          className={`soft ${css.viewSentence}`}
+          title={words ? sentenceText(words.sentence) : undefined}
+        >
           {words && <SentenceText sentence={words.sentence} />}
           <Skipped filters={answered?.shown?.skipped} />
-          {narrowed && <span className="skipped"> {say('view.narrowedToTheMark')}</span>}
+          {narrowed && <span> {say('view.narrowedToTheMark')}</span>}
           {mark && (
             <>
               {' '}
@@ -92,7 +99,7 @@ export const ViewCard = memo(function ViewCard({
             <LookInto view={view} answer={answered.answer} context={context} />
           )}
         </p>
-        <span className="view-twin">
+        <span className={css.viewTwin}>
           {chart && (
             <button
               type="button"
@@ -115,7 +122,7 @@ export const ViewCard = memo(function ViewCard({
           )}
         </span>
       </header>
-      <div className="view-body">
+      <div className={viewCss.viewBody} data-body>
         <Body
           view={view}
           answered={answered}
@@ -127,7 +134,7 @@ export const ViewCard = memo(function ViewCard({
           measures={measures}
         />
         {answered?.besideFailure && (
-          <p className="soft chart-note">
+          <p className={`soft ${viewCss.chartNote}`}>
             {say('view.partNotShown', { detail: answered.besideFailure.detail })}
           </p>
         )}
@@ -139,7 +146,7 @@ export const ViewCard = memo(function ViewCard({
 /** A view that a filter in use leaves alone says so. */
 function Skipped({ filters }: { readonly filters: readonly string[] | undefined }) {
   return filters && filters.length > 0 ? (
-    <span className="skipped"> {say('view.notNarrowedBy', { filters: filters.join(', ') })}</span>
+    <span> {say('view.notNarrowedBy', { filters: filters.join(', ') })}</span>
   ) : null;
 }
 
@@ -161,7 +168,8 @@ function Body({
   const groups = answered?.answer?.kind === 'groups' ? answered.answer : null;
   const held = useHeldOrder(groups, context.dragging);
   const answer = held ?? answered?.answer;
-  if (answered?.failure) return <p className="soft view-failure">{answered.failure.detail}</p>;
+  if (answered?.failure)
+    return <p className={`soft ${viewCss.viewFailure}`}>{answered.failure.detail}</p>;
   if (!answer) return <p className="soft">{say('view.reading')}</p>;
   if (answer.kind === 'rows') {
     const looked = (context.state.looks[view.id] ?? '') !== '';
@@ -196,7 +204,7 @@ function Body({
 
 function NoRows({ context }: { readonly context: ViewContext }) {
   return (
-    <p className="soft no-rows">
+    <p className={`soft ${css.noRows}`}>
       {say('view.noRowsMatchTheSelection')}{' '}
       <button type="button" className="word" onClick={context.onClear}>
         {say('view.clearAll')}

@@ -4,6 +4,7 @@ import type { ViewContext } from './context';
 import { downloadAddress } from './download';
 import { isOfRows } from './kinds';
 import { say } from '../../words';
+import css from './ViewDownload.module.css';
 
 /** Takes a view along as a file, where its app allows that; texts that a spreadsheet would run can be had as they are. */
 export function ViewDownload({
@@ -55,7 +56,7 @@ export function ViewDownload({
       </a>{' '}
       <Menu className="word" label={say('view.otherFiles')} name={title}>
         {() => (
-          <ul className="other-files">
+          <ul className={css.otherFiles}>
             {others.map(({ words, address }) => (
               <li key={words}>
                 <a className="word" href={address} download>

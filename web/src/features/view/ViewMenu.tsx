@@ -6,6 +6,7 @@ import type { ViewContext } from './context';
 import { Explained } from './Explained';
 import { asPng, asSvg, drawingOf, save } from './picture';
 import { say } from '../../words';
+import css from './ViewMenu.module.css';
 
 interface Props {
   readonly card: RefObject<HTMLElement | null>;
@@ -30,9 +31,9 @@ export function ViewMenu({ card, title, shown, isDrawn, context }: Props) {
   return (
     <Dialog label={say('view.whatIsThis')} name={say('view.whatIs', { title })}>
       {(close) => (
-        <div className="view-about">
+        <div className={css.viewAbout}>
           <Explained view={shown.view} title={title} context={context} />
-          <p className="view-tools">
+          <p className={css.viewTools}>
             <button
               type="button"
               className="word"

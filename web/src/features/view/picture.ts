@@ -5,8 +5,8 @@ const SCALE = 2; // pixels of a picture for one of the screen
 
 /** A view's charts as one drawing with its title and sentence; null where it has none. */
 export function drawingOf(card: Element, title: string, sentence: string): SVGSVGElement | null {
-  const charts = [...card.querySelectorAll<SVGSVGElement>('.chart svg')];
-  const body = card.querySelector('.view-body')?.getBoundingClientRect();
+  const charts = [...card.querySelectorAll<SVGSVGElement>('[data-ready] svg')];
+  const body = card.querySelector('[data-body]')?.getBoundingClientRect();
   if (charts.length === 0 || !body) return null;
   const style = getComputedStyle(document.documentElement);
   const places = charts.map((chart) => chart.getBoundingClientRect());
@@ -41,7 +41,7 @@ export function drawingOf(card: Element, title: string, sentence: string): SVGSV
     const place = places[i];
     copy.setAttribute('x', String((place?.left ?? 0) - body.left + 12));
     copy.setAttribute('y', String((place?.top ?? 0) - body.top + HEAD));
-    const name = chart.closest('.panel-chart')?.querySelector('h3')?.textContent;
+    const name = chart.closest('[data-panel]')?.querySelector('h3')?.textContent;
     drawing.append(copy);
     if (name && place) {
       write(name, place.top - body.top + HEAD - 4, 12, '600', '--ink');

@@ -33,8 +33,8 @@ class FirstVisitIT {
             String slug = told.replaceAll("(?s).*?/a/([0-9a-f]+).*", "$1");
             browser.open(server.address() + "/a/" + slug);
             browser.fillIn("manager", password);
-            browser.sees(".reading", "Reading all 90,315 departures.");
-            browser.see(".chart[data-ready]:not([data-ready='0'])");
+            browser.sees(".ReadingLine-reading", "Reading all 90,315 departures.");
+            browser.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
             @SuppressWarnings("unchecked")
             List<String> loaded = (List<String>)
                     browser.script(
@@ -59,11 +59,11 @@ class FirstVisitIT {
                 .toList()) {
             for (String page : List.of("", "?page=p2")) {
                 browser.open(address + "/a/" + slug + page);
-                browser.see(".app-page:not([data-rounds='0'])");
-                browser.seesNo(".chart[data-ready='0']");
-                browser.seesNo(".view-failure");
+                browser.see(".AppPage-app-page:not([data-rounds='0'])");
+                browser.seesNo(".ChartView-chart[data-ready='0']");
+                browser.seesNo(".view-view-failure");
                 browser.seesNo(".problem");
-                browser.all(".view-cell").forEach(cell -> kinds.add(cell.getDomAttribute("class")));
+                browser.all(".AppPage-view-cell").forEach(cell -> kinds.add(cell.getDomAttribute("class")));
             }
         }
         assertThat(kinds).hasSize(15);

@@ -58,41 +58,41 @@ class ImportIT {
     void aMessyWorkbookBecomesATypedDatasetWithOneCorrectionByDragging() {
         bringIn(files.resolve("energy-by-month.xlsx"));
         analyst.sees("[data-testid=area]", "The table is A4 to Z28, headings in row 4.");
-        analyst.sees(".how .notes", "Rows 1 to 3 above the headings were left out: “Duskline Sleeper Trains”");
-        analyst.sees(".how .notes", "Row 29, “Total”, was left out");
-        analyst.sees(".how .notes", "1 cell beside the table was left out: AB31 “check: 24 routes”.");
-        analyst.sees(".raw tr.headings", "Jan 2025");
-        WebElement edge = analyst.see(".edge.bottom");
+        analyst.sees(".how-how .author-notes", "Rows 1 to 3 above the headings were left out: “Duskline Sleeper Trains”");
+        analyst.sees(".how-how .author-notes", "Row 29, “Total”, was left out");
+        analyst.sees(".how-how .author-notes", "1 cell beside the table was left out: AB31 “check: 24 routes”.");
+        analyst.sees(".RawCells-raw tr.RawCells-headings", "Jan 2025");
+        WebElement edge = analyst.see(".RawCells-edge.RawCells-bottom");
         int row = analyst.see("[data-row='28']").getSize().getHeight();
         analyst.drag(edge, 0, -2 * row);
         analyst.sees("[data-testid=area]", "The table is A4 to Z26, headings in row 4.");
         analyst.clickText("button", "Load it");
-        analyst.sees(".prepare-table h2", "22 rows · 26 columns");
-        analyst.sees(".preview thead", "whole number · measure");
+        analyst.sees(".author-prepare-table h2", "22 rows · 26 columns");
+        analyst.sees(".author-preview thead", "whole number · measure");
         analyst.sees("[aria-label='Worth a look']", "The edges were set by hand.");
     }
 
     @Test
     void howNumbersAndDatesAreWrittenIsShownAndSaidDifferently() {
         bringIn(files.resolve("seats-offered.csv"));
-        analyst.sees(".prepare-table h2", "484 rows · 5 columns");
+        analyst.sees(".author-prepare-table h2", "484 rows · 5 columns");
         analyst.clickText("a", "how it was read");
-        analyst.sees(".raw thead", "16,368");
-        analyst.sees(".how", "found from the values of “Occupancy”, “Train kilometres”");
+        analyst.sees(".RawCells-raw thead", "16,368");
+        analyst.sees(".how-how", "found from the values of “Occupancy”, “Train kilometres”");
         analyst.choose("Decimal mark", "by a point");
-        analyst.sees(".raw thead", "16.368");
+        analyst.sees(".RawCells-raw thead", "16.368");
         analyst.choose("Order of dates", "month first");
-        analyst.sees(".how", "chosen by hand");
+        analyst.sees(".how-how", "chosen by hand");
         analyst.clickText("button", "Read it again so");
-        analyst.sees(".preview", "16.368");
+        analyst.sees(".author-preview", "16.368");
     }
 
     @Test
     void edgesMoveByKeysAndGoBackByAWord() {
         bringIn(files.resolve("energy-by-month.xlsx"));
-        analyst.see(".edge.right").sendKeys(Keys.ARROW_LEFT);
+        analyst.see(".RawCells-edge.RawCells-right").sendKeys(Keys.ARROW_LEFT);
         analyst.sees("[data-testid=area]", "A4 to Y28");
-        analyst.see(".edge.top").sendKeys(Keys.ARROW_UP);
+        analyst.see(".RawCells-edge.RawCells-top").sendKeys(Keys.ARROW_UP);
         analyst.sees("[data-testid=area]", "headings in row 3");
         analyst.clickText("button", "All as it was found");
         analyst.sees("[data-testid=area]", "The table is A4 to Z28, headings in row 4.");
@@ -101,12 +101,12 @@ class ImportIT {
     @Test
     void sheetsOfOneShapeComeTogetherAndCanBeLeftOut() {
         bringIn(files.resolve("passenger-survey.xlsx"));
-        analyst.sees(".how .notes", "Eight tables with the same columns were put under one another.");
-        analyst.click(".sheets li:first-child .ant-checkbox-wrapper");
-        analyst.sees(".how .notes", "Seven tables");
+        analyst.sees(".how-how .author-notes", "Eight tables with the same columns were put under one another.");
+        analyst.click(".how-sheets li:first-child .ant-checkbox-wrapper");
+        analyst.sees(".how-how .author-notes", "Seven tables");
         analyst.clickText("button", "Load it");
-        analyst.sees(".prepare-table h2", "2,895 rows · 8 columns");
-        analyst.sees(".preview thead", "yes/no · category");
+        analyst.sees(".author-prepare-table h2", "2,895 rows · 8 columns");
+        analyst.sees(".author-preview thead", "yes/no · category");
     }
 
     @Test
@@ -119,16 +119,16 @@ class ImportIT {
         bringIn(file);
         analyst.sees("[data-testid=area]", "A2 to B4");
         analyst.choose("Delimiter", "comma");
-        analyst.sees(".raw", "Tag;Kosten");
+        analyst.sees(".RawCells-raw", "Tag;Kosten");
         analyst.clickText("button", "All as it was found");
         analyst.sees("[data-testid=area]", "A2 to B4");
         analyst.clickText("button", "Load it");
-        analyst.sees(".preview tbody", "1 Feb 2026");
-        analyst.sees(".doubt", "could be day first or month first");
+        analyst.sees(".author-preview tbody", "1 Feb 2026");
+        analyst.sees(".prepare-doubt", "could be day first or month first");
         analyst.clickText("button", "Read them month first");
-        analyst.sees(".preview tbody", "2 Jan 2026");
-        assertThat(analyst.all(".doubt")).isEmpty();
-        analyst.sees(".steps", "Read Tag as date, month-day-year.");
+        analyst.sees(".author-preview tbody", "2 Jan 2026");
+        assertThat(analyst.all(".prepare-doubt")).isEmpty();
+        analyst.sees(".author-steps", "Read Tag as date, month-day-year.");
         analyst.clickText("a", "how it was read");
         analyst.sees("[data-testid=area]", "A2 to B4");
     }
@@ -146,12 +146,12 @@ class ImportIT {
             }
         }
         bringIn(zip);
-        analyst.sees(".how .notes", "Not loaded is another table");
-        analyst.click(".sheets li:last-child .ant-checkbox-wrapper");
-        analyst.sees(".how .notes", "“stops.csv” from row 1");
+        analyst.sees(".how-how .author-notes", "Not loaded is another table");
+        analyst.click(".how-sheets li:last-child .ant-checkbox-wrapper");
+        analyst.sees(".how-how .author-notes", "“stops.csv” from row 1");
         analyst.clickText("button", "Load it");
-        analyst.sees(".prepare-table h2", "2 rows · 3 columns");
-        analyst.sees(".preview tbody", "1 Jan 2024");
+        analyst.sees(".author-prepare-table h2", "2 rows · 3 columns");
+        analyst.sees(".author-preview tbody", "1 Jan 2024");
         analyst.sees("[aria-label='Worth a look']", "serial numbers of days");
     }
 
@@ -160,14 +160,14 @@ class ImportIT {
         Path plain = folder.resolve("plain.csv");
         Files.writeString(plain, "town,n\nGraz,1\nLinz,2\n");
         bringIn(plain);
-        analyst.sees(".prepare-table h2", "2 rows · 2 columns");
+        analyst.sees(".author-prepare-table h2", "2 rows · 2 columns");
         analyst.open(server.address());
         analyst.clickText("button", "paste cells");
-        analyst.script("const t = document.querySelector('.paste textarea');"
+        analyst.script("const t = document.querySelector('.PasteCells-paste textarea');"
                 + "Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value').set.call(t, 'town\\tn\\nRome\\t3\\nBern\\t4\\nOslo\\t5');"
                 + "t.dispatchEvent(new Event('input', {bubbles: true}));");
         analyst.clickText("button", "Read these cells");
-        analyst.sees(".prepare-table h2", "3 rows · 2 columns");
+        analyst.sees(".author-prepare-table h2", "3 rows · 2 columns");
         analyst.open(server.address());
         analyst.clickText("button", "give a link");
         analyst.type("input[type=url]", "http://127.0.0.1:9/a.csv");
@@ -205,15 +205,15 @@ class ImportIT {
     void mergedCellsAreFilledDownAndHiddenOnesLeftOutWhenAskedFor() throws IOException {
         bringIn(berths());
         analyst.sees("[data-testid=area]", "The table is B4 to E10, headings in row 4.");
-        analyst.sees(".raw thead", "whole number");
-        analyst.sees(".how .notes", "1 row is hidden in the sheet and read all the same.");
+        analyst.sees(".RawCells-raw thead", "whole number");
+        analyst.sees(".how-how .author-notes", "1 row is hidden in the sheet and read all the same.");
         analyst.clickText("label", "Read hidden rows");
-        analyst.sees(".how .notes", "1 row is hidden in the sheet and left out.");
+        analyst.sees(".how-how .author-notes", "1 row is hidden in the sheet and left out.");
         analyst.clickText("label", "Read hidden columns");
-        analyst.sees(".how .notes", "1 column is hidden in the sheet and left out.");
+        analyst.sees(".how-how .author-notes", "1 column is hidden in the sheet and left out.");
         analyst.clickText("button", "Load it");
-        analyst.sees(".prepare-table h2", "5 rows · 3 columns");
-        analyst.sees(".preview thead", "2 values, no blanks");
+        analyst.sees(".author-prepare-table h2", "5 rows · 3 columns");
+        analyst.sees(".author-preview thead", "2 values, no blanks");
     }
 
     @Test
@@ -230,14 +230,14 @@ class ImportIT {
                 Grand total,,265
                 """);
         bringIn(file);
-        analyst.sees(".how .notes", "Rows 4 “Graz total” and 7 “Linz total” sum up other rows and were left out.");
+        analyst.sees(".how-how .author-notes", "Rows 4 “Graz total” and 7 “Linz total” sum up other rows and were left out.");
         analyst.clickText("button", "Load it");
-        analyst.sees(".prepare-table h2", "4 rows · 3 columns");
+        analyst.sees(".author-prepare-table h2", "4 rows · 3 columns");
         analyst.sees("[aria-label='Worth a look']", "Grand total");
         analyst.clickText("a", "how it was read");
         analyst.clickText("label", "Read rows that sum up others too");
         analyst.clickText("button", "Read it again so");
-        analyst.sees(".prepare-table h2", "6 rows · 3 columns");
+        analyst.sees(".author-prepare-table h2", "6 rows · 3 columns");
     }
 
     @Test
@@ -253,11 +253,11 @@ class ImportIT {
                 ,1 Mar 2026,99
                 """);
         bringIn(file);
-        analyst.sees(".doubt", "“Region” stands only in the first row of each block");
+        analyst.sees(".prepare-doubt", "“Region” stands only in the first row of each block");
         analyst.clickText("button", "Fill it down");
-        analyst.seesNo(".doubt");
-        analyst.sees(".steps", "Fill Region down");
-        analyst.sees(".preview thead", "2 values, no blanks");
+        analyst.seesNo(".prepare-doubt");
+        analyst.sees(".author-steps", "Fill Region down");
+        analyst.sees(".author-preview thead", "2 values, no blanks");
     }
 
     @Test
@@ -269,11 +269,11 @@ class ImportIT {
         analyst.sees("[aria-label='Column Index of wear']", "averaged");
         analyst.sees("[aria-label='Column Index of wear']", "averaged because it is a score");
         analyst.choose("How it adds up", "added up");
-        analyst.sees(".steps", "Have Index of wear added up.");
+        analyst.sees(".author-steps", "Have Index of wear added up.");
         analyst.sees("[aria-label='Column Index of wear']", "added up because a step says so");
         analyst.clickText("button", "Undo last step");
         analyst.clickText("button", "Compose an app");
-        analyst.sees(".reading", "Reading all 3 towns.");
+        analyst.sees(".ReadingLine-reading", "Reading all 3 towns.");
         analyst.sees("[data-view=v2]", "60");
         analyst.sees("[data-view=v3]", "Average of Index of wear");
     }
@@ -289,13 +289,13 @@ class ImportIT {
         Path file = folder.resolve("wide.csv");
         Files.writeString(file, wide);
         bringIn(file);
-        analyst.sees(".raw", "c30");
-        assertThat(analyst.all(".raw td").size()).isLessThan(1000);
-        analyst.script("const r = document.querySelector('.raw'); r.scrollLeft = r.scrollWidth;");
-        analyst.sees(".raw thead", "AHP");
-        analyst.sees(".raw", "c26970");
-        analyst.sees(".raw [data-row='5']", "26971");
-        assertThat(analyst.all(".raw td").size()).isLessThan(1000);
+        analyst.sees(".RawCells-raw", "c30");
+        assertThat(analyst.all(".RawCells-raw td").size()).isLessThan(1000);
+        analyst.script("const r = document.querySelector('.RawCells-raw'); r.scrollLeft = r.scrollWidth;");
+        analyst.sees(".RawCells-raw thead", "AHP");
+        analyst.sees(".RawCells-raw", "c26970");
+        analyst.sees(".RawCells-raw [data-row='5']", "26971");
+        assertThat(analyst.all(".RawCells-raw td").size()).isLessThan(1000);
     }
 
     @Test
@@ -305,9 +305,9 @@ class ImportIT {
         analyst.script("const data = new DataTransfer();"
                 + "data.setData('text/plain', 'Ort\\tUmsatz\\tTag\\nGraz\\t1.234,50 €\\t3. Mai 2026\\nLinz\\t(99,00) €\\t14. Juni 2026');"
                 + "document.dispatchEvent(new ClipboardEvent('paste', {clipboardData: data, bubbles: true}));");
-        analyst.sees(".prepare-table h2", "2 rows · 3 columns");
-        analyst.sees(".preview", "€1,234.50");
-        analyst.sees(".preview", "−€99.00");
-        analyst.sees(".preview", "14 Jun 2026");
+        analyst.sees(".author-prepare-table h2", "2 rows · 3 columns");
+        analyst.sees(".author-preview", "€1,234.50");
+        analyst.sees(".author-preview", "−€99.00");
+        analyst.sees(".author-preview", "14 Jun 2026");
     }
 }

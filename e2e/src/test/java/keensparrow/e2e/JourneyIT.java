@@ -95,10 +95,10 @@ class JourneyIT {
         analyst.pick("input[type=file]", binary);
         analyst.sees(".problem", "byte 3, in line 1, is zero, which no text has");
         analyst.pick("input[type=file]", file);
-        analyst.sees(".prepare-table h2", "9,855 rows · 17 columns");
-        analyst.sees(".preview thead", "date and time · time");
-        analyst.sees(".preview thead", "list of tags · category");
-        analyst.sees(".steps", "Read departures-2026.csv");
+        analyst.sees(".author-prepare-table h2", "9,855 rows · 17 columns");
+        analyst.sees(".author-preview thead", "date and time · time");
+        analyst.sees(".author-preview thead", "list of tags · category");
+        analyst.sees(".author-steps", "Read departures-2026.csv");
         analyst.sees("[aria-label='Worth a look']", "“Incident tags” holds lists of tags, parted by “;”");
     }
 
@@ -106,79 +106,79 @@ class JourneyIT {
     @Order(40)
     void stepsAreAddedAndTakenBack() {
         analyst.clickText("button", "compute a column");
-        analyst.type(".compute-form input", "Fare");
-        analyst.type(".compute-form .cm-content", "revenue / passengrs");
-        analyst.click(".compute-form button[type=submit]");
-        analyst.sees(".steps .problem", "Did you mean “passengers”?");
-        analyst.see(".compute-form .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengers");
-        analyst.click(".compute-form button[type=submit]");
-        analyst.sees(".steps", "Compute Fare as revenue / passengers.");
-        analyst.sees(".preview thead", "Fare");
-        analyst.sees(".prepare-table h2", "After step 1");
+        analyst.type(".ComputeForm-compute-form input", "Fare");
+        analyst.type(".ComputeForm-compute-form .cm-content", "revenue / passengrs");
+        analyst.click(".ComputeForm-compute-form button[type=submit]");
+        analyst.sees(".author-steps .problem", "Did you mean “passengers”?");
+        analyst.see(".ComputeForm-compute-form .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengers");
+        analyst.click(".ComputeForm-compute-form button[type=submit]");
+        analyst.sees(".author-steps", "Compute Fare as revenue / passengers.");
+        analyst.sees(".author-preview thead", "Fare");
+        analyst.sees(".author-prepare-table h2", "After step 1");
         analyst.click("button[aria-label='Change step 1']");
-        analyst.see(".step-editor .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengrs");
+        analyst.see(".StepEditor-step-editor .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengrs");
         analyst.clickText("button", "Change the step");
-        analyst.sees(".steps > .problem", "Did you mean “passengers”?");
-        analyst.see(".step-editor .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengers * 2");
+        analyst.sees(".author-steps > .problem", "Did you mean “passengers”?");
+        analyst.see(".StepEditor-step-editor .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengers * 2");
         analyst.clickText("button", "Change the step");
-        analyst.sees(".steps", "Compute Fare as revenue / passengers * 2.");
-        analyst.seesNo(".step-editor");
+        analyst.sees(".author-steps", "Compute Fare as revenue / passengers * 2.");
+        analyst.seesNo(".StepEditor-step-editor");
         analyst.click("button[aria-label='switch off step 1']");
-        analyst.sees(".steps .switched-off", "Compute Fare");
-        analyst.sees(".prepare-table h2", "17 columns");
+        analyst.sees(".author-steps .StepList-switched-off", "Compute Fare");
+        analyst.sees(".author-prepare-table h2", "17 columns");
         analyst.click("button[aria-label='switch on step 1']");
-        analyst.sees(".prepare-table h2", "18 columns");
+        analyst.sees(".author-prepare-table h2", "18 columns");
         analyst.click("button[aria-label='look here, at the table as it was read']");
-        analyst.sees(".prepare-table h2", "As it was read of 1: 9,855 rows, 17 columns.");
+        analyst.sees(".author-prepare-table h2", "As it was read of 1: 9,855 rows, 17 columns.");
         analyst.find("Kinds of steps to insert", "Keep or leave out rows by a condition");
-        analyst.type(".insert-step .step-editor .cm-content", "passengers > 0");
+        analyst.type(".StepList-insert-step .StepEditor-step-editor .cm-content", "passengers > 0");
         analyst.clickText("button", "Add the step");
-        analyst.sees(".steps ol", "Keep the rows where passengers > 0.");
-        analyst.sees(".prepare-table h2", "After step 1 of 2:");
+        analyst.sees(".author-steps ol", "Keep the rows where passengers > 0.");
+        analyst.sees(".author-prepare-table h2", "After step 1 of 2:");
         analyst.clickText("button", "back to the end");
-        analyst.sees(".prepare-table h2", "After step 2");
+        analyst.sees(".author-prepare-table h2", "After step 2");
         analyst.clickText("button", "Undo last step");
-        analyst.sees(".prepare-table h2", "After step 1");
+        analyst.sees(".author-prepare-table h2", "After step 1");
         analyst.clickText("button", "Undo last step");
-        analyst.sees(".prepare-table h2", "As it was read");
+        analyst.sees(".author-prepare-table h2", "As it was read");
     }
 
     @Test
     @Order(50)
     void aFirstAppIsThereAtOnceAndAnswersBack() {
         analyst.clickText("button", "Compose an app");
-        analyst.sees(".reading", "Reading all 9,855 departures.");
-        assertThat(analyst.all(".compose-cell")).hasSizeGreaterThanOrEqualTo(6);
-        analyst.see(".chart[data-ready]:not([data-ready='0'])");
-        analyst.sees(".table-rows", "2026");
+        analyst.sees(".ReadingLine-reading", "Reading all 9,855 departures.");
+        assertThat(analyst.all(".ComposeGrid-compose-cell")).hasSizeGreaterThanOrEqualTo(6);
+        analyst.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
+        analyst.sees(".TableView-table-rows", "2026");
     }
 
     @Test
     @Order(60)
     void viewsAreAddedEditedMovedAndRemoved() {
-        int before = analyst.all(".compose-cell").size();
+        int before = analyst.all(".ComposeGrid-compose-cell").size();
         analyst.clickText("button", "Add a view");
         analyst.clickText("button", "How do groups compare?");
-        analyst.see(".sentence-editor");
-        assertThat(analyst.all(".compose-cell")).hasSize(before + 1);
+        analyst.see(".sentence-sentence-editor");
+        assertThat(analyst.all(".ComposeGrid-compose-cell")).hasSize(before + 1);
         analyst.choose("Measure", "sum of Revenue");
         analyst.choose("Grouping", "Coach class");
-        analyst.sees(".compose-cell.picked .view-sentence", "Sum of Revenue by Coach class");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "Sum of Revenue by Coach class");
         analyst.choose("Measure", "something else …");
         analyst.choose("Aggregate", "sum of … per …");
         analyst.choose("Second column", "Passengers");
-        analyst.sees(".compose-cell.picked .view-sentence", "Sum of Revenue per Passengers by Coach class");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "Sum of Revenue per Passengers by Coach class");
         analyst.choose("Grouping", "weekday of Date");
-        analyst.sees(".compose-cell.picked .view-sentence", "Sum of Revenue per Passengers by weekday of Date");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "Sum of Revenue per Passengers by weekday of Date");
         analyst.choose("Measure", "sum of Revenue");
         analyst.choose("Grouping", "Coach class");
-        analyst.sees(".compose-cell.picked .view-sentence", "Sum of Revenue by Coach class");
-        analyst.sees(".compose-cell.picked h2", "Revenue by Coach class");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "Sum of Revenue by Coach class");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked h2", "Revenue by Coach class");
         WebElement title = analyst.see("input[aria-label='Title of the view']");
         title.sendKeys("Money by class", Keys.ENTER);
-        analyst.sees(".compose-cell.picked h2", "Money by class");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked h2", "Money by class");
         analyst.see("[data-save=saved]");
-        String id = analyst.see(".compose-cell.picked").getDomAttribute("data-view");
+        String id = analyst.see(".ComposeGrid-compose-cell.ComposeGrid-picked").getDomAttribute("data-view");
         analyst.script("document.querySelector('[data-view=v5]').scrollIntoView({block: 'center'})");
         int widthBefore = analyst.see("[data-view=v5]").getSize().getWidth();
         analyst.drag(analyst.see("[data-view=v5] .react-resizable-handle"), -220, 0);
@@ -194,59 +194,59 @@ class JourneyIT {
     @Test
     @Order(70)
     void viewsStandOnPages() {
-        int before = analyst.all(".compose-cell").size();
+        int before = analyst.all(".ComposeGrid-compose-cell").size();
         analyst.clickText("button", "+ page");
-        analyst.sees(".page-tabs [aria-selected=true]", "Page 2");
-        analyst.seesNo(".compose-cell");
+        analyst.sees(".PageTabs-page-tabs [aria-selected=true]", "Page 2");
+        analyst.seesNo(".ComposeGrid-compose-cell");
         analyst.see("input[aria-label='Title of the page']")
                 .sendKeys(Keys.chord(Keys.CONTROL, "a"), "By class", Keys.ENTER);
-        analyst.sees(".page-tabs [aria-selected=true]", "By class");
+        analyst.sees(".PageTabs-page-tabs [aria-selected=true]", "By class");
         analyst.clickText("button", "Add a view");
         analyst.clickText("button", "How do groups compare?");
-        analyst.sees(".compose-cell.picked .view-sentence", "by ");
-        assertThat(analyst.all(".compose-cell")).hasSize(1);
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "by ");
+        assertThat(analyst.all(".ComposeGrid-compose-cell")).hasSize(1);
         analyst.choose("Page", "Overview");
-        analyst.sees(".page-tabs [aria-selected=true]", "Overview");
-        assertThat(analyst.all(".compose-cell")).hasSize(before + 1);
+        analyst.sees(".PageTabs-page-tabs [aria-selected=true]", "Overview");
+        assertThat(analyst.all(".ComposeGrid-compose-cell")).hasSize(before + 1);
         analyst.choose("Page", "By class");
-        analyst.sees(".page-tabs [aria-selected=true]", "By class");
-        assertThat(analyst.all(".compose-cell")).hasSize(1);
+        analyst.sees(".PageTabs-page-tabs [aria-selected=true]", "By class");
+        assertThat(analyst.all(".ComposeGrid-compose-cell")).hasSize(1);
         analyst.see("[data-save=saved]");
         analyst.choose("Kind", "a histogram");
-        analyst.sees(".compose-cell.picked .view-sentence", " in bins, as a histogram.");
-        analyst.see(".compose-cell.picked .chart[data-ready]:not([data-ready='0'])");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", " in bins, as a histogram.");
+        analyst.see(".ComposeGrid-compose-cell.ComposeGrid-picked .ChartView-chart[data-ready]:not([data-ready='0'])");
         for (String kind : List.of("boxes", "dots", "a grid of colour", "a ring", "lines")) {
             analyst.choose("Kind", kind);
-            analyst.sees(".compose-cell.picked .view-sentence", ", as " + kind + ".");
-            analyst.see(".compose-cell.picked .chart[data-ready]:not([data-ready='0'])");
-            analyst.seesNo(".compose-cell.picked .view-failure");
+            analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", ", as " + kind + ".");
+            analyst.see(".ComposeGrid-compose-cell.ComposeGrid-picked .ChartView-chart[data-ready]:not([data-ready='0'])");
+            analyst.seesNo(".ComposeGrid-compose-cell.ComposeGrid-picked .view-view-failure");
         }
         analyst.choose("Kind", "a two-way table");
-        analyst.sees(".compose-cell.picked .two-way tr.total", "all");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .view-two-way tr.view-total", "all");
         analyst.choose("Kind", "a summary table");
         analyst.choose("Second grouping", "Coach class");
-        analyst.sees(".compose-cell.picked .twin thead", "Coach class");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .view-twin thead", "Coach class");
         analyst.choose("Kind", "one record");
-        analyst.sees(".compose-cell.picked .record-tools", "1 of 9,855");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .RecordView-record-tools", "1 of 9,855");
         analyst.clickText("button", "next");
-        analyst.sees(".compose-cell.picked .record-tools", "2 of 9,855");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .RecordView-record-tools", "2 of 9,855");
         analyst.choose("Kind", "a text");
         analyst.see("textarea[aria-label=Text]").sendKeys("# Nights\n{{count(*)}} of them", Keys.TAB);
-        analyst.sees(".compose-cell.picked .text-view h1", "Nights");
-        analyst.sees(".compose-cell.picked .text-view", "9,855 of them");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .TextView-text-view h1", "Nights");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .TextView-text-view", "9,855 of them");
         analyst.choose("Kind", "bars");
-        analyst.sees(".compose-cell.picked .view-sentence", ", as bars.");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", ", as bars.");
         analyst.choose("Direction of bars", "upright");
         analyst.choose("Split", "Coach class");
         analyst.choose("How parts stand", "as shares of each");
-        analyst.sees(".compose-cell.picked .view-sentence", "split by Coach class, as shares of each, as bars.");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "split by Coach class, as shares of each, as bars.");
         analyst.choose("Panels", "Booking channel");
-        analyst.see(".compose-cell.picked .panel-chart .chart[data-ready]:not([data-ready='0'])");
+        analyst.see(".ComposeGrid-compose-cell.ComposeGrid-picked .ChartView-panel-chart .ChartView-chart[data-ready]:not([data-ready='0'])");
         analyst.choose("Panels", "nothing");
         analyst.clickText("button", "earlier");
-        analyst.sees(".page-tabs button:first-child", "By class");
+        analyst.sees(".PageTabs-page-tabs button:first-child", "By class");
         analyst.clickText("button", "later");
-        analyst.sees(".page-tabs button:first-child", "Overview");
+        analyst.sees(".PageTabs-page-tabs button:first-child", "Overview");
         analyst.see("[data-save=saved]");
     }
 
@@ -255,9 +255,9 @@ class JourneyIT {
     void theAuthorNamesAMeasureAndLetsColleaguesChoose() {
         analyst.clickText("button", "Overview");
         analyst.click("button[aria-label='Edit Revenue by Booking channel']");
-        analyst.clickText("div[@class='editor-end']//button", "measure");
-        analyst.sees(".choices .choice", "Measure");
-        analyst.clickText("div[@class='editor-end']//button", "grouped by");
+        analyst.clickText("div[contains(@class, 'editor-end')]//button", "measure");
+        analyst.sees(".ChoiceBand-choices .ChoiceBand-choice", "Measure");
+        analyst.clickText("div[contains(@class, 'editor-end')]//button", "grouped by");
         analyst.see("[data-save=saved]");
         analyst.click("button[aria-label$='Measures with a name']");
         analyst.clickText("button", "Name a measure");
@@ -265,7 +265,7 @@ class JourneyIT {
                 .sendKeys(Keys.chord(Keys.CONTROL, "a"), "Takings", Keys.ENTER);
         analyst.choose("Shown as", "money");
         analyst.choose("Decimals", "0 decimals");
-        analyst.sees(".definition", "Not used yet.");
+        analyst.sees(".compose-definition", "Not used yet.");
         analyst.see("[data-save=saved]");
         analyst.click("button[aria-label$='Measures with a name']");
         analyst.click("button[aria-label$='What colleagues choose']");
@@ -273,10 +273,10 @@ class JourneyIT {
         analyst.see("[data-save=saved]");
         analyst.click("button[aria-label$='What colleagues choose']");
         analyst.pickOption("Measure", "Takings");
-        analyst.sees(".compose-cell.picked h2", "Takings by Booking channel");
-        analyst.sees(".compose-cell.picked .view-sentence", "Takings by Booking channel, six largest and Other");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked h2", "Takings by Booking channel");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "Takings by Booking channel, six largest and Other");
         analyst.click("button[aria-label$='Measures with a name']");
-        analyst.sees(".definition", "Used by Measure.");
+        analyst.sees(".compose-definition", "Used by Measure.");
         analyst.press(Keys.ESCAPE);
         analyst.clickText("button", "Done");
         analyst.see("[data-save=saved]");
@@ -294,15 +294,15 @@ class JourneyIT {
         analyst.choose("How Coach class is picked", "one value");
         analyst.see("[data-save=saved]");
         analyst.press(Keys.ESCAPE);
-        analyst.seesNo(".filter-specs");
+        analyst.seesNo(".FiltersMenu-filter-specs");
         analyst.clickText("section[@aria-label='Filter late departures']//label", "yes");
-        analyst.sees(".reading", " of 9,855 departures: late departures");
+        analyst.sees(".ReadingLine-reading", " of 9,855 departures: late departures");
         analyst.pickOption("Coach class", "Sleeper (");
-        analyst.sees(".reading", ", Coach class is Sleeper");
+        analyst.sees(".ReadingLine-reading", ", Coach class is Sleeper");
         analyst.clickText("button", "Clear all");
         analyst.click("button[aria-label$='How each filter works']");
         analyst.choose("How Coach class is picked", "a list of values");
-        analyst.click("fieldset[aria-label='late departures'] .spec-end button:last-child");
+        analyst.click("fieldset[aria-label='late departures'] .FiltersMenu-spec-end button:last-child");
         analyst.seesNo("fieldset[aria-label='late departures']");
         analyst.see("[data-save=saved]");
         analyst.press(Keys.ESCAPE);
@@ -323,37 +323,37 @@ class JourneyIT {
     void aColleagueOpensTheLinkFiltersAndPressesABar() {
         colleague.open(link);
         colleague.fillIn("rita", PASSWORD);
-        colleague.sees(".reading", "Reading all 9,855 departures.");
+        colleague.sees(".ReadingLine-reading", "Reading all 9,855 departures.");
         colleague.clickText("label", "Couchette");
-        colleague.sees(".reading", "Reading 3,285 of 9,855 departures: Coach class is Couchette");
+        colleague.sees(".ReadingLine-reading", "Reading 3,285 of 9,855 departures: Coach class is Couchette");
         colleague.pressBar(barsOf(colleague), 0, 4);
-        colleague.sees(".reading", ", Booking channel is ");
-        colleague.see("[data-part^='view:'] .view-sentence .word");
+        colleague.sees(".ReadingLine-reading", ", Booking channel is ");
+        colleague.see("[data-part^='view:'] .ViewCard-view-sentence .word");
         assertThat(colleague.address()).contains("f.coach_class=is").contains("m.v");
         String state = colleague.address();
-        String reading = colleague.see(".reading p").getText();
+        String reading = colleague.see(".ReadingLine-reading p").getText();
         colleague.open("about:blank");
         colleague.open(state);
-        colleague.sees(".reading", reading);
-        colleague.click(".phrase .lift");
-        colleague.seesNo(".filter.in-use");
+        colleague.sees(".ReadingLine-reading", reading);
+        colleague.click(".ReadingLine-phrase .ReadingLine-lift");
+        colleague.seesNo(".filter-filter.filter-in-use");
         colleague.back();
-        colleague.sees(".reading", reading);
+        colleague.sees(".ReadingLine-reading", reading);
     }
 
     @Test
     @Order(100)
     void pagesHaveAnAddressAndGoByArrowKeys() {
         String address = colleague.address();
-        String reading = colleague.see(".reading p").getText();
+        String reading = colleague.see(".ReadingLine-reading p").getText();
         colleague.clickText("button", "By class");
-        colleague.sees(".page-tabs [aria-selected=true]", "By class");
+        colleague.sees(".PageTabs-page-tabs [aria-selected=true]", "By class");
         assertThat(colleague.address()).contains("page=p2");
-        assertThat(colleague.all(".view-cell")).hasSize(1);
-        colleague.see(".chart[data-ready]:not([data-ready='0'])");
-        colleague.sees(".reading", reading);
-        colleague.see(".page-tabs [aria-selected=true]").sendKeys(Keys.ARROW_LEFT);
-        colleague.sees(".page-tabs [aria-selected=true]", "Overview");
+        assertThat(colleague.all(".AppPage-view-cell")).hasSize(1);
+        colleague.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
+        colleague.sees(".ReadingLine-reading", reading);
+        colleague.see(".PageTabs-page-tabs [aria-selected=true]").sendKeys(Keys.ARROW_LEFT);
+        colleague.sees(".PageTabs-page-tabs [aria-selected=true]", "Overview");
         assertThat(colleague.address()).isEqualTo(address);
     }
 
@@ -367,8 +367,8 @@ class JourneyIT {
         colleague.pickOption("Grouped by", "Route");
         colleague.sees("[data-part='view:" + view + "'] h2", "Takings by Route");
         assertThat(colleague.address()).contains("c.c1=").contains("c.c2=").doesNotContain("m." + view);
-        colleague.click("[data-part='view:" + view + "'] .view-twin button");
-        colleague.sees("[data-part='view:" + view + "'] .twin", "€");
+        colleague.click("[data-part='view:" + view + "'] .ViewCard-view-twin button");
+        colleague.sees("[data-part='view:" + view + "'] .view-twin", "€");
         String chosen = colleague.address();
         colleague.open("about:blank");
         colleague.open(chosen);
@@ -383,32 +383,32 @@ class JourneyIT {
     void filtersAreToldByPeriodsListsAndDragging() {
         String before = colleague.address();
         colleague.open(link);
-        colleague.sees(".reading", "Reading all 9,855 departures.");
+        colleague.sees(".ReadingLine-reading", "Reading all 9,855 departures.");
         colleague.pickOption("Period of Date", "the latest month");
-        colleague.sees(".reading", "Date in the latest month");
+        colleague.sees(".ReadingLine-reading", "Date in the latest month");
         assertThat(colleague.address()).contains("f.date=period");
         colleague.pickOption("Period of Date", "period");
-        colleague.sees(".reading", "Reading all 9,855 departures.");
+        colleague.sees(".ReadingLine-reading", "Reading all 9,855 departures.");
         colleague.script("document.querySelector(\"button[aria-label='Only Couchette']\").focus()");
         colleague.press(Keys.ENTER);
-        colleague.sees(".reading", "Reading 3,285 of 9,855 departures: Coach class is Couchette");
+        colleague.sees(".ReadingLine-reading", "Reading 3,285 of 9,855 departures: Coach class is Couchette");
         colleague.click("button[aria-label$='All values of Route']");
-        colleague.click(".pasted-list summary");
+        colleague.click(".ValuesFilter-pasted-list summary");
         colleague.type("textarea[aria-label='Values, one a line']", "Lyon–Trieste\nNowhere–Nothing\nBasel–Malmö");
         colleague.clickText("button", "Pick 3");
-        colleague.sees(".reading", "Route is Lyon–Trieste or Basel–Malmö");
+        colleague.sees(".ReadingLine-reading", "Route is Lyon–Trieste or Basel–Malmö");
         colleague.sees(".notice", "“Nowhere–Nothing” is not among the values of “Route”");
         colleague.clickText("button", "Clear all");
-        colleague.sees(".reading", "Reading all 9,855 departures.");
-        WebElement chart = colleague.see(".kind-lines .chart[data-ready]:not([data-ready='0'])");
+        colleague.sees(".ReadingLine-reading", "Reading all 9,855 departures.");
+        WebElement chart = colleague.see("[data-kind='LINES'] .ChartView-chart[data-ready]:not([data-ready='0'])");
         colleague.drag(chart, 90, 0);
-        colleague.sees(".reading", "departures: Date ");
+        colleague.sees(".ReadingLine-reading", "departures: Date ");
         colleague.open(before);
     }
 
     private static String barsOf(Browser browser) {
-        browser.see(".chart[data-ready]:not([data-ready='0'])");
-        return browser.all(".view-cell.kind-bars [data-part]")
+        browser.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
+        return browser.all(".AppPage-view-cell[data-kind='BARS'] [data-part]")
                 .get(0)
                 .getDomAttribute("data-part")
                 .substring(5);
@@ -417,7 +417,7 @@ class JourneyIT {
     @Test
     @Order(110)
     void aColleagueDownloadsExactlyTheRowsRead() throws Exception {
-        String count = colleague.see(".reading strong").getText().replace(",", "");
+        String count = colleague.see(".ReadingLine-reading strong").getText().replace(",", "");
         colleague.clickText("a", "Download rows");
         Path file = colleague.downloaded();
         List<String> lines = Files.readAllLines(file, StandardCharsets.UTF_8);
@@ -430,20 +430,20 @@ class JourneyIT {
     @Order(120)
     void everythingCanBeReachedByKeyboard() {
         colleague.open(link);
-        colleague.sees(".reading", "Reading all");
+        colleague.sees(".ReadingLine-reading", "Reading all");
         WebElement handle = colleague.see("[data-part='filter:date'] [role=slider]");
         handle.sendKeys(Keys.ARROW_RIGHT, Keys.ARROW_RIGHT);
-        colleague.sees(".reading", "Date from ");
+        colleague.sees(".ReadingLine-reading", "Date from ");
         colleague.clickText("button", "Undo");
         colleague.clickText("button", "Undo");
-        colleague.sees(".reading", "Reading all");
+        colleague.sees(".ReadingLine-reading", "Reading all");
         colleague.clickText("button", "as table");
-        WebElement group = colleague.see(".twin tbody button");
+        WebElement group = colleague.see(".view-twin tbody button");
         group.sendKeys(Keys.ENTER);
-        colleague.sees(".reading", " of 9,855 departures: ");
-        colleague.see(".twin tr.marked");
+        colleague.sees(".ReadingLine-reading", " of 9,855 departures: ");
+        colleague.see(".view-twin tr.view-marked");
         colleague.clickText("button", "Clear all");
-        colleague.sees(".reading", "Reading all");
+        colleague.sees(".ReadingLine-reading", "Reading all");
     }
 
     @Test
@@ -452,18 +452,18 @@ class JourneyIT {
         colleague.clickText("button", "Passengers");
         colleague.see("[aria-sort=descending]");
         assertThat(colleague.address()).contains("s.v");
-        colleague.script("const r = document.querySelector('.table-rows'); r.scrollTop = r.scrollHeight;");
-        colleague.see(".table-row[aria-rowindex='9856']");
-        colleague.sees(".table-row[aria-rowindex='9856']", "2026");
+        colleague.script("const r = document.querySelector('.TableView-table-rows'); r.scrollTop = r.scrollHeight;");
+        colleague.see(".view-table-row[aria-rowindex='9856']");
+        colleague.sees(".view-table-row[aria-rowindex='9856']", "2026");
         colleague.see("input[aria-label='Find in the rows']").sendKeys("hamburg", Keys.ENTER);
         long rows = Files.readAllLines(folder.resolve("departures-2026.csv")).stream()
                 .filter(line -> line.toLowerCase(Locale.ROOT).contains("hamburg"))
                 .count();
-        colleague.sees(".table-look", String.format(Locale.ENGLISH, "%,d rows hold it", rows));
-        colleague.sees(".table-row mark", "Hamburg");
-        colleague.sees(".reading", "Reading all 9,855"); // the rest of the page stays
+        colleague.sees(".TableTools-table-look", String.format(Locale.ENGLISH, "%,d rows hold it", rows));
+        colleague.sees(".view-table-row mark", "Hamburg");
+        colleague.sees(".ReadingLine-reading", "Reading all 9,855"); // the rest of the page stays
         colleague.back();
-        colleague.see(".table-rows[aria-rowcount='9856']");
+        colleague.see(".TableView-table-rows[aria-rowcount='9856']");
         assertThat((Long) colleague.script("return document.documentElement.scrollHeight"))
                 .isLessThan(6000L); // the rows scroll in their table, not in the page
     }
@@ -472,8 +472,8 @@ class JourneyIT {
     @Order(135)
     void aColleagueAsksWhatANumberIs() {
         colleague.open(link + "?f.coach_class=is~.Sleeper");
-        colleague.sees(".reading", "Coach class is Sleeper");
-        colleague.see("[data-part='view:v5'] .chart[data-ready]:not([data-ready='0'])");
+        colleague.sees(".ReadingLine-reading", "Coach class is Sleeper");
+        colleague.see("[data-part='view:v5'] .ChartView-chart[data-ready]:not([data-ready='0'])");
         colleague.see("[data-part='view:v5'] button[aria-haspopup=dialog]").sendKeys(Keys.ENTER);
         colleague.sees("dialog", "Made of 3,285 rows.");
         colleague.sees("dialog", "Coach class is Sleeper.");
@@ -496,7 +496,7 @@ class JourneyIT {
         colleague.open(link + "?f.revenue=between~.100000~.&f.coach_class=is~.Seat");
         colleague.seeText("p", "No rows match the selection.");
         colleague.clickText("button", "Clear all");
-        colleague.sees(".reading", "Reading all 9,855");
+        colleague.sees(".ReadingLine-reading", "Reading all 9,855");
     }
 
     @Test
@@ -504,7 +504,7 @@ class JourneyIT {
     void afterACrashAllOfItIsStillThere() throws Exception {
         server.crashAndRestart();
         colleague.open(link);
-        colleague.sees(".reading", "Reading all 9,855 departures.");
+        colleague.sees(".ReadingLine-reading", "Reading all 9,855 departures.");
     }
 
     @Test
@@ -515,14 +515,14 @@ class JourneyIT {
         analyst.clickText("button", "Load a newer file");
         Path broken = folder.resolve("departures-broken.csv");
         Files.writeString(broken, "Date,Route\n2026-01-01,x\n");
-        analyst.pick(".compact-drop input[type=file]", broken);
-        analyst.sees(".compact-drop .problem", "The last version stays");
+        analyst.pick(".StepList-compact-drop input[type=file]", broken);
+        analyst.sees(".StepList-compact-drop .problem", "The last version stays");
         Path newer = folder.resolve("departures-2026-03.csv");
         Departures.write(newer, LocalDate.of(2026, 1, 1), LocalDate.of(2026, 3, 16));
-        analyst.pick(".compact-drop input[type=file]", newer);
-        analyst.sees(".prepare-table h2", "9,990 rows");
+        analyst.pick(".StepList-compact-drop input[type=file]", newer);
+        analyst.sees(".author-prepare-table h2", "9,990 rows");
         colleague.open(link);
-        colleague.sees(".reading", "Reading all 9,990 departures.");
+        colleague.sees(".ReadingLine-reading", "Reading all 9,990 departures.");
     }
 
     @Test
@@ -530,13 +530,13 @@ class JourneyIT {
     void aQueryBecomesADataset() throws Exception {
         analyst.open(server.address() + "/query");
         analyst.type("#name", "Warehouse");
-        analyst.click(".new-connection .ant-select");
+        analyst.click(".NewConnection-new-connection .ant-select");
         analyst.clickText("div[contains(@class, 'ant-select-item-option-content')]", "H2");
         analyst.type("#database", "bookings");
         analyst.type("#username", DemoFiles.READER);
         analyst.type("#password", DemoFiles.READER_PASSWORD);
         analyst.clickText("button", "Try and add");
-        analyst.seesNo(".new-connection");
+        analyst.seesNo(".NewConnection-new-connection");
         analyst.type("textarea[aria-label=Query]", "select home_country, fare_nam, sum(paid) paid from booking");
         analyst.clickText("button", "Show first rows");
         analyst.sees(".problem", "refused the query");
@@ -546,11 +546,11 @@ class JourneyIT {
                         "select c.home_country, f.fare_name, b.travel_on, b.paid from booking b join customer c on c.customer_id = b.customer_id join fare f on f.fare_code = b.fare_code where b.booking_id <= 5000");
         analyst.clickText("button", "Show first rows");
         analyst.sees("main", "The first 50 rows; there are more.");
-        analyst.type(".load-row input", "Bookings");
+        analyst.type(".QueryPage-load-row input", "Bookings");
         analyst.clickText("button", "Load as a dataset");
-        analyst.sees(".prepare-table h2", "5,000 rows · 4 columns");
+        analyst.sees(".author-prepare-table h2", "5,000 rows · 4 columns");
         analyst.clickText("button", "Compose an app");
-        analyst.sees(".reading", "Reading all 5,000 rows.");
+        analyst.sees(".ReadingLine-reading", "Reading all 5,000 rows.");
     }
 
     @Test
@@ -567,12 +567,12 @@ class JourneyIT {
                 """);
         analyst.open(server.address());
         analyst.pick("input[type=file]", file);
-        analyst.sees(".prepare-table h2", "4 rows · 5 columns");
+        analyst.sees(".author-prepare-table h2", "4 rows · 5 columns");
         analyst.sees("[aria-label='Worth a look']", "1 row of “stock list.csv” has more cells than there are headings");
-        analyst.sees(".preview", "Decke; warm");
-        analyst.sees(".preview", "31 Jan 2026");
+        analyst.sees(".author-preview", "Decke; warm");
+        analyst.sees(".author-preview", "31 Jan 2026");
         analyst.clickText("button", "Compose an app");
-        analyst.sees(".reading", "Reading all 4 rows.");
+        analyst.sees(".ReadingLine-reading", "Reading all 4 rows.");
         analyst.sees("[data-view=v2]", "130");
     }
 
@@ -581,13 +581,13 @@ class JourneyIT {
     void narrowScreensShowFiltersAsASheet() {
         colleague.size(390, 844);
         colleague.open(link);
-        colleague.sees(".reading", "Reading all");
+        colleague.sees(".ReadingLine-reading", "Reading all");
         assertThat((Long) colleague.script("return document.documentElement.scrollWidth"))
                 .isLessThanOrEqualTo(390L);
         colleague.clickText("button", "Filters");
         colleague.clickText("label", "Sleeper");
         colleague.clickText("button", "Show the page");
-        colleague.sees(".reading", "Coach class is Sleeper");
+        colleague.sees(".ReadingLine-reading", "Coach class is Sleeper");
         colleague.size(1280, 800);
     }
 
@@ -611,21 +611,21 @@ class JourneyIT {
             id = link.endsWith(app.path("slug").asText("-")) ? app.path("id").asText() : id;
         }
         analyst.open(server.address() + "/apps/" + id + "/publish");
-        analyst.sees(".access-sentence", "the selected rows of");
+        analyst.sees("[data-testid='access-sentence']", "the selected rows of");
         analyst.clickText("label", "Nothing");
-        analyst.sees(".access-sentence", "Nothing can be downloaded.");
+        analyst.sees("[data-testid='access-sentence']", "Nothing can be downloaded.");
         analyst.clickText("button", "Publish edition 2");
         analyst.seeText("li", "Edition 2");
         colleague.open(link);
-        colleague.sees(".reading", "Reading all");
+        colleague.sees(".ReadingLine-reading", "Reading all");
         colleague.seesNo("a[download]");
         analyst.clickText("label", "The numbers of figures and charts");
-        analyst.sees(".access-sentence", "the numbers of figures and charts");
+        analyst.sees("[data-testid='access-sentence']", "the numbers of figures and charts");
         analyst.clickText("button", "Publish edition 3");
         analyst.seeText("li", "Edition 3");
         colleague.open(link);
         colleague.clickText("button", "as table");
-        colleague.click(".view-twin a[download]");
+        colleague.click(".ViewCard-view-twin a[download]");
         Path file = colleague.downloaded();
         assertThat(Files.readAllLines(file, StandardCharsets.UTF_8)).hasSizeGreaterThan(3);
         analyst.clickText("button", "renew it");
@@ -651,10 +651,10 @@ class JourneyIT {
         analyst.see("button[disabled].ant-btn-dangerous");
         analyst.choose("Whom apps and datasets go to", "ada");
         analyst.clickText("button", "Remove for good");
-        analyst.seesNo(".person");
+        analyst.seesNo("[data-testid='person']");
         analyst.clickText("a", "What people did");
-        analyst.sees(".audit", "removed an account anna");
-        analyst.sees(".audit", "was refused at signing in disabled");
+        analyst.sees(".AuditPage-audit", "removed an account anna");
+        analyst.sees(".AuditPage-audit", "was refused at signing in disabled");
     }
 
     @Test
@@ -667,17 +667,17 @@ class JourneyIT {
         analyst.seeText("button", "rita");
         analyst.tabTo("rita");
         analyst.press(Keys.ENTER);
-        analyst.see(".person");
+        analyst.see("[data-testid='person']");
         analyst.tabTo("What rita may do");
         analyst.tabTo("Enable");
         analyst.press(Keys.ENTER);
-        analyst.seesNo(".person .problem");
+        analyst.seesNo("[data-testid='person'] .problem");
         analyst.sees("tr:has([aria-expanded=true])", "reads apps");
         analyst.tabTo("New password of rita");
         analyst.press(PASSWORD + " too");
         analyst.tabTo("Set password");
         analyst.press(Keys.ENTER);
-        analyst.sees(".person [role=status]", "Set.");
+        analyst.sees("[data-testid='person'] [role=status]", "Set.");
         colleague.open(server.address() + "/sign-in");
         colleague.fillIn("rita", PASSWORD + " too");
         colleague.seesNo("input[name=password]");
@@ -695,7 +695,7 @@ class JourneyIT {
         analyst.sees("main", "this one");
         analyst.type("#label", "notebook");
         analyst.clickText("button", "Make a token");
-        analyst.see("code.token");
+        analyst.see("code.OwnTokens-token");
         analyst.click("button[aria-label='End notebook']");
         analyst.sees("section[aria-label='Tokens for other programs']", "None.");
         analyst.type("#current", PASSWORD);
@@ -729,34 +729,34 @@ class JourneyIT {
         DemoFiles.writeTo(files);
         analyst.open(server.address());
         analyst.pick("input[type=file]", files.resolve("stations.xlsx"));
-        analyst.sees(".prepare-table h2", "18 rows");
+        analyst.sees(".author-prepare-table h2", "18 rows");
         analyst.open(server.address());
         analyst.pick("input[type=file]", files.resolve("energy-by-month.xlsx"));
         analyst.clickText("button", "Load it");
-        analyst.sees(".prepare-table h2", "24 rows · 26 columns");
+        analyst.sees(".author-prepare-table h2", "24 rows · 26 columns");
         analyst.sees("[aria-label='Worth a look']", "24 columns, Jan 2025 to Dec 2026, hold one period each");
         analyst.clickText("button", "Turn them into rows");
-        analyst.sees(".prepare-table h2", "576 rows · 4 columns");
-        analyst.sees(".preview thead", "month · time");
+        analyst.sees(".author-prepare-table h2", "576 rows · 4 columns");
+        analyst.sees(".author-preview thead", "month · time");
         analyst.find("Kinds of steps", "Look up in another dataset");
         analyst.choose("by the column here", "Depot");
         analyst.choose("in the dataset", "Stations");
         analyst.choose("whose key there is", "City");
-        analyst.click(".step-editor .ant-select:has(input[aria-label='take'])");
+        analyst.click(".StepEditor-step-editor .ant-select:has(input[aria-label='take'])");
         analyst.clickText("div[contains(@class, 'ant-select-item-option-content')]", "Country");
         analyst.press(Keys.ESCAPE);
         analyst.clickText("button", "Add the step");
-        analyst.sees(".steps", "Look up country in Stations where city is Depot: the first of several.");
-        analyst.sees(".steps", "every row has a match");
-        analyst.sees(".preview thead", "Country");
+        analyst.sees(".author-steps", "Look up country in Stations where city is Depot: the first of several.");
+        analyst.sees(".author-steps", "every row has a match");
+        analyst.sees(".author-preview thead", "Country");
         analyst.find("Kinds of steps", "Keep or leave out rows by a condition");
-        analyst.type(".step-editor .cm-content", "value > 20000");
+        analyst.type(".StepEditor-step-editor .cm-content", "value > 20000");
         analyst.clickText("button", "Add the step");
-        analyst.sees(".steps", "Keep the rows where value > 20000.");
+        analyst.sees(".author-steps", "Keep the rows where value > 20000.");
         analyst.clickText("button", "Undo last step");
-        analyst.sees(".prepare-table h2", "After step 2");
+        analyst.sees(".author-prepare-table h2", "After step 2");
         analyst.clickText("button", "Undo last step");
-        analyst.sees(".prepare-table h2", "576 rows · 4 columns");
+        analyst.sees(".author-prepare-table h2", "576 rows · 4 columns");
     }
 
     @Test
@@ -764,26 +764,26 @@ class JourneyIT {
     void theAuthorSaysWhatColleaguesBeginWith() {
         analyst.open(server.address());
         analyst.clickText("ul[1]//a", "Departures 2026");
-        analyst.sees(".reading", "Reading all ");
+        analyst.sees(".ReadingLine-reading", "Reading all ");
         analyst.clickText("label", "Sleeper");
-        analyst.sees(".reading", "Coach class is Sleeper");
+        analyst.sees(".ReadingLine-reading", "Coach class is Sleeper");
         analyst.clickText("button", "Let colleagues begin with this selection");
         analyst.see("[data-save=saved]");
         analyst.clickText("a", "Publish edition");
         analyst.clickText("button", "Publish edition");
         analyst.seeText("h2", "Editions");
-        link = analyst.see(".link-row input").getDomProperty("value");
+        link = analyst.see(".PublishPage-link-row input").getDomProperty("value");
         analyst.open(link);
-        analyst.sees(".reading", "Coach class is Sleeper");
+        analyst.sees(".ReadingLine-reading", "Coach class is Sleeper");
         analyst.clickText("button", "Clear all");
-        analyst.sees(".reading", "Reading all ");
+        analyst.sees(".ReadingLine-reading", "Reading all ");
         assertThat(analyst.address()).contains("all=");
         analyst.clickText("button", "Back to the start");
-        analyst.sees(".reading", "Coach class is Sleeper");
-        analyst.click(".lift");
-        analyst.sees(".reading", "Reading all ");
+        analyst.sees(".ReadingLine-reading", "Coach class is Sleeper");
+        analyst.click(".ReadingLine-lift");
+        analyst.sees(".ReadingLine-reading", "Reading all ");
         analyst.back();
-        analyst.sees(".reading", "Coach class is Sleeper");
+        analyst.sees(".ReadingLine-reading", "Coach class is Sleeper");
     }
 
     @Test
@@ -798,10 +798,10 @@ class JourneyIT {
                 """);
         analyst.open(server.address());
         analyst.pick("input[type=file]", file);
-        analyst.sees(".prepare-table h2", "3 rows");
+        analyst.sees(".author-prepare-table h2", "3 rows");
         analyst.open(server.address());
         analyst.clickText("ul[1]//a", "Departures 2026");
-        analyst.sees(".reading", "Coach class is Sleeper");
+        analyst.sees(".ReadingLine-reading", "Coach class is Sleeper");
         analyst.click("button[aria-label$='Datasets of the app']");
         analyst.choose("Add a dataset", "Seat targets");
         analyst.sees("fieldset[data-dataset=d2]", "Seat targets: 3 rows");
@@ -816,17 +816,17 @@ class JourneyIT {
         analyst.clickText("button", "How do groups compare?");
         analyst.choose("Measure", "sum of Seats wanted");
         analyst.choose("Grouping", "Owner");
-        analyst.sees(".compose-cell.picked .view-sentence", "Sum of Seats wanted by Owner");
+        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "Sum of Seats wanted by Owner");
         analyst.clickText("button", "Done");
-        analyst.sees(".reading", ", 1 of 3 targets: Coach class is Sleeper");
+        analyst.sees(".ReadingLine-reading", ", 1 of 3 targets: Coach class is Sleeper");
         analyst.see("[data-save=saved]");
         analyst.clickText("a", "Publish edition");
         analyst.clickText("button", "Publish edition");
         analyst.seeText("h2", "Editions");
-        analyst.open(analyst.see(".link-row input").getDomProperty("value"));
-        analyst.sees(".reading", ", 1 of 3 targets: Coach class is Sleeper");
+        analyst.open(analyst.see(".PublishPage-link-row input").getDomProperty("value"));
+        analyst.sees(".ReadingLine-reading", ", 1 of 3 targets: Coach class is Sleeper");
         analyst.clickText("button", "Clear all");
-        analyst.sees(".reading", ", all 3 targets.");
+        analyst.sees(".ReadingLine-reading", ", all 3 targets.");
         analyst.open(server.address());
         analyst.click("button[aria-label='Remove Seat targets']");
         analyst.clickText("button", "Remove for good");
@@ -841,7 +841,7 @@ class JourneyIT {
         analyst.sees(".problem", "This selection takes longer to read than the server allows. Narrow it");
         server.restart("--answer-limit", "30");
         analyst.clickText("button", "Try again");
-        analyst.sees(".reading", "Coach class is Sleeper");
+        analyst.sees(".ReadingLine-reading", "Coach class is Sleeper");
         analyst.seesNo(".problem");
     }
 }

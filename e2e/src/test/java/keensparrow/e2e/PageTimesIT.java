@@ -93,7 +93,7 @@ class PageTimesIT {
             String link = published(server, csv);
             long start = System.nanoTime();
             browser.open(server.address() + link);
-            browser.sees(".reading", "Reading all");
+            browser.sees(".ReadingLine-reading", "Reading all");
             drawn(browser);
             System.out.printf("first visit, everything drawn: %d ms%n", (System.nanoTime() - start) / 1_000_000);
             String classes = "[data-part='filter:coach_class'] input[type=checkbox]";
@@ -121,10 +121,10 @@ class PageTimesIT {
                 times.computeIfAbsent("another page", key -> new ArrayList<>())
                         .add(timed(
                                 browser,
-                                () -> browser.all(".page-tabs button").get(at).click()));
+                                () -> browser.all(".PageTabs-page-tabs button").get(at).click()));
             }
             times.forEach(PageTimesIT::tell);
-            WebElement handle = browser.see("[data-part='filter:delay_in_minutes'] .handle");
+            WebElement handle = browser.see("[data-part='filter:delay_in_minutes'] .Handles-handle");
             List<?> frames = (List<?>) browser.later(DRAG, handle);
             double[] lengths = frames.stream()
                     .mapToDouble(frame -> ((Number) frame).doubleValue())

@@ -80,8 +80,8 @@ class PseudoLanguageIT {
             }
             browser.open(server.address());
             browser.pick("input[type=file]", file());
-            browser.see(".preview thead button").click();
-            browser.see(".panel");
+            browser.see(".author-preview thead button").click();
+            browser.see(".author-panel");
             look(browser, "prepare");
             fromTheDatasetToTheLink(browser);
         }
@@ -90,22 +90,22 @@ class PseudoLanguageIT {
     private void fromTheDatasetToTheLink(Browser browser) {
         String dataset = browser.address();
         browser.open(dataset.replaceFirst("/datasets/(\\w+).*", "/datasets/$1/reading"));
-        browser.see(".prepare-table");
+        browser.see(".author-prepare-table");
         look(browser, "reading");
         browser.open(dataset);
         browser.see(".button.primary").click();
-        browser.see(".chart[data-ready]:not([data-ready='0'])");
+        browser.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
         look(browser, "compose");
-        browser.see(".compose-cell button[aria-pressed]").click();
-        browser.see(".sentence-editor");
+        browser.see(".ComposeGrid-compose-cell button[aria-pressed]").click();
+        browser.see(".sentence-sentence-editor");
         look(browser, "sentence editor");
         String app = browser.address();
         browser.open(app.replaceFirst("/apps/(\\w+).*", "/apps/$1/publish"));
         browser.see(".ant-btn-primary").click();
-        String link = browser.see(".link-row input").getDomProperty("value");
+        String link = browser.see(".PublishPage-link-row input").getDomProperty("value");
         look(browser, "publish");
         browser.open(link);
-        browser.see(".chart[data-ready]:not([data-ready='0'])");
+        browser.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
         look(browser, "the app");
     }
 

@@ -134,53 +134,53 @@ class ReaderIT {
     @Order(1)
     void oneLineTellsAtTheFirstVisitWhatCanBePressed() {
         browser.open(link);
-        browser.sees(".first-visit", "Press a bar");
+        browser.sees("[data-testid='first-visit']", "Press a bar");
         browser.clickText("button", "Understood");
-        browser.seesNo(".first-visit");
+        browser.seesNo("[data-testid='first-visit']");
         browser.open(link);
-        browser.sees(".reading", "Reading all 3,000 tickets.");
-        assertThat(browser.all(".first-visit")).isEmpty();
+        browser.sees(".ReadingLine-reading", "Reading all 3,000 tickets.");
+        assertThat(browser.all("[data-testid='first-visit']")).isEmpty();
     }
 
     @Test
     @Order(2)
     void thousandsOfValuesAreScrolledThroughAndAFilterIsEditedInTheReadingLine() {
         browser.click("[data-part='filter:ticket'] .menu > button");
-        browser.sees(".values.all", "T02999"); // the last label first
-        int drawn = browser.all(".values.all [role=listitem]").size();
+        browser.sees(".ValuesFilter-values.ValuesFilter-all", "T02999"); // the last label first
+        int drawn = browser.all(".ValuesFilter-values.ValuesFilter-all [role=listitem]").size();
         assertThat(drawn).isBetween(10, 60);
-        browser.script("document.querySelector('.values.all').scrollTop = 1e6");
-        browser.sees(".values.all", "T00000");
+        browser.script("document.querySelector('.ValuesFilter-values.ValuesFilter-all').scrollTop = 1e6");
+        browser.sees(".ValuesFilter-values.ValuesFilter-all", "T00000");
         browser.type("input[type=search][placeholder='Find in Ticket']", "T0123");
-        browser.sees(".values.all", "T01239");
+        browser.sees(".ValuesFilter-values.ValuesFilter-all", "T01239");
         browser.clickText("div[@role='listitem']//label", "T01234");
-        browser.sees(".reading", "Reading 1 of 3,000 tickets: Ticket is T01234");
+        browser.sees(".ReadingLine-reading", "Reading 1 of 3,000 tickets: Ticket is T01234");
         browser.clickText("div[@role='listitem']//label", "T01235");
-        browser.sees(".reading", "Reading 2 of 3,000 tickets");
+        browser.sees(".ReadingLine-reading", "Reading 2 of 3,000 tickets");
         browser.press(Keys.ESCAPE);
-        browser.seesNo(".values.all");
-        browser.click(".phrase-word");
-        browser.sees(".phrase-filter", "T01234");
-        browser.clickText("div[@class='phrase-filter']//label", "T01234");
-        browser.sees(".reading", "Reading 1 of 3,000 tickets: Ticket is T01235");
-        browser.click(".phrase .lift");
-        browser.sees(".reading", "Reading all 3,000 tickets.");
+        browser.seesNo(".ValuesFilter-values.ValuesFilter-all");
+        browser.click(".ReadingLine-phrase .menu > button");
+        browser.sees(".ReadingLine-phrase-filter", "T01234");
+        browser.clickText("div[contains(@class, 'phrase-filter')]//label", "T01234");
+        browser.sees(".ReadingLine-reading", "Reading 1 of 3,000 tickets: Ticket is T01235");
+        browser.click(".ReadingLine-phrase .ReadingLine-lift");
+        browser.sees(".ReadingLine-reading", "Reading all 3,000 tickets.");
     }
 
     @Test
     @Order(3)
     void oneOfManyStandsInSightAndAColumnIsPickedFirst() {
         browser.clickText("span[@role='radiogroup']//label", "Sleeper");
-        browser.sees(".reading", "Reading 1,000 of 3,000 tickets: Coach is Sleeper");
+        browser.sees(".ReadingLine-reading", "Reading 1,000 of 3,000 tickets: Coach is Sleeper");
         browser.clickText("span[@role='radiogroup']//label", "any");
-        browser.sees(".reading", "Reading all 3,000 tickets.");
-        browser.script("const s = document.querySelector('.column-pick'); s.focus();");
+        browser.sees(".ReadingLine-reading", "Reading all 3,000 tickets.");
+        browser.script("const s = document.querySelector('.ColumnFirst-column-pick'); s.focus();");
         browser.press("R");
-        browser.sees(".reading", "any Route");
+        browser.sees(".ReadingLine-reading", "any Route");
         browser.clickText("section[@data-part='filter:pick']//label", "Lyon–Trieste");
-        browser.sees(".reading", "Reading 1,500 of 3,000 tickets: Route is Lyon–Trieste");
+        browser.sees(".ReadingLine-reading", "Reading 1,500 of 3,000 tickets: Route is Lyon–Trieste");
         browser.open(browser.address());
-        browser.sees(".reading", "Reading 1,500 of 3,000 tickets: Route is Lyon–Trieste");
+        browser.sees(".ReadingLine-reading", "Reading 1,500 of 3,000 tickets: Route is Lyon–Trieste");
         browser.clickText("button", "Clear all");
     }
 
@@ -188,13 +188,13 @@ class ReaderIT {
     @Order(4)
     void aViewStandsAloneAtAnAddressOfItsOwn() {
         browser.open(link + "?view=bars");
-        browser.sees(".view-alone h2", "Fare by Route");
+        browser.sees(".AppPage-view-alone h2", "Fare by Route");
         assertThat(browser.all("[data-part='view:rows']")).isEmpty();
         browser.clickText("button", "Back to the page");
         browser.see("[data-part='view:rows']");
-        browser.click("[data-part='view:bars'] .view-twin .word:last-child");
+        browser.click("[data-part='view:bars'] .ViewCard-view-twin .word:last-child");
         browser.clickText("button", "full size");
-        browser.see(".view-alone [data-part='view:bars']");
+        browser.see(".AppPage-view-alone [data-part='view:bars']");
         assertThat(browser.address()).contains("view=bars");
         browser.back();
         browser.see("[data-part='view:rows']");
@@ -209,11 +209,11 @@ class ReaderIT {
         assertThat(browser.see("input[aria-label='Filter Fare']").getDomAttribute("aria-invalid"))
                 .isEqualTo("true");
         browser.see("input[aria-label='Filter Fare']").sendKeys(Keys.BACK_SPACE, "68..", Keys.ENTER);
-        browser.sees("[data-part='view:rows'] .table-look", "120 rows");
+        browser.sees("[data-part='view:rows'] .TableTools-table-look", "120 rows");
         browser.see("input[aria-label='Filter Day']").sendKeys("2026-03", Keys.ENTER);
         browser.see("input[aria-label='Filter Route']").sendKeys("lyon", Keys.ENTER);
-        browser.sees("[data-part='view:rows'] .table-look", "Lift all 3");
-        browser.sees(".reading", "Reading all 3,000 tickets."); // the table alone is narrowed
+        browser.sees("[data-part='view:rows'] .TableTools-table-look", "Lift all 3");
+        browser.sees(".ReadingLine-reading", "Reading all 3,000 tickets."); // the table alone is narrowed
         String rows = browser.see("[data-part='view:rows'] a[download]").getDomAttribute("href");
         String csv = HttpClient.newHttpClient()
                 .send(
@@ -221,23 +221,23 @@ class ReaderIT {
                                 .build(),
                         HttpResponse.BodyHandlers.ofString())
                 .body();
-        long shown = Long.parseLong(browser.see("[data-part='view:rows'] .table-look [role=status]")
+        long shown = Long.parseLong(browser.see("[data-part='view:rows'] .TableTools-table-look [role=status]")
                 .getText()
                 .replaceAll("\\D", ""));
         assertThat(csv.lines().count() - 1).isEqualTo(shown);
         assertThat(csv.lines().skip(1)).allMatch(line -> line.contains(",2026-03-") && line.contains("Lyon"));
         browser.open(browser.address());
-        browser.sees("[data-part='view:rows'] .table-look", "Lift all 3");
+        browser.sees("[data-part='view:rows'] .TableTools-table-look", "Lift all 3");
         browser.clickText("button", "Lift all 3");
         browser.click("button[aria-label='Columns, which columns are shown']");
-        browser.clickText("div[@class='table-columns']//label", "Day");
-        browser.clickText("div[@class='table-columns']//label", "Ticket");
+        browser.clickText("div[contains(@class, 'table-columns')]//label", "Day");
+        browser.clickText("div[contains(@class, 'table-columns')]//label", "Ticket");
         browser.press(Keys.ESCAPE);
-        browser.sees("[data-part='view:rows'] .table-head", "Coach\nRoute\nFare");
+        browser.sees("[data-part='view:rows'] .view-table-head", "Coach\nRoute\nFare");
         assertThat(browser.see("[data-part='view:rows'] a[download]").getDomAttribute("href"))
                 .contains("columns=coach%2Croute%2Cfare");
         browser.click("button[aria-label^='other files']");
-        assertThat(browser.see(".other-files li:last-child a").getDomAttribute("href"))
+        assertThat(browser.see(".ViewDownload-other-files li:last-child a").getDomAttribute("href"))
                 .contains("/rows.jsonl?");
     }
 
@@ -248,81 +248,81 @@ class ReaderIT {
         browser.sees("[data-part='view:rows']", "T00000");
         browser.script("window.copied = null; Object.defineProperty(navigator, 'clipboard', {configurable: true,"
                 + " value: {writeText: (text) => { window.copied = text; return Promise.resolve(); }}});"
-                + " document.querySelector('.table-rows').focus();");
+                + " document.querySelector('.TableView-table-rows').focus();");
         browser.press(Keys.ARROW_DOWN);
-        browser.see("#rows-0-0.picked-cell");
+        browser.see("#rows-0-0.TableView-picked-cell");
         browser.press(Keys.ARROW_DOWN);
         browser.press(Keys.ARROW_RIGHT);
         browser.press(Keys.chord(Keys.SHIFT, Keys.ARROW_DOWN));
         browser.press(Keys.chord(Keys.SHIFT, Keys.ARROW_RIGHT));
-        assertThat(browser.all(".picked-cell")).hasSize(4);
+        assertThat(browser.all(".TableView-picked-cell")).hasSize(4);
         browser.press(Keys.chord(Keys.CONTROL, "c"));
         assertThat(browser.script("return window.copied")).isEqualTo("2026-01-02\tCouchette\n2026-01-03\tSleeper");
         browser.press(Keys.ENTER);
-        browser.see("#rows-2-2.open-cell");
+        browser.see("#rows-2-2.view-open-cell");
         browser.press(Keys.chord(Keys.CONTROL, Keys.END));
-        browser.see("#rows-2999-4.picked-cell");
+        browser.see("#rows-2999-4.TableView-picked-cell");
     }
 
     @Test
     @Order(7)
     void viewsAreKeptSharedAndReadInOrder() {
         browser.open(link + "?f.coach=is~.Sleeper");
-        browser.sees(".reading", "Coach is Sleeper");
+        browser.sees(".ReadingLine-reading", "Coach is Sleeper");
         keep("Sleepers");
         browser.open(link + "?f.pick=is~.route~.Ostend–Basel");
-        browser.sees(".reading", "Route is Ostend–Basel");
+        browser.sees(".ReadingLine-reading", "Route is Ostend–Basel");
         keep("The coast");
         for (int i = 1; i <= 2; i++) {
             browser.clickText("ul/li[" + i + "]//label", "part of the guided reading");
-            browser.see(".saved-views li:nth-child(" + i + ") .saved-author .field");
+            browser.see(".SavedViewsMenu-saved-views li:nth-child(" + i + ") .SavedViewsMenu-saved-author .field");
         }
         browser.type("input[aria-label='What is said of The coast']", "It began at the sea." + Keys.TAB);
         browser.clickText("ul/li[1]//label", "the link opens with it");
-        browser.sees(".saved-views li:nth-child(1)", "step 1 of the reading");
+        browser.sees(".SavedViewsMenu-saved-views li:nth-child(1)", "step 1 of the reading");
         browser.press(Keys.ESCAPE);
         browser.open(link);
-        browser.sees(".reading", "Coach is Sleeper"); // an address that says nothing
+        browser.sees(".ReadingLine-reading", "Coach is Sleeper"); // an address that says nothing
         browser.clickText("button", "Guided reading, 2 steps");
-        browser.sees(".guided", "1 of 2 Sleepers");
+        browser.sees(".GuidedReading-guided", "1 of 2 Sleepers");
         browser.clickText("button", "Next");
-        browser.sees(".guided", "2 of 2 The coast It began at the sea.");
-        browser.sees(".reading", "Route is Ostend–Basel");
+        browser.sees(".GuidedReading-guided", "2 of 2 The coast It began at the sea.");
+        browser.sees(".ReadingLine-reading", "Route is Ostend–Basel");
         browser.press(Keys.ARROW_LEFT);
-        browser.sees(".guided", "1 of 2 Sleepers");
+        browser.sees(".GuidedReading-guided", "1 of 2 Sleepers");
         browser.clickText("button", "Leave the reading");
-        browser.seesNo(".guided");
+        browser.seesNo(".GuidedReading-guided");
         browser.clickText("button", "Clear all");
-        browser.sees(".reading", "Reading all 3,000 tickets.");
+        browser.sees(".ReadingLine-reading", "Reading all 3,000 tickets.");
         String all = browser.address();
         browser.open("about:blank");
         browser.open(all); // whoever is given the link sees the same
-        browser.sees(".reading", "Reading all 3,000 tickets.");
+        browser.sees(".ReadingLine-reading", "Reading all 3,000 tickets.");
     }
 
     @Test
     @Order(9)
     void aCellIsMarkedWhereItsGroupsMeet() {
         browser.open(link + "?all=&view=cross");
-        String cell = browser.see("[data-part='view:cross'] tbody tr:first-child td .cell-button")
+        String cell = browser.see("[data-part='view:cross'] tbody tr:first-child td .TwoWayTable-cell-button")
                 .getText();
-        browser.click("[data-part='view:cross'] tbody tr:first-child td .cell-button");
-        browser.sees(".reading", "weekday of Day is Monday and Coach is ");
-        browser.sees(".reading", "Reading " + cell + " of ");
-        browser.see("[data-part='view:cross'] td.marked-cell [aria-pressed=true]");
+        browser.click("[data-part='view:cross'] tbody tr:first-child td .TwoWayTable-cell-button");
+        browser.sees(".ReadingLine-reading", "weekday of Day is Monday and Coach is ");
+        browser.sees(".ReadingLine-reading", "Reading " + cell + " of ");
+        browser.see("[data-part='view:cross'] td.TwoWayTable-marked-cell [aria-pressed=true]");
         browser.open(browser.address());
-        browser.sees(".reading", "weekday of Day is Monday and Coach is ");
-        browser.click("[data-part='view:cross'] td.marked-cell button");
-        browser.sees(".reading", "Reading all ");
+        browser.sees(".ReadingLine-reading", "weekday of Day is Monday and Coach is ");
+        browser.click("[data-part='view:cross'] td.TwoWayTable-marked-cell button");
+        browser.sees(".ReadingLine-reading", "Reading all ");
         browser.open(link + "?all=&view=grid");
         browser.pressBar("grid", 1, 7);
-        browser.sees(".reading", "weekday of Day is Tuesday and Coach is ");
+        browser.sees(".ReadingLine-reading", "weekday of Day is Tuesday and Coach is ");
         browser.clickText("button", "Back to the page");
-        browser.sees(".reading", "weekday of Day is Tuesday and Coach is ");
-        browser.click(".phrase .lift");
-        browser.sees(".reading", "Reading all ");
+        browser.sees(".ReadingLine-reading", "weekday of Day is Tuesday and Coach is ");
+        browser.click(".ReadingLine-phrase .ReadingLine-lift");
+        browser.sees(".ReadingLine-reading", "Reading all ");
         browser.click("[data-part='view:cross'] tbody tr:nth-child(3) th button");
-        browser.sees(".reading", "weekday of Day is Wednesday");
+        browser.sees(".ReadingLine-reading", "weekday of Day is Wednesday");
     }
 
     private static void keep(String name) {
@@ -330,21 +330,21 @@ class ReaderIT {
         browser.type("input[aria-label='Name of the view']", name);
         browser.clickText("label", "for all readers");
         browser.clickText("button", "Save this view");
-        browser.sees(".saved-views", name);
+        browser.sees(".SavedViewsMenu-saved-views", name);
     }
 
     @Test
     @Order(8)
     void anOpenPageSaysThatNewDataAreThereAndShowsThemWhenAsked() throws Exception {
         browser.open(link + "?all=");
-        browser.sees(".reading", "Reading all 3,000 tickets.");
+        browser.sees(".ReadingLine-reading", "Reading all 3,000 tickets.");
         ObjectNode load = Client.json().createObjectNode();
         load.putArray("files").add(author.upload(tickets(TICKETS + 12)));
         author.finished(author.send("POST", "/api/datasets/" + dataset + "/versions", load));
-        browser.sees(".newer", "New data have arrived: version 2");
-        browser.sees(".reading", "Reading all 3,000 tickets.");
+        browser.sees("[data-testid='newer']", "New data have arrived: version 2");
+        browser.sees(".ReadingLine-reading", "Reading all 3,000 tickets.");
         browser.clickText("button", "Show it");
-        browser.sees(".reading", "Reading all 3,012 tickets.");
-        browser.seesNo(".newer");
+        browser.sees(".ReadingLine-reading", "Reading all 3,012 tickets.");
+        browser.seesNo("[data-testid='newer']");
     }
 }

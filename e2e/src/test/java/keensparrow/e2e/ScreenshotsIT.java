@@ -39,37 +39,37 @@ class ScreenshotsIT {
             browser.seeText("a", "Departures");
             picture(browser, "home");
             browser.pick("input[type=file]", files.resolve("energy-by-month.xlsx"));
-            browser.see(".edge.left");
+            browser.see(".RawCells-edge.RawCells-left");
             browser.script("return document.fonts.ready.then(() => true)");
             picture(browser, "bring-in");
             browser.open(server.address());
             browser.pick("input[type=file]", files.resolve("seats-offered.csv"));
-            browser.see(".doubt");
-            browser.see(".preview td");
+            browser.see(".prepare-doubt");
+            browser.see(".author-preview td");
             picture(browser, "doubts");
             Client client = new Client(server.address());
             client.signIn("analyst", password);
             JsonNode app = titled(client.get("/api/apps").path("apps"), "Night routes: punctuality");
             browser.open(server.address() + "/datasets/" + app.path("datasetId").asText());
-            browser.see(".preview td");
+            browser.see(".author-preview td");
             browser.clickText("th//button", "Delay in minutes");
             picture(browser, "prepare");
             browser.open(server.address());
             browser.clickText("ul[2]//a", "Energy by month");
-            browser.sees(".prepare-table h2", "576 rows");
+            browser.sees(".author-prepare-table h2", "576 rows");
             browser.click("button[aria-label='Change step 6']");
-            browser.see(".step-editor");
+            browser.see(".StepEditor-step-editor");
             picture(browser, "steps");
             browser.open(server.address() + "/apps/" + app.path("id").asText());
             ready(browser);
-            browser.click("[data-view=byroute] .cell-tools button");
-            browser.see(".sentence-editor");
+            browser.click("[data-view=byroute] .ComposeGrid-cell-tools button");
+            browser.see(".sentence-sentence-editor");
             picture(browser, "compose");
             JsonNode revenue = titled(client.get("/api/apps").path("apps"), "Revenue and berths");
             browser.open(server.address() + "/apps/" + revenue.path("id").asText());
             drawn(browser);
             browser.click("button[aria-label$='What colleagues choose']");
-            browser.see(".definition");
+            browser.see(".compose-definition");
             picture(browser, "compose-choices");
             browser.open(server.address() + "/apps/" + app.path("id").asText() + "/publish");
             browser.see("input[aria-label=Link]");
@@ -80,15 +80,15 @@ class ScreenshotsIT {
                     "select f.fare_name, c.home_country, b.travel_on, b.passengers, b.paid\nfrom booking b\n"
                             + "join fare f on f.fare_code = b.fare_code\njoin customer c on c.customer_id = b.customer_id");
             browser.clickText("button", "Show first rows");
-            browser.see(".preview td");
+            browser.see(".author-preview td");
             picture(browser, "query");
             String link = server.address() + "/a/" + slug;
             browser.open(link);
             browser.clickText("button", "Understood");
             browser.clickText("button", "Guided reading");
             browser.clickText("button", "Next");
-            browser.sees(".guided", "The winter");
-            browser.sees(".reading", "of 90,315 departures: Date Nov 2025");
+            browser.sees(".GuidedReading-guided", "The winter");
+            browser.sees(".ReadingLine-reading", "of 90,315 departures: Date Nov 2025");
             ready(browser);
             picture(browser, "read");
             browser.open(link + "?m.byroute=route~.is~.Vienna–Hamburg");
@@ -126,10 +126,10 @@ class ScreenshotsIT {
             browser.fillIn("admin", administrator);
             browser.clickText("a", "People");
             browser.clickText("button", "analyst");
-            browser.see(".person");
+            browser.see("[data-testid='person']");
             picture(browser, "people");
             browser.clickText("a", "What people did");
-            browser.sees(".audit", "signed in");
+            browser.sees(".AuditPage-audit", "signed in");
             picture(browser, "what-people-did");
         }
     }
@@ -144,16 +144,16 @@ class ScreenshotsIT {
     }
 
     private static void drawn(Browser browser) {
-        browser.see(".app-page:not([data-rounds='0'])");
-        browser.see(".chart[data-ready]:not([data-ready='0'])");
-        browser.seesNo(".chart[data-ready='0']");
+        browser.see(".AppPage-app-page:not([data-rounds='0'])");
+        browser.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
+        browser.seesNo(".ChartView-chart[data-ready='0']");
         browser.script("return document.fonts.ready.then(() => true)");
     }
 
     private static void ready(Browser browser) {
-        browser.see(".app-page:not([data-rounds='0'])");
-        browser.see("[data-part='view:byroute'] .chart[data-ready]:not([data-ready='0'])");
-        browser.see("[data-part='view:bytime'] .chart[data-ready]:not([data-ready='0'])");
+        browser.see(".AppPage-app-page:not([data-rounds='0'])");
+        browser.see("[data-part='view:byroute'] .ChartView-chart[data-ready]:not([data-ready='0'])");
+        browser.see("[data-part='view:bytime'] .ChartView-chart[data-ready]:not([data-ready='0'])");
         browser.script("return document.fonts.ready.then(() => true)");
     }
 

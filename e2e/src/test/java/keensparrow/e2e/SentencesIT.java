@@ -84,27 +84,27 @@ class SentencesIT {
         }
         author.finished(author.send("PUT", "/api/datasets/" + dataset + "/steps", steps));
         browser.open(server.address() + "/datasets/" + dataset);
-        browser.sees(".steps ol", "Compute last as large * 2.");
+        browser.sees(".author-steps ol", "Compute last as large * 2.");
         browser.click("button[aria-label='Change step 3']");
-        browser.see(".step-editor .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "last + 1");
+        browser.see(".StepEditor-step-editor .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "last + 1");
         browser.clickText("button", "Change the step");
-        browser.sees(".steps > .problem", "“last”");
-        browser.see(".step-editor .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "double + 5");
+        browser.sees(".author-steps > .problem", "“last”");
+        browser.see(".StepEditor-step-editor .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "double + 5");
         browser.clickText("button", "Change the step");
-        browser.seesNo(".step-editor");
-        browser.sees(".steps li:nth-child(4)", "Compute large as double + 5.");
-        browser.sees(".steps li:nth-child(6)", "Compute last as large * 2.");
+        browser.seesNo(".StepEditor-step-editor");
+        browser.sees(".author-steps li:nth-child(4)", "Compute large as double + 5.");
+        browser.sees(".author-steps li:nth-child(6)", "Compute last as large * 2.");
         browser.open(server.address() + "/datasets/" + dataset);
-        browser.sees(".steps ol", "double + 5");
+        browser.sees(".author-steps ol", "double + 5");
         browser.tabTo("Change step 3");
         browser.press(Keys.ENTER);
-        browser.see(".step-editor .cm-content");
+        browser.see(".StepEditor-step-editor .cm-content");
         browser.tabTo("expression");
         browser.press(Keys.chord(Keys.CONTROL, "a"), "double + 7");
         browser.tabTo("Change the step");
         browser.press(Keys.ENTER);
-        browser.seesNo(".step-editor");
-        browser.sees(".steps li:nth-child(4)", "Compute large as double + 7.");
+        browser.seesNo(".StepEditor-step-editor");
+        browser.sees(".author-steps li:nth-child(4)", "Compute large as double + 7.");
         assertThat(author.get("/api/datasets/" + dataset).path("steps"))
                 .hasSize(5)
                 .element(2)
@@ -151,21 +151,21 @@ class SentencesIT {
         browser.open(link);
         browser.sees("[data-part='view:b'] h2", "Nights by Coach");
         browser.pressBar("a", 0, 3);
-        browser.sees(".reading", "Reading 80 of 240 nights: Route is Lyon–Trieste");
-        browser.click("[data-part='view:b'] .view-twin button");
-        browser.sees("[data-part='view:b'] .twin", "40");
+        browser.sees(".ReadingLine-reading", "Reading 80 of 240 nights: Route is Lyon–Trieste");
+        browser.click("[data-part='view:b'] .ViewCard-view-twin button");
+        browser.sees("[data-part='view:b'] .view-twin", "40");
         browser.clickText("button", "Only highlight what is marked");
-        browser.sees("[data-part='view:b'] .twin thead", "marked");
-        browser.sees("[data-part='view:b'] .twin tbody tr", "Seat 40 120");
+        browser.sees("[data-part='view:b'] .view-twin thead", "marked");
+        browser.sees("[data-part='view:b'] .view-twin tbody tr", "Seat 40 120");
         assertThat(browser.address()).contains("marks=highlight");
         browser.clickText("button", "Undo");
-        browser.sees("[data-part='view:b'] .twin tbody tr", "Seat 40");
-        browser.seesNo("[data-part='view:b'] .twin th.number + th.number");
+        browser.sees("[data-part='view:b'] .view-twin tbody tr", "Seat 40");
+        browser.seesNo("[data-part='view:b'] .view-twin th.view-number + th.view-number");
         browser.clickText("button", "Redo");
-        browser.sees("[data-part='view:b'] .twin tbody tr", "Seat 40 120");
+        browser.sees("[data-part='view:b'] .view-twin tbody tr", "Seat 40 120");
         browser.clickText("button", "Second");
         browser.sees("[data-part='view:t'] [role=status]", "80 rows"); // a table narrows whatever marks do elsewhere
-        browser.sees("[data-part='view:t'] .table-totals", "sum 2,");
+        browser.sees("[data-part='view:t'] .view-table-totals", "sum 2,");
         assertThat(browser.see("[data-part='view:t'] a[download]").getDomAttribute("href"))
                 .contains("Lyon"); // and so does what is taken along
     }
@@ -177,10 +177,10 @@ class SentencesIT {
         browser.pickOption("Grouped by", "Month");
         browser.sees("[data-part='view:a'] h2", "Nights by month");
         browser.pressBar("a", 1, 9);
-        browser.sees(".reading", "Reading 28 of 240 nights: Night Feb 2026");
+        browser.sees(".ReadingLine-reading", "Reading 28 of 240 nights: Night Feb 2026");
         browser.clickText("button", "Look into Feb 2026 by day");
         browser.sees("[data-part='view:a'] h2", "Nights by day");
-        browser.sees(".filter.in-use", "Night");
+        browser.sees(".filter-filter.filter-in-use", "Night");
         assertThat(browser.address())
                 .contains("c.step%3Aa=DAY", "f.night=during")
                 .doesNotContain("m.a=");
@@ -188,7 +188,7 @@ class SentencesIT {
         browser.sees("[data-part='view:a'] h2", "Nights by day");
         browser.clickText("button", "Back to the whole");
         browser.sees("[data-part='view:a'] h2", "Nights by month");
-        browser.sees(".reading", "Reading all 240 nights.");
+        browser.sees(".ReadingLine-reading", "Reading all 240 nights.");
     }
 
     @Test
@@ -202,27 +202,27 @@ class SentencesIT {
         Files.writeString(file, csv);
         browser.open(server.address());
         browser.pick("input[type=file]", file);
-        browser.sees(".prepare-table h2", "60 rows");
+        browser.sees(".author-prepare-table h2", "60 rows");
         browser.sees("[aria-label='Worth a look']", "“Contact” holds mail addresses");
         browser.sees("[aria-label='Worth a look']", "A value of “Used” lies far above all others");
         browser.clickText("button", "show the rows");
-        browser.sees(".doubt-rows", "210,000");
+        browser.sees(".Doubts-doubt-rows", "210,000");
         browser.clickText("button", "Leave these rows out");
-        browser.sees(".steps ol", "Leave out the rows where");
-        browser.sees(".prepare-table h2", "59 rows");
+        browser.sees(".author-steps ol", "Leave out the rows where");
+        browser.sees(".author-prepare-table h2", "59 rows");
         browser.clickText("th//button", "Contact");
         browser.clickText("label", "Its values are never downloaded");
-        browser.sees(".steps ol", "Values of Contact leave in files never.");
+        browser.sees(".author-steps ol", "Values of Contact leave in files never.");
         Path steps = folder.resolve("steps.json");
         Files.writeString(
                 steps,
                 "{\"format\": 1, \"steps\": [{\"kind\": \"relabel\", \"column\": \"used\", \"label\": \"Power\"}]}");
-        browser.pick(".steps-file input[type=file]", steps);
-        browser.sees(".steps ol", "Power");
+        browser.pick("[data-testid='steps-file'] input[type=file]", steps);
+        browser.sees(".author-steps ol", "Power");
         Files.writeString(steps, "[]");
-        browser.pick(".steps-file input[type=file]", steps);
-        browser.sees(".steps-file .problem", "steps.json holds no steps");
-        assertThat(browser.see(".steps-file a[download]").getDomAttribute("href"))
+        browser.pick("[data-testid='steps-file'] input[type=file]", steps);
+        browser.sees("[data-testid='steps-file'] .problem", "steps.json holds no steps");
+        assertThat(browser.see("[data-testid='steps-file'] a[download]").getDomAttribute("href"))
                 .contains("%22relabel%22");
     }
 
@@ -232,11 +232,11 @@ class SentencesIT {
         browser.click("button[aria-label$='How each filter works']");
         String field = "input[aria-label='Only nights where']";
         browser.see(field).sendKeys("coach = 'Sleper'", Keys.ENTER);
-        browser.sees(".reading", "Reading all 0 nights where coach = 'Sleper'");
+        browser.sees(".ReadingLine-reading", "Reading all 0 nights where coach = 'Sleper'");
         browser.see(field).sendKeys(Keys.chord(Keys.CONTROL, "a"), "coch = 'Sleeper'", Keys.ENTER);
         browser.sees(".problem", "Did you mean “coach”?");
         browser.see(field).sendKeys(Keys.chord(Keys.CONTROL, "a"), "coach = 'Sleeper'", Keys.ENTER);
-        browser.sees(".reading", "Reading all 120 nights where coach = 'Sleeper'");
+        browser.sees(".ReadingLine-reading", "Reading all 120 nights where coach = 'Sleeper'");
         browser.see("[data-save=saved]");
     }
 
@@ -248,22 +248,22 @@ class SentencesIT {
         browser.clickText("button", "First");
         browser.clickText("button", "Add a view");
         browser.clickText("button", "Which rows are they?");
-        browser.see(".sentence-editor");
-        browser.clickText("div[@class='editor-end']//button", "columns");
-        browser.sees(".choices .choice:last-child", "Columns");
+        browser.see(".sentence-sentence-editor");
+        browser.clickText("div[contains(@class, 'editor-end')]//button", "columns");
+        browser.sees(".ChoiceBand-choices .ChoiceBand-choice:last-child", "Columns");
         browser.see("[data-save=saved]");
         browser.click("button[aria-label$='What colleagues choose']");
         browser.clickText("fieldset[@aria-label='Columns']//button", "Write an option");
         browser.see("[data-save=saved]");
-        browser.click(".definition[aria-label='Columns'] li:last-of-type .ant-select");
+        browser.click(".compose-definition[aria-label='Columns'] li:last-of-type .ant-select");
         browser.clickText("div[contains(@class, 'ant-select-item-option-content')]", "Fares");
         browser.press(Keys.ESCAPE);
         browser.see("[data-save=saved]");
         browser.press(Keys.ESCAPE);
-        browser.seesNo(".definition");
+        browser.seesNo(".compose-definition");
         browser.pickOption("Columns", "Night and Fares");
-        browser.sees(".compose-cell.picked .view-sentence", "Rows with Night and one more column");
-        browser.sees(".compose-cell.picked .sentence-words", "(chosen)");
+        browser.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "Rows with Night and one more column");
+        browser.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .sentence-sentence-words", "(chosen)");
     }
 
     /** An app of three views that follow one choice of measure, and of grouping; made by hand, as a program would. */

@@ -3,6 +3,8 @@ import { groupLabel, measured } from '../../../../shared/format';
 import type { Answered, ViewContext } from '../../context';
 import { comparison, type Compared } from './comparison';
 import { say } from '../../../../words';
+import css from './FigureView.module.css';
+import viewCss from '../../view.module.css';
 
 /** A headline figure: the number of all rows, its course, and the latest whole period beside an earlier one. */
 export function FigureView({
@@ -25,15 +27,15 @@ export function FigureView({
   const good = context.data.app.measures?.find(({ id }) => id === view.measureId)?.good ?? null;
   const compared = groups && view.by ? comparison(groups, view.settings?.compare ?? null) : null;
   return (
-    <div className="figure view-body">
-      <h2 className="figure-title" title={title}>
+    <div className={`${css.figure} ${viewCss.viewBody}`}>
+      <h2 className={css.figureTitle} title={title}>
         {title}
       </h2>
       {answered?.failure ? (
-        <p className="soft view-failure">{answered.failure.detail}</p>
+        <p className={`soft ${viewCss.viewFailure}`}>{answered.failure.detail}</p>
       ) : (
-        <div className="figure-line">
-          <p className="figure-value">
+        <div className={css.figureLine}>
+          <p className={css.figureValue}>
             {measure ? text(whole === null || whole === undefined ? null : Number(whole)) : '…'}
           </p>
           {groups && view.by && <Course answer={groups} />}
@@ -84,7 +86,9 @@ function AgainstAll({
   if (value === null || all === null) return null;
   const change = value - all;
   if (change === 0) {
-    return <p className="figure-change soft">{say('view.asAllRows', { all: text(all) })}</p>;
+    return (
+      <p className={`${css.figureChange} soft`}>{say('view.asAllRows', { all: text(all) })}</p>
+    );
   }
   const amount = isShare
     ? say('view.points', { points: (Math.abs(change) * 100).toFixed(1) })
@@ -93,7 +97,7 @@ function AgainstAll({
       : measured(Math.abs(change / all), 'SHARE', null);
   const better = good === null ? null : change > 0 === (good === 'HIGHER');
   return (
-    <p className="figure-change" data-better={better ?? undefined}>
+    <p className={css.figureChange} data-better={better ?? undefined}>
       <strong>
         {say('view.moreOrLess', {
           amount,
@@ -125,7 +129,7 @@ function Change({
   const period = groupLabel(now, view.by ?? null);
   if (earlier === null || before === null) {
     return (
-      <p className="figure-change soft">
+      <p className={`${css.figureChange} soft`}>
         {say('view.withNothingToCompare', { period, value: text(value) })}
       </p>
     );
@@ -141,7 +145,7 @@ function Change({
         ? say('view.points', { points: (Math.abs(change ?? 0) * 100).toFixed(1) })
         : text(Math.abs(change ?? 0));
   return (
-    <p className="figure-change" data-better={better ?? undefined}>
+    <p className={css.figureChange} data-better={better ?? undefined}>
       {say('view.nowIs', { period, value: text(value) })}{' '}
       <strong>
         {say('view.change', {
@@ -179,7 +183,7 @@ function Course({ answer }: { readonly answer: GroupsAnswer }) {
     })
     .join('');
   return (
-    <svg className="course" width={WIDTH} height={HEIGHT} aria-hidden="true">
+    <svg className={css.course} width={WIDTH} height={HEIGHT} aria-hidden="true">
       <path d={path} />
     </svg>
   );

@@ -4,6 +4,7 @@ import { cell, count } from '../../../../shared/format';
 import type { ViewContext } from '../../context';
 import { useRowPages } from '../../useRowPages';
 import { say } from '../../../../words';
+import css from './RecordView.module.css';
 
 const NO_WISH = { sort: null, find: null, filters: [] };
 
@@ -23,8 +24,8 @@ export function RecordView({
   const row = useRowPages(view.id, answer, NO_WISH, context, at, at)(at);
   const go = (to: number) => setPicked((to + answer.rowCount) % answer.rowCount);
   return (
-    <div className="record">
-      <p className="record-tools">
+    <div className={css.record}>
+      <p className={css.recordTools}>
         <span className="soft" role="status">
           {say('view.of2', { at: count(at + 1), rowCount: count(answer.rowCount) })}
         </span>

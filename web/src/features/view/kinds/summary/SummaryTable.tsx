@@ -4,6 +4,7 @@ import { valueAt } from '../../cells';
 import { GroupButton } from '../../GroupButton';
 import type { GroupsProps } from '../face';
 import { say } from '../../../../words';
+import viewCss from '../../view.module.css';
 
 const MAX_ROWS = 600;
 
@@ -28,7 +29,7 @@ export function SummaryTable({ view, answer, context, title, measures }: GroupsP
       answer.measures[m]?.format,
     );
   return (
-    <div className="twin" role="region" aria-label={title} tabIndex={0}>
+    <div className={viewCss.twin} role="region" aria-label={title} tabIndex={0}>
       <table>
         <thead>
           <tr>
@@ -38,7 +39,7 @@ export function SummaryTable({ view, answer, context, title, measures }: GroupsP
               </th>
             ))}
             {measures.map(({ name }, m) => (
-              <th key={m} scope="col" className="number">
+              <th key={m} scope="col" className={viewCss.number}>
                 {name}
               </th>
             ))}
@@ -49,7 +50,7 @@ export function SummaryTable({ view, answer, context, title, measures }: GroupsP
             const before = rows[r - 1];
             const isTotal = row.places.some((place) => place === null);
             return (
-              <tr key={r} className={isTotal ? 'total' : undefined}>
+              <tr key={r} className={isTotal ? viewCss.total : undefined}>
                 {groupings.map((by, i) => {
                   const place = row.places[i] ?? null;
                   const same = before?.places.slice(0, i + 1).every((p, j) => p === row.places[j]);
@@ -68,7 +69,7 @@ export function SummaryTable({ view, answer, context, title, measures }: GroupsP
                   );
                 })}
                 {row.values.map((value, m) => (
-                  <td key={m} className="number">
+                  <td key={m} className={viewCss.number}>
                     {text(m, value)}
                   </td>
                 ))}

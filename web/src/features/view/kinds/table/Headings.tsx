@@ -3,6 +3,8 @@ import type { PageColumn, Sort } from '../../../../api/types';
 import { headingFilter } from '../../headingFilter';
 import { isNumber, least } from './columns';
 import { say } from '../../../../words';
+import css from './Headings.module.css';
+import viewCss from '../../view.module.css';
 
 interface Props {
   readonly columns: readonly PageColumn[];
@@ -18,8 +20,12 @@ interface Props {
 /** The headings of a table: a press sorts, an edge widens, a field below filters. */
 export function Headings({ columns, template, sorts, typed, onSort, onType, onWiden }: Props) {
   return (
-    <div className="table-heads">
-      <div className="table-row table-head" role="row" style={{ gridTemplateColumns: template }}>
+    <div className={css.tableHeads}>
+      <div
+        className={`${viewCss.tableRow} ${viewCss.tableHead}`}
+        role="row"
+        style={{ gridTemplateColumns: template }}
+      >
         {columns.map((column, i) => {
           const place = sorts.findIndex((sort) => sort.column === column.name);
           const on = sorts[place];
@@ -44,7 +50,7 @@ export function Headings({ columns, template, sorts, typed, onSort, onType, onWi
                 )}
               </button>
               <span
-                className="widen"
+                className={css.widen}
                 aria-hidden="true"
                 onPointerDown={(event) => widened(event, column, onWiden)}
               />
@@ -54,7 +60,7 @@ export function Headings({ columns, template, sorts, typed, onSort, onType, onWi
       </div>
       {typed && (
         <div
-          className="table-row table-head-filters"
+          className={`${viewCss.tableRow} ${viewCss.tableHeadFilters}`}
           role="row"
           style={{ gridTemplateColumns: template }}
         >
@@ -76,7 +82,7 @@ export function Headings({ columns, template, sorts, typed, onSort, onType, onWi
 
 /** The first column stays in sight. */
 export const cellClass = (column: PageColumn, place: number): string =>
-  `${isNumber(column) ? 'number' : ''}${place === 0 ? ' pinned' : ''}`.trim();
+  `${isNumber(column) ? viewCss.number : ''}${place === 0 ? ` ${viewCss.pinned}` : ''}`.trim();
 
 function widened(
   event: React.PointerEvent<HTMLElement>,

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { PageColumn } from '../../../../api/types';
 import { Menu } from '../../../../shared/Menu';
 import { say } from '../../../../words';
+import css from './TableTools.module.css';
 
 interface Props {
   readonly text: string;
@@ -23,7 +24,7 @@ interface Props {
 export function TableTools(props: Props) {
   const { text, rows, headings, filters, onHeadings, onLift } = props;
   return (
-    <div className="table-look">
+    <div className={css.tableLook}>
       <Look key={text} text={text} onLook={props.onLook} />
       <button type="button" className="word" aria-pressed={headings} onClick={onHeadings}>
         {headings ? say('view.hideHeadingFilters') : say('view.filterByHeading')}
@@ -91,7 +92,7 @@ function Columns({ all, shown, onColumns }: Props) {
       name={say('view.whichColumnsAreShown')}
     >
       {() => (
-        <div className="table-columns">
+        <div className={css.tableColumns}>
           <ul>
             {inOrder.map((column) => {
               const at = shown.indexOf(column.name);

@@ -11,6 +11,8 @@ import { cellClass, Headings } from './Headings';
 import { TableTools } from './TableTools';
 import { Totals } from './Totals';
 import { useCells } from './useCells';
+import css from './TableView.module.css';
+import viewCss from '../../view.module.css';
 
 const ROW = 26;
 const MAX_SORTS = 4;
@@ -104,7 +106,7 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
         onLift={() => context.onTable(view.id, { headings: {} })}
       />
       <div
-        className="table-rows"
+        className={css.tableRows}
         ref={frame}
         role="grid"
         aria-rowcount={answer.rowCount + 1}
@@ -114,7 +116,6 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
         onKeyDown={cells.onKey}
       >
         <div
-          className="rows-inner"
           style={{
             minWidth: columns.reduce((sum, c) => sum + (widths[c.name] ?? least(c)), 0),
           }}
@@ -139,7 +140,11 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
               return (
                 <div
                   key={item.key}
-                  className={opened ? 'table-row table-place opened' : 'table-row table-place'}
+                  className={
+                    opened
+                      ? `${viewCss.tableRow} ${css.tablePlace} ${css.opened}`
+                      : `${viewCss.tableRow} ${css.tablePlace}`
+                  }
                   role="row"
                   aria-rowindex={item.index + 2}
                   style={{
@@ -158,8 +163,8 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
                         id={idOf(item.index, i)}
                         role="gridcell"
                         aria-selected={cells.isIn(place)}
-                        className={`${cellClass(column, i)}${cells.isIn(place) ? ' picked-cell' : ''}${
-                          opened && now ? ' open-cell' : ''
+                        className={`${cellClass(column, i)}${cells.isIn(place) ? ` ${css.pickedCell}` : ''}${
+                          opened && now ? ` ${viewCss.openCell}` : ''
                         }`}
                         title={text.length > 16 && !opened ? text : undefined}
                         onPointerDown={(event) => {

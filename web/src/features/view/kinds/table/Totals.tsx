@@ -2,6 +2,7 @@ import type { GroupsAnswer, PageColumn, Shown, View } from '../../../../api/type
 import { measured } from '../../../../shared/format';
 import { say } from '../../../../words';
 import { isNumber, least } from './columns';
+import viewCss from '../../view.module.css';
 
 /** Totals below their columns, computed over all rows that are read; those of columns not shown stand in the first cell. */
 export function Totals({
@@ -38,7 +39,7 @@ export function Totals({
   );
   return (
     <div
-      className="table-row table-totals"
+      className={`${viewCss.tableRow} ${viewCss.tableTotals}`}
       role="row"
       style={{
         gridTemplateColumns: template,
@@ -51,7 +52,7 @@ export function Totals({
           <div
             key={column.name}
             role="cell"
-            className={isNumber(column) ? 'number' : undefined}
+            className={isNumber(column) ? viewCss.number : undefined}
             title={all.map(named).join(', ')}
           >
             {all.map((m) => (others.includes(m) ? named(m) : said(m))).join(' · ')}

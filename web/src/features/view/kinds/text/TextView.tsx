@@ -2,6 +2,8 @@ import { lazy, Suspense } from 'react';
 import type { Answer, Failure, View } from '../../../../api/types';
 import { formatted } from '../../../../shared/format';
 import { say } from '../../../../words';
+import css from './TextView.module.css';
+import viewCss from '../../view.module.css';
 
 const Markdown = lazy(() => import('react-markdown')); // which shows no markup of the author's as such
 
@@ -29,9 +31,9 @@ export function TextView({
     .map((part, i) => (i % 2 === 0 ? part : quoted(values[(i - 1) / 2])))
     .join('');
   return (
-    <div className="text-view">
+    <div className={css.textView}>
       {answered?.failure ? (
-        <p className="soft view-failure">{answered.failure.detail}</p>
+        <p className={`soft ${viewCss.viewFailure}`}>{answered.failure.detail}</p>
       ) : (
         <Suspense fallback={<p>{text}</p>}>
           <Markdown disallowedElements={['img']} components={{ a: OutsideLink }}>
