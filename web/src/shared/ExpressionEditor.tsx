@@ -27,6 +27,8 @@ interface Props {
   readonly condition?: boolean;
   /** Whether it counts when it is left, and not with each key. */
   readonly late?: boolean;
+  /** Whether there may be none. */
+  readonly empty?: boolean;
   readonly onChange: (text: string) => void;
 }
 
@@ -34,7 +36,7 @@ const PAUSE = 250;
 
 /** An expression as it is typed, with what it gives for the first rows or what is wrong with it. */
 export function ExpressionEditor(props: Props) {
-  const { label, placeholder = '', value, columns, late = false, onChange } = props;
+  const { label, placeholder = '', value, columns, late = false, empty = false, onChange } = props;
   const grammar = useGrammar();
   const [typed, setTyped] = useState(value);
   const [before, setBefore] = useState(value);
@@ -44,7 +46,7 @@ export function ExpressionEditor(props: Props) {
   }
   const checked = useChecked(typed, props);
   const done = () => {
-    if (typed.trim() !== '' && typed !== value) onChange(typed);
+    if ((empty || typed.trim() !== '') && typed !== value) onChange(typed.trim());
   };
   return (
     <span className={css.expression}>

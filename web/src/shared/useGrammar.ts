@@ -3,14 +3,11 @@ import { call } from '../api/client';
 import type { Grammar } from '../api/types';
 
 const NOTHING: Grammar = {
-  aggregates: [],
-  derived: [],
-  steps: [],
-  parts: [],
   stepKinds: [],
   viewKinds: [],
   choiceKinds: [],
   filterKinds: [],
+  measureSlots: [],
   functions: [],
 };
 

@@ -1,19 +1,25 @@
 import { useQuery } from '@tanstack/react-query';
 import { Select } from 'antd';
 import { call } from '../../api/client';
-import type { AppDefinition, Grammar, PageData, Proposal } from '../../api/types';
+import type { AppDefinition, Grammar, PageData, Proposal, View } from '../../api/types';
 import { Menu } from '../../shared/Menu';
 import { freeName, takes } from './names';
 import { dataOf } from '../../shared/datasets';
 import { TypedInput } from '../../shared/TypedInput';
-import { writtenOf, type Option } from './writtenOptions';
+import { withValue, valueAt, type Fields } from '../../shared/sentence/definition';
+import { SentenceEditor } from '../../shared/sentence/SentenceEditor';
+import { columnsOf } from './useSlots';
 import { say } from '../../words';
 import composeCss from './compose.module.css';
 
 type AppChoice = NonNullable<AppDefinition['choices']>[number];
+type Option = AppChoice['options'][number];
+type Slot = NonNullable<Grammar['choiceKinds'][number]['written']>;
 
 interface Props {
   readonly id: string;
+  /** Id of the app's first dataset. */
+  readonly first: string;
   readonly app: AppDefinition;
   readonly page: PageData;
   readonly grammar: Grammar;
@@ -47,7 +53,7 @@ export function newChoice(app: AppDefinition, view: string, proposal: Proposal):
 }
 
 /** What colleagues choose: the options of each choice, which one holds at first, which views follow. */
-export function ChoicesMenu({ id, app, page, grammar, onChange }: Props) {
+export function ChoicesMenu({ id, first, app, page, grammar, onChange }: Props) {
   const choices = app.choices ?? [];
   if (choices.length === 0) return null;
   return (
@@ -62,6 +68,7 @@ export function ChoicesMenu({ id, app, page, grammar, onChange }: Props) {
             <OneChoice
               key={choice.id}
               id={id}
+              first={first}
               choice={choice}
               page={page}
               app={app}
@@ -84,6 +91,7 @@ export function ChoicesMenu({ id, app, page, grammar, onChange }: Props) {
 
 function OneChoice({
   id,
+  first,
   choice,
   app,
   page,
@@ -91,6 +99,7 @@ function OneChoice({
   onChange,
 }: {
   readonly id: string;
+  readonly first: string;
   readonly choice: AppChoice;
   readonly app: AppDefinition;
   readonly page: PageData;
@@ -106,7 +115,7 @@ function OneChoice({
   const leader = app.views.find((view) => view.id === choice.views[0]);
   const kind = grammar.choiceKinds.find((item) => item.kind === choice.kind);
   const namesColumns = kind?.namesColumns ?? false;
-  const written = writtenOf(kind?.needs ?? []);
+  const written = kind?.written ?? null;
   const taken = new Set(
     (app.choices ?? [])
       .filter((other) => other.id !== choice.id && other.kind === choice.kind)
@@ -144,15 +153,23 @@ function OneChoice({
                 })
               }
             />
-            {written && (
-              <written.Editor
-                option={option}
-                i={i + 1}
-                page={dataOf(page, leader?.dataset ?? null)}
+            {written && hasWritten(option, written) && (
+              <SentenceEditor
+                slots={[{ ...written, words: `${written.words} ${i + 1}`, before: '' }]}
+                fields={option as unknown as Fields}
+                columns={columnsOf(dataOf(page, leader?.dataset ?? null))}
+                dataset={
+                  (app.datasets ?? []).find((item) => item.name === leader?.dataset)?.dataset ??
+                  first
+                }
+                late
+                look="lines"
                 onChange={(next) =>
                   onChange({
                     ...choice,
-                    options: choice.options.map((other) => (other.id === option.id ? next : other)),
+                    options: choice.options.map((other) =>
+                      other.id === option.id ? (next as unknown as Option) : other,
+                    ),
                   })
                 }
               />
@@ -204,7 +221,7 @@ function OneChoice({
               ...choice,
               options: [
                 ...choice.options,
-                { id: freeName('o', choice.options), ...written.blank(leader) },
+                blankOption(freeName('o', choice.options), written, leader),
               ],
             })
           }
@@ -254,3 +271,22 @@ function OneChoice({
 /** What an option stands for, whatever it is called. */
 const stands = (option: Option): string =>
   JSON.stringify({ ...option, id: '', label: null }, (_, value: unknown) => value ?? undefined);
+
+/** Whether an option says what is written; the one that stands for nothing does not. */
+const hasWritten = (option: Option, written: Slot): boolean =>
+  (valueAt(option, written.path) ?? null) !== null;
+
+/** What is said first where a view says nothing that could be changed. */
+const BEGINNINGS: Partial<Record<Slot['type'], unknown>> = {
+  EXPRESSION: '1 = 1',
+  REFERENCE: { value: 0, label: null },
+  PARAGRAPHS: '',
+  COLUMNS: [],
+};
+
+/** An option to be written: as the view that it is of stands now, of a list its first. */
+function blankOption(id: string, written: Slot, view: View | undefined): Option {
+  const now = valueAt(view, written.path) ?? BEGINNINGS[written.type];
+  const begun = Array.isArray(now) ? now.slice(0, 1) : now;
+  return withValue({ id }, written.path, begun) as unknown as Option;
+}

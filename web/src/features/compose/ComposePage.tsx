@@ -19,7 +19,7 @@ import { MeasuresMenu } from './MeasuresMenu';
 import { freeName, pruned } from './names';
 import { PageEditor } from './PageEditor';
 import { StartPicker } from './StartPicker';
-import { SentenceEditor } from './SentenceEditor';
+import { ViewEditor } from './ViewEditor';
 import type { GrammarViewKind } from './options';
 import { useDraft } from './useDraft';
 import { say } from '../../words';
@@ -150,9 +150,18 @@ function Composer({ initial }: { readonly initial: Draft }) {
           }
           bandEnd={
             <span className={css.bandTools}>
-              <MeasuresMenu app={app} page={page} grammar={grammar} onChange={change} />
+              <MeasuresMenu
+                id={saved.id}
+                revision={saved.revision}
+                first={saved.datasetId}
+                app={app}
+                page={page}
+                grammar={grammar}
+                onChange={change}
+              />
               <ChoicesMenu
                 id={saved.id}
+                first={saved.datasetId}
                 app={app}
                 page={page}
                 grammar={grammar}
@@ -182,18 +191,22 @@ function Composer({ initial }: { readonly initial: Draft }) {
               titles={title}
               editor={
                 view && (
-                  <SentenceEditor
+                  <ViewEditor
                     view={view}
                     title={title(view)}
+                    app={app}
+                    id={saved.id}
+                    revision={saved.revision}
+                    dataset={
+                      (app.datasets ?? []).find((item) => item.name === view.dataset)?.dataset ??
+                      saved.datasetId
+                    }
                     page={dataOf(page, view.dataset)}
                     onChange={(next) => {
                       setView(next);
                       if (next.page !== view.page)
                         shownState.change({ ...shownState.state, page: next.page ?? null });
                     }}
-                    onDrawAs={(kind) =>
-                      void draw({ kind, view }).then((next) => next && setView(next))
-                    }
                     proposals={proposals}
                     onChoose={(proposal) =>
                       change({

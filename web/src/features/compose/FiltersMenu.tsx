@@ -6,7 +6,9 @@ import { dataOf, filterName } from '../../shared/datasets';
 import { Menu } from '../../shared/Menu';
 import { freeName } from './names';
 import { isCoded } from './options';
-import { SlotEditor, type StepColumn } from '../../shared/slots';
+import type { Fields } from '../../shared/sentence/definition';
+import { SentenceEditor } from '../../shared/sentence/SentenceEditor';
+import type { StepColumn } from '../../shared/sentence/SlotEditor';
 import { TypedInput } from '../../shared/TypedInput';
 import { say } from '../../words';
 import composeCss from './compose.module.css';
@@ -269,19 +271,17 @@ function OneFilterSpec({
           />
         </label>
       )}
-      {(kind?.slots ?? []).map((slot) => (
-        <label key={slot.path} className={`soft ${css.specSlot}`}>
-          {slot.words}{' '}
-          <SlotEditor
-            slot={slot}
-            fields={spec}
-            columns={known}
-            dataset={source}
-            late
-            onChange={(fields) => onChange(fields as unknown as FilterSpec)}
-          />
-        </label>
-      ))}
+      <span className={css.specSlots}>
+        <SentenceEditor
+          slots={kind?.slots ?? []}
+          fields={spec as unknown as Fields}
+          columns={known}
+          dataset={source}
+          late
+          look="lines"
+          onChange={(fields) => onChange(fields as unknown as FilterSpec)}
+        />
+      </span>
       <label className="soft">
         {say('compose.leavesAlone')}{' '}
         <Select

@@ -1,10 +1,10 @@
-import { Input, Select } from 'antd';
-import type { AppDefinition, ColumnFormat, Grammar, Measure, PageData } from '../../api/types';
-import { FormatEditor } from '../../shared/FormatEditor';
+import type { AppDefinition, Grammar, Measure, PageData } from '../../api/types';
 import { dataOf } from '../../shared/datasets';
 import { Menu } from '../../shared/Menu';
-import { MeasureSlots } from './MeasureSlots';
+import type { Fields } from '../../shared/sentence/definition';
+import { SentenceEditor } from '../../shared/sentence/SentenceEditor';
 import { freeName, usesOf } from './names';
+import { columnsOf, useSlots } from './useSlots';
 import { TypedInput } from '../../shared/TypedInput';
 import { say } from '../../words';
 import composeCss from './compose.module.css';
@@ -12,20 +12,20 @@ import composeCss from './compose.module.css';
 type Named = NonNullable<AppDefinition['measures']>[number];
 
 interface Props {
+  /** Id of the app, and how often it was saved. */
+  readonly id: string;
+  readonly revision: number;
+  /** Id of the app's first dataset. */
+  readonly first: string;
   readonly app: AppDefinition;
   readonly page: PageData;
   readonly grammar: Grammar;
   readonly onChange: (app: AppDefinition) => void;
 }
 
-const GOOD = [
-  { value: '', label: say('compose.noDirectionIsBetter') },
-  { value: 'HIGHER', label: say('compose.higherIsBetter') },
-  { value: 'LOWER', label: say('compose.lowerIsBetter') },
-];
-
 /** Measures that have a name: what they are made of, how they are shown, where they are used. */
-export function MeasuresMenu({ app, page, grammar, onChange }: Props) {
+export function MeasuresMenu(props: Props) {
+  const { id: appId, revision, first, app, page, grammar, onChange } = props;
   const measures = app.measures ?? [];
   const set = (id: string, part: Partial<Named>) =>
     onChange({
@@ -71,6 +71,11 @@ export function MeasuresMenu({ app, page, grammar, onChange }: Props) {
                 onDone={(name) => set(named.id, { name })}
               />
               <OneMeasure
+                id={appId}
+                revision={revision}
+                dataset={
+                  (app.datasets ?? []).find((item) => item.name === named.dataset)?.dataset ?? first
+                }
                 named={named}
                 page={dataOf(page, named.dataset)}
                 grammar={grammar}
@@ -122,58 +127,35 @@ export function MeasuresMenu({ app, page, grammar, onChange }: Props) {
   );
 }
 
+/** What it measures, then what else is said of it. */
 function OneMeasure({
+  id,
+  revision,
+  dataset,
   named,
   page,
   grammar,
   onChange,
-}: {
+}: Pick<Props, 'id' | 'revision' | 'page' | 'grammar'> & {
+  /** Id of the dataset that it is of. */
+  readonly dataset: string;
   readonly named: Named;
-  readonly page: PageData;
-  readonly grammar: Grammar;
   readonly onChange: (id: string, part: Partial<Named>) => void;
 }) {
+  const slots = useSlots(id, revision, named.id, {
+    measure: named.measure,
+    dataset: named.dataset ?? null,
+  });
   return (
-    <>
-      {named.measure.aggregate === 'FORMULA' ? (
-        <TypedInput
-          label={say('compose.formulaOfAggregatesSuchAs')}
-          value={named.measure.expression ?? ''}
-          onDone={(expression) => onChange(named.id, { measure: { ...named.measure, expression } })}
-        />
-      ) : (
-        <MeasureSlots
-          measure={named.measure}
-          by={null}
-          split={null}
-          page={page}
-          grammar={grammar}
-          onChange={(measure) => onChange(named.id, { measure })}
-        />
-      )}
-      <FormatEditor
-        plain
-        value={(named.format ?? null) as ColumnFormat | null}
-        onChange={(format) => onChange(named.id, { format })}
-      />
-      <Select
-        aria-label={say('compose.whichDirectionIsGood')}
-        size="small"
-        popupMatchSelectWidth={false}
-        value={named.good ?? ''}
-        options={GOOD}
-        onChange={(good) =>
-          onChange(named.id, { good: good === '' ? null : (good as Named['good']) })
-        }
-      />
-      <Input.TextArea
-        aria-label={say('compose.whatItMeans')}
-        placeholder={say('compose.whatItMeansForWhoever')}
-        autoSize
-        defaultValue={named.description ?? ''}
-        onBlur={(event) => onChange(named.id, { description: event.target.value || null })}
-      />
-    </>
+    <SentenceEditor
+      slots={[...slots, ...grammar.measureSlots]}
+      fields={named as unknown as Fields}
+      columns={columnsOf(page)}
+      dataset={dataset}
+      late
+      look="lines"
+      onChange={(next) => onChange(named.id, next as unknown as Named)}
+    />
   );
 }
 

@@ -5,7 +5,8 @@ import { useGrammar } from '../../shared/useGrammar';
 import { say } from '../../words';
 import { ComputeForm } from './ComputeForm';
 import { StepEditor } from './StepEditor';
-import { blankStep, type StepColumn } from '../../shared/slots';
+import type { StepColumn } from '../../shared/sentence/SlotEditor';
+import { blankStep } from './blankStep';
 import authorCss from '../../shared/author.module.css';
 import css from './AddStep.module.css';
 

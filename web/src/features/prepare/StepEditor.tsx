@@ -2,7 +2,9 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { Step, StepKindWords } from '../../api/types';
 import { say } from '../../words';
-import { SlotEditor, type Fields, type StepColumn } from '../../shared/slots';
+import type { Fields } from '../../shared/sentence/definition';
+import { SentenceEditor } from '../../shared/sentence/SentenceEditor';
+import type { StepColumn } from '../../shared/sentence/SlotEditor';
 import css from './StepEditor.module.css';
 import prepareCss from './prepare.module.css';
 
@@ -32,19 +34,15 @@ export function StepEditor(props: Props) {
   };
   return (
     <form className={css.stepEditor} aria-label={kind.words} onSubmit={submit}>
-      {kind.slots.map((slot) => (
-        <label key={slot.path}>
-          {slot.words}
-          <SlotEditor
-            slot={slot}
-            fields={fields}
-            columns={columns}
-            dataset={dataset}
-            steps={steps}
-            onChange={setFields}
-          />
-        </label>
-      ))}
+      <SentenceEditor
+        slots={kind.slots}
+        fields={fields}
+        columns={columns}
+        dataset={dataset}
+        steps={steps}
+        look="lines"
+        onChange={setFields}
+      />
       <span className={prepareCss.formEnd}>
         <Button htmlType="submit" type="primary" size="small" loading={busy}>
           {isNew ? say('prepare.addTheStep') : say('prepare.changeTheStep')}

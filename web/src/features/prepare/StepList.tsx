@@ -8,7 +8,7 @@ import { useGrammar } from '../../shared/useGrammar';
 import { LoadProgress, UploadFiles } from '../home';
 import { AddStep } from './AddStep';
 import { NameForm } from './NameForm';
-import type { StepColumn } from '../../shared/slots';
+import type { StepColumn } from '../../shared/sentence/SlotEditor';
 import { StepEditor } from './StepEditor';
 import { StepsFile } from './StepsFile';
 import { useAfter } from './useAfter';

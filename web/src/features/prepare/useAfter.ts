@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { call } from '../../api/client';
 import type { AfterSteps, DatasetDetails } from '../../api/types';
-import type { StepColumn } from '../../shared/slots';
+import type { StepColumn } from '../../shared/sentence/SlotEditor';
 
 /** The table as it stands after some of the steps; nothing for all of them. */
 export function useAfter(data: DatasetDetails | undefined, at: number | null) {

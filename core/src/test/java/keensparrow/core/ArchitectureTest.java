@@ -49,6 +49,7 @@ class ArchitectureTest {
         "app.view",
         "app.choice",
         "app",
+        "app.slot",
         "draft"
     };
 

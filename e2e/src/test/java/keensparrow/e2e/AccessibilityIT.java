@@ -88,7 +88,7 @@ class AccessibilityIT {
         browser.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
         check("compose");
         browser.click("[data-view=byroute] .ComposeGrid-cell-tools button");
-        browser.see(".sentence-sentence-editor");
+        browser.see(".ViewEditor-view-editor");
         check("a view being edited");
         browser.clickText("button", "Done");
         browser.click("button[aria-label$='How each filter works']");

@@ -159,7 +159,7 @@ class JourneyIT {
         int before = analyst.all(".ComposeGrid-compose-cell").size();
         analyst.clickText("button", "Add a view");
         analyst.clickText("button", "How do groups compare?");
-        analyst.see(".sentence-sentence-editor");
+        analyst.see(".ViewEditor-view-editor");
         assertThat(analyst.all(".ComposeGrid-compose-cell")).hasSize(before + 1);
         analyst.choose("Measure", "sum of Revenue");
         analyst.choose("Grouping", "Coach class");

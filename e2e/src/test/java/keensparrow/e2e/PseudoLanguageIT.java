@@ -97,7 +97,7 @@ class PseudoLanguageIT {
         browser.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
         look(browser, "compose");
         browser.see(".ComposeGrid-compose-cell button[aria-pressed]").click();
-        browser.see(".sentence-sentence-editor");
+        browser.see(".ViewEditor-view-editor");
         look(browser, "sentence editor");
         String app = browser.address();
         browser.open(app.replaceFirst("/apps/(\\w+).*", "/apps/$1/publish"));

@@ -63,7 +63,7 @@ class ScreenshotsIT {
             browser.open(server.address() + "/apps/" + app.path("id").asText());
             ready(browser);
             browser.click("[data-view=byroute] .ComposeGrid-cell-tools button");
-            browser.see(".sentence-sentence-editor");
+            browser.see(".ViewEditor-view-editor");
             picture(browser, "compose");
             JsonNode revenue = titled(client.get("/api/apps").path("apps"), "Revenue and berths");
             browser.open(server.address() + "/apps/" + revenue.path("id").asText());

@@ -248,7 +248,7 @@ class SentencesIT {
         browser.clickText("button", "First");
         browser.clickText("button", "Add a view");
         browser.clickText("button", "Which rows are they?");
-        browser.see(".sentence-sentence-editor");
+        browser.see(".ViewEditor-view-editor");
         browser.clickText("div[contains(@class, 'editor-end')]//button", "columns");
         browser.sees(".ChoiceBand-choices .ChoiceBand-choice:last-child", "Columns");
         browser.see("[data-save=saved]");
@@ -263,7 +263,7 @@ class SentencesIT {
         browser.seesNo(".compose-definition");
         browser.pickOption("Columns", "Night and Fares");
         browser.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "Rows with Night and one more column");
-        browser.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .sentence-sentence-words", "(chosen)");
+        browser.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .SentenceEditor-words", "(chosen)");
     }
 
     /** An app of three views that follow one choice of measure, and of grouping; made by hand, as a program would. */

@@ -21,6 +21,7 @@ import keensparrow.server.account.Sessions;
 import keensparrow.server.admin.HealthRoutes;
 import keensparrow.server.admin.Metrics;
 import keensparrow.server.app.AppRoutes;
+import keensparrow.server.app.SlotRoutes;
 import keensparrow.server.app.AppService;
 import keensparrow.server.app.Explanations;
 import keensparrow.server.app.PageAnswers;
@@ -163,6 +164,7 @@ public final class Server implements AutoCloseable {
         new DatasetRoutes(datasets, memory).add(api);
         new DoubtRoutes(database, datasets, memory).add(api);
         new ExpressionRoutes(datasets, memory).add(api);
+        new SlotRoutes(apps, datasets).add(api);
         new AppRoutes(apps, datasets, answers, downloads, explanations).add(api);
         new PublishRoutes(publishing, apps, datasets, answers, downloads, explanations, audit).add(api);
         new SavedViewRoutes(new SavedViews(database, publishing, clock), publishing).add(api);

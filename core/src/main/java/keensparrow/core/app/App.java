@@ -183,7 +183,7 @@ public record App(
         return datasets == null ? List.of() : datasets;
     }
 
-    private List<Page> allPages() {
+    public List<Page> allPages() {
         return pages == null ? List.of() : pages;
     }
 

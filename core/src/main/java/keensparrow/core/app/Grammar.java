@@ -3,18 +3,14 @@ package keensparrow.core.app;
 import java.util.List;
 import java.util.stream.Stream;
 import keensparrow.core.aggregate.Aggregate;
-import keensparrow.core.aggregate.Derived;
 import keensparrow.core.app.choice.Choice;
 import keensparrow.core.app.choice.ChoiceKind;
 import keensparrow.core.app.filter.FilterSpec;
-import keensparrow.core.app.measure.MeasureSentences;
+import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
-import keensparrow.core.column.ColumnType;
 import keensparrow.core.expression.Expressions;
-import keensparrow.core.group.DatePart;
-import keensparrow.core.group.TimeStep;
 import keensparrow.core.prepare.StepKinds;
 import keensparrow.core.sentence.Slot;
 import org.jspecify.annotations.Nullable;
@@ -22,49 +18,22 @@ import org.jspecify.annotations.Nullable;
 /**
  * What can be said, as data: an editor offers it without knowing any of it by itself, in the words that the sentences use.
  *
- * @param aggregates what is made of a column, the usual ones first
- * @param derived what is made of the values of all groups
- * @param steps periods of dates, @param parts parts of dates
  * @param viewKinds the ways of showing data
  * @param stepKinds the steps whose words can be changed, with the slots of each
  * @param choiceKinds what colleagues can be let choose
  * @param filterKinds the ways of filtering
+ * @param measureSlots what is said of a measure with a name, besides what it measures
  * @param functions that expressions over rows may call
  */
 public record Grammar(
-        List<OfAggregate> aggregates,
-        List<OfDerived> derived,
-        List<OfStep> steps,
-        List<OfPart> parts,
         List<Slot.OfStepKind> stepKinds,
         List<OfViewKind> viewKinds,
         List<OfChoiceKind> choiceKinds,
         List<OfFilterKind> filterKinds,
+        List<Slot> measureSlots,
         List<Expressions.FunctionWords> functions) {
     /** @param ofColumn whether it reads one column, which it is called after, @param slots what can be said of it */
     public record OfFilterKind(FilterSpec.Kind kind, String words, boolean ofColumn, List<Slot> slots) {}
-
-    /**
-     * @param words before the column: {@code average of}
-     * @param types of columns that it is made of
-     * @param withWords before the second column, null where there is none: {@code weighted by}
-     * @param withTypes of second columns
-     * @param percent whether it takes a percentage
-     */
-    public record OfAggregate(
-            Aggregate aggregate,
-            String words,
-            List<ColumnType> types,
-            @Nullable String withWords,
-            List<ColumnType> withTypes,
-            boolean percent) {}
-
-    /** @param needsPeriods whether groups must be periods, @param needsSplit whether a second grouping splits them */
-    public record OfDerived(Derived derived, String words, boolean needsPeriods, boolean needsSplit) {}
-
-    public record OfStep(TimeStep step, String words, boolean needsTimes) {}
-
-    public record OfPart(DatePart part, String words, boolean needsTimes) {}
 
     /**
      * @param words at the end of a sentence: {@code bars}
@@ -87,45 +56,22 @@ public record Grammar(
             int width,
             int height) {}
 
-    /** @param needs parts that a view must have, @param forms what its groups may be; empty where that does not matter */
+    /**
+     * @param needs parts that a view must have
+     * @param forms what its groups may be; empty where that does not matter
+     * @param written what says an option that is not among those proposed; null where all are proposed
+     */
     public record OfChoiceKind(
             Choice.Kind kind,
             String words,
             List<ViewKind.Slot> needs,
             List<GroupBy.Form> forms,
-            boolean namesColumns) {}
-
-    private static final List<Aggregate> IN_ORDER = List.of(
-            Aggregate.SUM,
-            Aggregate.AVERAGE,
-            Aggregate.MEDIAN,
-            Aggregate.MIN,
-            Aggregate.MAX,
-            Aggregate.STDDEV,
-            Aggregate.SHARE,
-            Aggregate.DISTINCT,
-            Aggregate.COUNT,
-            Aggregate.PERCENTILE,
-            Aggregate.WEIGHTED_AVERAGE,
-            Aggregate.RATIO,
-            Aggregate.FIRST,
-            Aggregate.LAST,
-            Aggregate.LEVEL);
+            boolean namesColumns,
+            @Nullable Slot written) {}
 
     /** All there is. */
     public static Grammar whole() {
         return new Grammar(
-                IN_ORDER.stream().map(Grammar::of).toList(),
-                Stream.of(Derived.values())
-                        .map(each ->
-                                new OfDerived(each, each.label(), each.needsPeriods(), each == Derived.SHARE_OF_GROUP))
-                        .toList(),
-                Stream.of(TimeStep.values())
-                        .map(each -> new OfStep(each, each.label(), each == TimeStep.HOUR))
-                        .toList(),
-                Stream.of(DatePart.values())
-                        .map(each -> new OfPart(each, each.label(), each == DatePart.HOUR_OF_DAY))
-                        .toList(),
                 StepKinds.ALL.stream()
                         .filter(kind -> !kind.slots().isEmpty())
                         .map(kind -> new Slot.OfStepKind(kind.name(), kind.words(), kind.slots()))
@@ -139,6 +85,7 @@ public record Grammar(
                                 kind.definition().isOfColumn(),
                                 kind.definition().slots()))
                         .toList(),
+                NamedMeasure.SLOTS,
                 Expressions.functions());
     }
 
@@ -159,21 +106,6 @@ public record Grammar(
 
     private static OfChoiceKind of(Choice.Kind kind) {
         ChoiceKind each = kind.definition();
-        return new OfChoiceKind(kind, each.label(), each.needs(), each.forms(), each.namesColumns());
-    }
-
-    private static OfAggregate of(Aggregate aggregate) {
-        List<ColumnType> types =
-                Stream.of(ColumnType.values()).filter(aggregate::fits).toList();
-        List<ColumnType> second = aggregate.isOfTwo()
-                ? Stream.of(ColumnType.values()).filter(aggregate::fitsSecond).toList()
-                : List.of();
-        return new OfAggregate(
-                aggregate,
-                MeasureSentences.before(aggregate),
-                types,
-                MeasureSentences.beforeSecond(aggregate),
-                second,
-                aggregate == Aggregate.PERCENTILE);
+        return new OfChoiceKind(kind, each.label(), each.needs(), each.forms(), each.namesColumns(), each.written());
     }
 }

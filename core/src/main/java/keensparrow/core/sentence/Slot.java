@@ -1,18 +1,43 @@
 package keensparrow.core.sentence;
 
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import keensparrow.core.column.ColumnType;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A part of a sentence that can be said differently.
  *
- * @param path the field of the definition that holds it
+ * @param path the field of the definition that holds it, with fields within it after a slash: {@code settings/upright}
  * @param words what it is, for a screen reader and beside the control
  * @param type which editor it takes
- * @param options of {@link Type#OPTION}; empty for others
+ * @param options of {@link Type#OPTION}, {@link Type#PICK} and {@link Type#PICKS}; empty for others
  * @param types of columns that fit; all where there are none
+ * @param before what stands before it in the sentence; null where its words stand beside it
+ * @param opens what is pressed to say something where nothing is said; null for one that is always open
+ * @param parts slots that say the same part by part, for an option that holds {@link Option#more}
  */
-public record Slot(String path, String words, Type type, List<Option> options, List<ColumnType> types) {
+public record Slot(
+        String path,
+        String words,
+        Type type,
+        List<Option> options,
+        List<ColumnType> types,
+        @Nullable String before,
+        @Nullable String opens,
+        List<Slot> parts) {
+    public Slot {
+        options = List.copyOf(options);
+        types = List.copyOf(types);
+        parts = List.copyOf(parts);
+    }
+
+    public Slot(String path, String words, Type type, List<Option> options, List<ColumnType> types) {
+        this(path, words, type, options, types, null, null, List.of());
+    }
+
     public enum Type {
         COLUMN,
         TEXT,
@@ -32,10 +57,61 @@ public record Slot(String path, String words, Type type, List<Option> options, L
         DATASET,
         /** A column of that dataset. */
         OTHER_COLUMN,
-        OTHER_COLUMNS
+        OTHER_COLUMNS,
+        /** One of the options: what it sets is what it stands for. */
+        PICK,
+        /** Several of the options: each sets the path to one element of the list that stands there. */
+        PICKS,
+        /** A number from 0 to 100. */
+        PERCENT,
+        /** A number with a name: a line that others are seen against. */
+        REFERENCE,
+        /** A text of several lines. */
+        PARAGRAPHS,
+        /** What colleagues choose: its words stand there, nothing is edited. */
+        CHOSEN
     }
 
-    public record Option(String value, String words) {}
+    /**
+     * @param value what the field holds; of {@link Type#PICK} a name within its slot
+     * @param set what becomes of the definition, by path; null where the value alone is set
+     * @param more whether the parts of its slot say it
+     */
+    public record Option(
+            String value, String words, @Nullable Map<String, @Nullable Object> set, boolean more) {
+        public Option(String value, String words) {
+            this(value, words, null, false);
+        }
+
+        /** @param set in pairs: a path, what it is set to */
+        public static Option setting(String value, String words, @Nullable Object... set) {
+            Map<String, @Nullable Object> all = new LinkedHashMap<>();
+            for (int i = 0; i < set.length; i += 2) {
+                all.put(String.valueOf(set[i]), set[i + 1]);
+            }
+            return new Option(value, words, Collections.unmodifiableMap(all), false);
+        }
+    }
+
+    /** One of several, each of which sets what it stands for. */
+    public static Slot pick(String path, String words, List<Option> options) {
+        return new Slot(path, words, Type.PICK, options, List.of());
+    }
+
+    /** The same after words of a sentence. */
+    public Slot after(String words) {
+        return new Slot(path, this.words, type, options, types, words, opens, parts);
+    }
+
+    /** The same, said only after something was pressed. */
+    public Slot opened(String by) {
+        return new Slot(path, words, type, options, types, before, by, parts);
+    }
+
+    /** The same, with what says it part by part. */
+    public Slot in(List<Slot> parts) {
+        return new Slot(path, words, type, options, types, before, opens, parts);
+    }
 
     /** @param kind as in the field {@code kind} of a step, @param words what it does, @param before what stands before its slots */
     public record OfStepKind(String kind, String words, List<Slot> slots) {}

@@ -5,15 +5,22 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Stream;
 import keensparrow.core.TextRows;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Derived;
 import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.choice.Choice;
+import keensparrow.core.app.choice.Option;
 import keensparrow.core.app.filter.FilterSpec;
+import keensparrow.core.app.measure.AppWords;
+import keensparrow.core.app.slot.ViewSlots;
+import keensparrow.core.app.view.Conversion;
 import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.Place;
 import keensparrow.core.app.view.View;
@@ -24,6 +31,7 @@ import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.group.DatePart;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.question.Answer;
+import keensparrow.core.profile.Profile;
 import keensparrow.core.question.Answered;
 import keensparrow.core.sentence.Slot;
 import keensparrow.core.table.ColumnFormat;
@@ -41,6 +49,8 @@ class GrammarTest {
             2026-02-02,2026-02-02T06:30:00,A,7,1,yes
             2026-02-09,2026-02-09T23:00:00,B,26,4,no
             """);
+    private static final Conversion CONVERSION =
+            new Conversion(TABLE.schema(), Profile.of(TABLE), List.of(new Measure(Aggregate.SUM, "n")));
     private static final Place PLACE = new Place(0, 0, 6, 5);
 
     private static App app(View view) {
@@ -71,52 +81,137 @@ class GrammarTest {
         return java.util.Objects.requireNonNull(own.answer());
     }
 
-    private static String column(List<ColumnType> types) {
-        return TABLE.schema().columns().stream()
-                .filter(column -> types.contains(column.type()))
+    private static final AppWords WORDS = new AppWords("runs", TABLE.schema(), List.of());
+
+    private static List<Slot> slots(View view) {
+        return new ViewSlots(view, app(view), WORDS, CONVERSION).all();
+    }
+
+    private static Slot slot(List<Slot> slots, String path) {
+        return slots.stream()
+                .flatMap(slot -> Stream.concat(Stream.of(slot), slot.parts().stream()))
+                .filter(slot -> slot.path().equals(path))
                 .findFirst()
-                .orElseThrow()
-                .name();
+                .orElseThrow();
+    }
+
+    /** What the options of a slot set a path to. */
+    private static <T> Map<String, T> set(Slot slot, String path, Class<T> type) {
+        Map<String, T> all = new LinkedHashMap<>();
+        for (Slot.Option option : slot.options()) {
+            Object value = option.set() == null ? null : option.set().get(path);
+            if (value != null) {
+                all.put(option.words(), type.cast(value));
+            }
+        }
+        return all;
     }
 
     @Test
     void everyAggregateOfferedIsAnsweredAndSaidInTheSameWords() {
-        for (Grammar.OfAggregate each : Grammar.whole().aggregates()) {
-            String name = column(each.types());
-            String with = each.withWords() == null ? null : column(each.withTypes());
-            Measure measure = new Measure(
-                    each.aggregate(), name, with, each.percent() ? BigDecimal.valueOf(90) : null, null, null);
-            View view = bars(measure, new GroupBy("route", null));
-            assertThat(answer(view).axis()).hasSize(2);
-            String said = AppSentences.view(view, app(view), TABLE.schema()).text();
-            assertThat(said.toLowerCase(java.util.Locale.ROOT)).contains(each.words() + " " + name);
-            if (with != null) {
-                assertThat(said).contains(each.withWords() + " " + with);
+        View view = bars(Measure.ROWS, new GroupBy("route", null));
+        Map<String, Measure> offered = set(slot(slots(view), "measure/aggregate"), "measure", Measure.class);
+        assertThat(offered.values()).contains(Measure.ROWS);
+        offered.values().removeIf(Measure.ROWS::equals);
+        assertThat(offered.values().stream().map(Measure::aggregate))
+                .containsExactlyInAnyOrderElementsOf(Stream.of(Aggregate.values())
+                        .filter(each -> each != Aggregate.ROWS && each != Aggregate.FORMULA)
+                        .toList());
+        offered.forEach((words, measure) -> {
+            View shown = view.withMeasure(measure);
+            assertThat(answer(shown).axis()).hasSize(2);
+            String said = AppSentences.view(shown, app(shown), TABLE.schema()).text();
+            String[] parts = words.split(" … ?");
+            assertThat(said.toLowerCase(java.util.Locale.ROOT)).contains(parts[0] + " " + measure.column());
+            if (measure.with() != null) {
+                assertThat(said).contains(parts[1] + " " + measure.with());
             }
-        }
+        });
     }
 
     @Test
-    void everyStepPartAndDerivedValueOfferedIsAnsweredAndSaid() {
-        for (Grammar.OfStep each : Grammar.whole().steps()) {
-            View view = bars(Measure.ROWS, new GroupBy(each.needsTimes() ? "moment" : "day", each.step()));
-            assertThat(answer(view).rowCount()).isEqualTo(4);
-            assertThat(AppSentences.title(view, app(view), TABLE.schema())).isEqualTo("Runs by " + each.words());
-        }
-        for (Grammar.OfPart each : Grammar.whole().parts()) {
-            String column = each.needsTimes() ? "moment" : "day";
-            View view = bars(Measure.ROWS, new GroupBy(column, null, each.part(), false, null));
-            assertThat(answer(view).rowCount()).isEqualTo(4);
-            assertThat(AppSentences.view(view, app(view), TABLE.schema()).text())
-                    .isEqualTo("Number of runs by " + each.words() + " of " + column + ", as bars.");
-        }
-        for (Grammar.OfDerived each : Grammar.whole().derived()) {
-            View view =
-                    bars(new Measure(Aggregate.SUM, "n").derived(each.derived()), new GroupBy("day", TimeStep.MONTH));
-            ColumnFormat format = answer(view).measures().get(0).format();
+    void everyMeasureOfTheShortListIsAnsweredUnderTheWordsOfItsSentence() {
+        View view = bars(Measure.ROWS, new GroupBy("route", null));
+        Slot slot = slot(slots(view), "measure");
+        Map<String, Measure> offered = set(slot, "measure", Measure.class);
+        assertThat(offered).hasSizeGreaterThan(30).containsEntry("number of runs", Measure.ROWS);
+        offered.forEach((words, measure) -> {
+            View shown = view.withMeasure(measure);
+            assertThat(answer(shown).axis()).hasSize(2);
+            assertThat(AppSentences.view(shown, app(shown), TABLE.schema())
+                            .text()
+                            .toLowerCase(java.util.Locale.ROOT))
+                    .startsWith(words.toLowerCase(java.util.Locale.ROOT) + " by route");
+        });
+        assertThat(slot.options().get(slot.options().size() - 1).more()).isTrue();
+    }
+
+    @Test
+    void everyGroupingAndDerivedValueOfferedIsAnsweredAndSaid() {
+        View view = bars(Measure.ROWS, new GroupBy("day", TimeStep.MONTH));
+        Map<String, GroupBy> offered = set(slot(slots(view), "by"), "by", GroupBy.class);
+        assertThat(offered.values().stream().map(GroupBy::step)).contains(TimeStep.values());
+        assertThat(offered.values().stream().map(GroupBy::part)).contains(DatePart.values());
+        assertThat(offered).doesNotContainKey("hour of day"); // a date has none
+        offered.forEach((words, by) -> {
+            View shown = view.withBy(by);
+            assertThat(answer(shown).axis()).as(words).isNotEmpty();
+            String said = AppSentences.view(shown, app(shown), TABLE.schema()).text();
+            assertThat(said).contains(by.step() == null ? words : by.step().label());
+        });
+        View summed = bars(new Measure(Aggregate.SUM, "n"), new GroupBy("day", TimeStep.MONTH))
+                .withSplit("route");
+        Map<String, Derived> derived = set(slot(slots(summed), "measure/derived"), "measure/derived", Derived.class);
+        assertThat(derived.values()).containsExactly(Derived.values());
+        derived.values().forEach(each -> {
+            View shown = bars(new Measure(Aggregate.SUM, "n").derived(each), new GroupBy("day", TimeStep.MONTH));
+            ColumnFormat format = answer(shown).measures().get(0).format();
             assertThat(format != null && format.kind() == ColumnFormat.Kind.PERCENT)
-                    .isEqualTo(each.derived().isShare());
+                    .isEqualTo(each.isShare());
+        });
+        View plain = bars(new Measure(Aggregate.SUM, "n"), new GroupBy("route", null));
+        assertThat(set(slot(slots(plain), "measure/derived"), "measure/derived", Derived.class)
+                        .values())
+                .noneMatch(Derived::needsPeriods);
+    }
+
+    @Test
+    void eachPartOfEachKindHasItsEditorAndWhatIsChosenHasNone() {
+        for (View.Kind kind : View.Kind.values()) {
+            View view = CONVERSION.made(kind);
+            List<String> paths = slots(view).stream().map(Slot::path).toList();
+            assertThat(paths).as(kind.name()).doesNotHaveDuplicates().endsWith("kind");
+            assertThat(slots(view).get(0).before()).startsWith("Show");
         }
+        View view = CONVERSION.made(View.Kind.BARS);
+        App app = app(view).with(List.of(), List.of(new Choice(
+                "c",
+                "",
+                Choice.Kind.GROUPING,
+                List.of(
+                        Option.of("a", new GroupBy("route", null)),
+                        Option.of("b", new GroupBy("flag", null))),
+                "b",
+                List.of("v"))));
+        Slot by = slot(new ViewSlots(view, app, WORDS, CONVERSION).all(), "by");
+        assertThat(by.type()).isEqualTo(Slot.Type.CHOSEN);
+        assertThat(by.words()).isEqualTo("Flag");
+    }
+
+    @Test
+    void aGroupingSetsHowManyGroupsAreKeptAndAKindAllThatBecomesOfTheView() {
+        View view = bars(Measure.ROWS, new GroupBy("day", TimeStep.MONTH));
+        Slot.Option route = slot(slots(view), "by").options().stream()
+                .filter(option -> option.words().equals("route"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(route.set()).containsEntry("largest", 6);
+        Slot.Option table = slot(slots(view), "kind").options().stream()
+                .filter(option -> option.value().equals("TABLE"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(table.set()).containsEntry("kind", View.Kind.TABLE).containsEntry("by", null);
+        assertThat((List<?>) table.set().get("columns")).hasSize(6);
     }
 
     @Test

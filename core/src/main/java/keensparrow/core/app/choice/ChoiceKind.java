@@ -8,6 +8,7 @@ import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
+import keensparrow.core.sentence.Slot;
 import org.jspecify.annotations.Nullable;
 
 /** All there is to say about one way of letting colleagues choose; {@link Choice.Kind} lists them. */
@@ -62,6 +63,11 @@ public interface ChoiceKind {
 
     /** Options that fit a view, what it shows now first. */
     List<Option> proposals(View view, Proposing from);
+
+    /** What says an option in its author's own words; null where all there are can be proposed. */
+    default @Nullable Slot written() {
+        return null;
+    }
 
     /** The measure that an option or view means; rows where it is gone. */
     static Measure named(String id, List<NamedMeasure> measures) {

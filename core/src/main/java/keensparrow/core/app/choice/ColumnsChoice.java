@@ -6,6 +6,7 @@ import keensparrow.core.app.measure.AppWords;
 import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
+import keensparrow.core.sentence.Slot;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
@@ -42,6 +43,11 @@ final class ColumnsChoice implements ChoiceKind {
         return columns.size() <= MAX_NAMED
                 ? Wording.all(labels)
                 : Words.say("choice.columnsAndMore", "columns", labels.get(0), "more", columns.size() - 1);
+    }
+
+    @Override
+    public Slot written() {
+        return Slot.columns("columns", Words.say("slot.columnsOfOption"));
     }
 
     /** Sorted by those of its columns that are left. */

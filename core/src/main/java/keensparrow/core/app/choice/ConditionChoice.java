@@ -6,6 +6,7 @@ import keensparrow.core.app.measure.AppWords;
 import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
+import keensparrow.core.sentence.Slot;
 import keensparrow.core.words.Words;
 
 /** Which rows a view shows, whatever is filtered: each option an expression, or all rows. */
@@ -35,6 +36,11 @@ final class ConditionChoice implements ChoiceKind {
     @Override
     public View apply(View view, Option option, List<NamedMeasure> measures) {
         return view.where(option.condition());
+    }
+
+    @Override
+    public Slot written() {
+        return Slot.expression("condition", Words.say("slot.conditionOfOption"));
     }
 
     /** Its own condition and none; others are written by the author. */

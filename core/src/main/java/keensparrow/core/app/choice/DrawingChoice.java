@@ -12,6 +12,7 @@ import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.app.view.ViewSettings;
 import keensparrow.core.meaning.Coordinates;
+import keensparrow.core.sentence.Slot;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
@@ -28,11 +29,13 @@ final class DrawingChoice<T> implements ChoiceKind {
     private final boolean optional;
     private final BiFunction<@Nullable T, AppWords, String> words;
     private final BiFunction<View, Proposing, List<T>> others;
+    private final @Nullable Slot written;
 
     /**
      * @param with a drawing with a value in place of its own
      * @param optional whether an option can be none
      * @param others what could be picked besides what a view has
+     * @param written what says an option in its author's own words; null where all are proposed
      */
     private DrawingChoice(
             String label,
@@ -41,7 +44,8 @@ final class DrawingChoice<T> implements ChoiceKind {
             BiFunction<ViewSettings, @Nullable T, ViewSettings> with,
             boolean optional,
             BiFunction<@Nullable T, AppWords, String> words,
-            BiFunction<View, Proposing, List<T>> others) {
+            BiFunction<View, Proposing, List<T>> others,
+            @Nullable Slot written) {
         this.label = label;
         this.slot = slot;
         this.of = of;
@@ -49,6 +53,7 @@ final class DrawingChoice<T> implements ChoiceKind {
         this.optional = optional;
         this.words = words;
         this.others = others;
+        this.written = written;
     }
 
     static ChoiceKind reference() {
@@ -64,7 +69,13 @@ final class DrawingChoice<T> implements ChoiceKind {
                                 ? Wording.number(line.value())
                                 : Words.say(
                                         "choice.lineAt", "label", line.label(), "value", Wording.number(line.value())),
-                (view, from) -> List.of());
+                (view, from) -> List.of(),
+                new Slot(
+                        "settings/reference",
+                        Words.say("slot.lineOfOption"),
+                        Slot.Type.REFERENCE,
+                        List.of(),
+                        List.of()));
     }
 
     static ChoiceKind text() {
@@ -75,7 +86,9 @@ final class DrawingChoice<T> implements ChoiceKind {
                 (drawing, text) -> drawing.saying(text == null ? "" : text),
                 false,
                 (text, names) -> beginning(text == null ? "" : text),
-                (view, from) -> List.of(Words.say("choice.anotherText")));
+                (view, from) -> List.of(Words.say("choice.anotherText")),
+                new Slot(
+                        "settings/text", Words.say("slot.textOfOption"), Slot.Type.PARAGRAPHS, List.of(), List.of()));
     }
 
     static ChoiceKind coordinates() {
@@ -92,7 +105,8 @@ final class DrawingChoice<T> implements ChoiceKind {
                         : Wording.all(List.of(
                                 names.schema().label(at.latitude()),
                                 names.schema().label(at.longitude()))),
-                (view, from) -> Coordinates.all(from.words().schema()));
+                (view, from) -> Coordinates.all(from.words().schema()),
+                null);
     }
 
     private static String beginning(String text) {
@@ -108,6 +122,11 @@ final class DrawingChoice<T> implements ChoiceKind {
     @Override
     public List<ViewKind.Slot> needs() {
         return List.of(slot);
+    }
+
+    @Override
+    public @Nullable Slot written() {
+        return written;
     }
 
     private @Nullable T value(Option option) {

@@ -1,7 +1,10 @@
 package keensparrow.core.app.measure;
 
+import java.util.List;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.table.ColumnFormat;
+import keensparrow.core.sentence.Slot;
+import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -22,6 +25,23 @@ public record NamedMeasure(
         @Nullable Direction good,
         @Nullable String description,
         @Nullable String dataset) {
+    /** What is said of it besides what it measures. */
+    public static final List<Slot> SLOTS = List.of(
+            new Slot(
+                    "format",
+                    Words.say("slot.format"),
+                    Slot.Type.FORMAT,
+                    List.of(new Slot.Option("", Words.say("slot.asTheyAre"))),
+                    List.of()),
+            Slot.pick(
+                    "good",
+                    Words.say("slot.good"),
+                    List.of(
+                            Slot.Option.setting("", Words.say("slot.noDirection"), "good", null),
+                            Slot.Option.setting("HIGHER", Words.say("slot.higher"), "good", Direction.HIGHER),
+                            Slot.Option.setting("LOWER", Words.say("slot.lower"), "good", Direction.LOWER))),
+            new Slot("description", Words.say("slot.meaning"), Slot.Type.PARAGRAPHS, List.of(), List.of()));
+
     /** Of the app's first dataset. */
     public NamedMeasure(
             String id,
