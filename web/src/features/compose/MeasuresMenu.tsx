@@ -142,13 +142,14 @@ function OneMeasure({
   readonly named: Named;
   readonly onChange: (id: string, part: Partial<Named>) => void;
 }) {
-  const slots = useSlots(id, revision, named.id, {
+  const { slots, fresh } = useSlots(id, revision, named.id, {
     measure: named.measure,
     dataset: named.dataset ?? null,
   });
   return (
     <SentenceEditor
       slots={[...slots, ...grammar.measureSlots]}
+      fresh={fresh}
       fields={named as unknown as Fields}
       columns={columnsOf(page)}
       dataset={dataset}

@@ -33,7 +33,7 @@ export function ViewEditor(props: Props) {
   const { view, title, app, id, revision, page, dataset, proposals } = props;
   const { onChange, onChoose, onRemove, onClose } = props;
   const grammar = useGrammar();
-  const slots = useSlots(id, revision, view.id, { view });
+  const { slots, fresh } = useSlots(id, revision, view.id, { view });
   const seen = useRef<HTMLElement>(null);
   useEffect(() => {
     // the view first, so that it shows what is said of it
@@ -58,6 +58,7 @@ export function ViewEditor(props: Props) {
       <SentenceEditor
         key={view.id}
         slots={slots}
+        fresh={fresh}
         fields={view as unknown as Fields}
         columns={columnsOf(page)}
         dataset={dataset}

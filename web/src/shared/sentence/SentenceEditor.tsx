@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Slot } from '../../api/types';
-import { isEmptyAt, standing, type Fields } from './definition';
+import { applied, isEmptyAt, standing, type Fields } from './definition';
 import type { Look } from './pickers';
 import { SlotEditor, type StepColumn } from './SlotEditor';
 import css from './SentenceEditor.module.css';
@@ -8,6 +8,8 @@ import css from './SentenceEditor.module.css';
 interface Props {
   /** As the server names them, in their order. */
   readonly slots: readonly Slot[];
+  /** Given while they are of what was said before: asks what can be said now, so that a pick makes of it what it should. */
+  readonly fresh?: () => Promise<readonly Slot[]>;
   readonly fields: Fields;
   readonly columns: readonly StepColumn[];
   /** The dataset that it is said of. */
@@ -26,8 +28,15 @@ interface Props {
  * said from the slots alone.
  */
 export function SentenceEditor(props: Props) {
-  const { slots, fields, look } = props;
+  const { slots, fresh, fields, look, onChange } = props;
   const [more, setMore] = useState<string | null>(null);
+  const pickLater = async (path: string, value: string, slotsThen: Promise<readonly Slot[]>) => {
+    const option = (await slotsThen)
+      .flatMap((one) => [one, ...one.parts])
+      .find((one) => one.path === path)
+      ?.options.find((one) => one.value === value);
+    if (option) onChange(applied(fields, option));
+  };
   const inParts = slots.filter(
     (slot) => slot.parts.length > 0 && (more === slot.path || standing(slot, fields)?.more),
   );
@@ -42,7 +51,8 @@ export function SentenceEditor(props: Props) {
       late={props.late}
       look={look}
       onMore={(open) => setMore(open ? slot.path : null)}
-      onChange={props.onChange}
+      onPick={fresh ? (value) => void pickLater(slot.path, value, fresh()) : undefined}
+      onChange={onChange}
     />
   );
   const words =

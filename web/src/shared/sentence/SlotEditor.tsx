@@ -31,6 +31,8 @@ interface Props {
   readonly look?: Look;
   /** Told whether what is picked is said part by part. */
   readonly onMore?: (more: boolean) => void;
+  /** Told what is picked in place of the change that it makes. */
+  readonly onPick?: (value: string) => void;
   readonly onChange: (fields: Fields) => void;
 }
 
@@ -139,6 +141,7 @@ export function SlotEditor(props: Props) {
           slot={slot}
           fields={fields}
           look={look}
+          onPick={props.onPick}
           onChange={onChange}
           onMore={props.onMore ?? (() => undefined)}
         />

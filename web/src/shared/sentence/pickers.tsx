@@ -80,7 +80,11 @@ export function Pick({
   look,
   onChange,
   onMore,
-}: SlotProps & { readonly onMore: (more: boolean) => void }) {
+  onPick,
+}: SlotProps & {
+  readonly onMore: (more: boolean) => void;
+  readonly onPick?: (value: string) => void;
+}) {
   const now = standing(slot, fields);
   const sentence = look === 'sentence';
   return (
@@ -97,7 +101,9 @@ export function Pick({
         const option = slot.options.find((one) => one.value === value);
         if (!option) return;
         onMore(option.more);
-        if (option.set) onChange(applied(fields, option));
+        if (!option.set) return;
+        if (onPick) onPick(value);
+        else onChange(applied(fields, option));
       }}
     />
   );

@@ -63,7 +63,7 @@ class FirstVisitIT {
                 browser.seesNo(".ChartView-chart[data-ready='0']");
                 browser.seesNo(".view-view-failure");
                 browser.seesNo(".problem");
-                browser.all(".AppPage-view-cell").forEach(cell -> kinds.add(cell.getDomAttribute("class")));
+                browser.all(".AppPage-view-cell").forEach(cell -> kinds.add(cell.getDomAttribute("data-kind")));
             }
         }
         assertThat(kinds).hasSize(15);
