@@ -3,12 +3,12 @@ import { Select } from 'antd';
 import { call } from '../../api/client';
 import type { AppDefinition, Grammar, PageData, Proposal, View } from '../../api/types';
 import { Menu } from '../../shared/Menu';
-import { freeName, takes } from './names';
+import { freeName } from './names';
 import { dataOf } from '../../shared/datasets';
 import { TypedInput } from '../../shared/TypedInput';
 import { withValue, valueAt, type Fields } from '../../shared/sentence/definition';
 import { SentenceEditor } from '../../shared/sentence/SentenceEditor';
-import { columnsOf } from './useSlots';
+import { columnsOf, useSlots } from './useSlots';
 import { say } from '../../words';
 import composeCss from './compose.module.css';
 
@@ -18,6 +18,7 @@ type Slot = NonNullable<Grammar['choiceKinds'][number]['written']>;
 
 interface Props {
   readonly id: string;
+  readonly revision: number;
   /** Id of the app's first dataset. */
   readonly first: string;
   readonly app: AppDefinition;
@@ -53,7 +54,7 @@ export function newChoice(app: AppDefinition, view: string, proposal: Proposal):
 }
 
 /** What colleagues choose: the options of each choice, which one holds at first, which views follow. */
-export function ChoicesMenu({ id, first, app, page, grammar, onChange }: Props) {
+export function ChoicesMenu({ id, revision, first, app, page, grammar, onChange }: Props) {
   const choices = app.choices ?? [];
   if (choices.length === 0) return null;
   return (
@@ -68,6 +69,7 @@ export function ChoicesMenu({ id, first, app, page, grammar, onChange }: Props) 
             <OneChoice
               key={choice.id}
               id={id}
+              revision={revision}
               first={first}
               choice={choice}
               page={page}
@@ -91,6 +93,7 @@ export function ChoicesMenu({ id, first, app, page, grammar, onChange }: Props) 
 
 function OneChoice({
   id,
+  revision,
   first,
   choice,
   app,
@@ -99,6 +102,7 @@ function OneChoice({
   onChange,
 }: {
   readonly id: string;
+  readonly revision: number;
   readonly first: string;
   readonly choice: AppChoice;
   readonly app: AppDefinition;
@@ -114,28 +118,24 @@ function OneChoice({
   );
   const leader = app.views.find((view) => view.id === choice.views[0]);
   const kind = grammar.choiceKinds.find((item) => item.kind === choice.kind);
-  const namesColumns = kind?.namesColumns ?? false;
   const written = kind?.written ?? null;
-  const taken = new Set(
-    (app.choices ?? [])
-      .filter((other) => other.id !== choice.id && other.kind === choice.kind)
-      .flatMap((other) => other.views),
-  );
-  const fitting = app.views.filter(
-    (view) =>
-      takes(view, choice.kind, grammar) &&
-      !taken.has(view.id) &&
-      (!namesColumns || (view.dataset ?? null) === (leader?.dataset ?? null)),
+  const { slots, fresh } = useSlots(id, revision, choice.id, { choice });
+  /** Its title, or all else. */
+  const said = (title: boolean) => (
+    <SentenceEditor
+      slots={slots.filter((slot) => (slot.path === 'title') === title)}
+      fresh={fresh}
+      fields={choice as unknown as Fields}
+      columns={[]}
+      dataset=""
+      late
+      look="lines"
+      onChange={(next) => onChange(next as unknown as AppChoice)}
+    />
   );
   return (
     <fieldset className={composeCss.definition} data-choice={choice.id} aria-label={words.name}>
-      <TypedInput
-        label={say('compose.titleOfTheChoice')}
-        value={choice.title}
-        placeholder={words.name}
-        empty
-        onDone={(title) => onChange({ ...choice, title })}
-      />
+      {said(true)}
       <ol className={composeCss.options}>
         {choice.options.map((option, i) => (
           <li key={option.id}>
@@ -229,38 +229,7 @@ function OneChoice({
           {say('compose.writeAnOption')}
         </button>
       )}
-      <label className="soft">
-        {say('compose.beginsWith')}{' '}
-        <Select
-          aria-label={say('compose.beginsWith')}
-          size="small"
-          popupMatchSelectWidth={false}
-          value={choice.start ?? choice.options[0]?.id ?? ''}
-          options={choice.options.map((option, i) => ({
-            value: option.id,
-            label: words.options[i] ?? option.id,
-          }))}
-          onChange={(start) => onChange({ ...choice, start })}
-        />
-      </label>
-      <label className="soft">
-        {say('compose.followedBy')}{' '}
-        <Select
-          mode="multiple"
-          aria-label={say('compose.viewsThatFollowTheChoice')}
-          size="small"
-          className={composeCss.followPick}
-          maxTagTextLength={34}
-          popupMatchSelectWidth={false}
-          optionFilterProp="label"
-          value={choice.views}
-          options={fitting.map((view) => ({
-            value: view.id,
-            label: page.words[view.id]?.title ?? view.id,
-          }))}
-          onChange={(views: string[]) => views.length > 0 && onChange({ ...choice, views })}
-        />
-      </label>
+      {said(false)}
       <button type="button" className="word" onClick={() => onChange(null)}>
         {say('compose.removeThisChoice')}
       </button>

@@ -161,6 +161,7 @@ function Composer({ initial }: { readonly initial: Draft }) {
               />
               <ChoicesMenu
                 id={saved.id}
+                revision={saved.revision}
                 first={saved.datasetId}
                 app={app}
                 page={page}

@@ -1,10 +1,12 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { call } from '../../api/client';
-import type { ColumnInfo, Measure, PageData, Slot, View } from '../../api/types';
+import type { AppDefinition, ColumnInfo, Measure, PageData, Slot, View } from '../../api/types';
 import type { StepColumn } from '../../shared/sentence/SlotEditor';
 
 type Asked =
-  { readonly view: View } | { readonly measure: Measure; readonly dataset: string | null };
+  | { readonly view: View }
+  | { readonly choice: NonNullable<AppDefinition['choices']>[number] }
+  | { readonly measure: Measure; readonly dataset: string | null };
 
 const NONE: readonly Slot[] = [];
 

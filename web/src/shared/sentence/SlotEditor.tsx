@@ -147,6 +147,7 @@ export function SlotEditor(props: Props) {
         />
       );
     case 'PICKS':
+    case 'PICKS_OR_NONE':
       return <Picks slot={slot} fields={fields} look={look} onChange={onChange} />;
     case 'PERCENT':
       return (
@@ -185,7 +186,13 @@ export function SlotEditor(props: Props) {
       );
     case 'TEXT':
       return late ? (
-        <TypedInput label={slot.words} value={String(value ?? '')} empty onDone={set} />
+        <TypedInput
+          label={slot.words}
+          value={String(value ?? '')}
+          placeholder={slot.options[0]?.words}
+          empty
+          onDone={set}
+        />
       ) : (
         <Input
           aria-label={slot.words}

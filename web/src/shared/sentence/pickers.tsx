@@ -131,7 +131,11 @@ export function Picks({ slot, fields, look, onChange }: SlotProps) {
       showSearch={{ optionFilterProp: 'label' }}
       value={picked}
       options={options.map((option) => ({ value: option.value, label: option.words }))}
-      onChange={(values: string[]) => onChange({ ...fields, [path]: values.map(elementOf) })}
+      placeholder={say('shared.nothing')}
+      onChange={(values: string[]) => {
+        if (values.length > 0 || slot.type === 'PICKS_OR_NONE')
+          onChange({ ...fields, [path]: values.map(elementOf) });
+      }}
     />
   );
 }

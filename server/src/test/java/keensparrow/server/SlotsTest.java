@@ -187,11 +187,34 @@ class SlotsTest {
     }
 
     @Test
+    void aChoiceBeginsWithOneOfItsOptionsAndIsFollowedByViewsThatHaveItsPart() throws Exception {
+        JsonNode bars = null;
+        for (JsonNode view : page.path("app").path("views")) {
+            bars = view.path("kind").asText().equals("BARS") ? view : bars;
+        }
+        assertThat(bars).isNotNull();
+        ObjectNode choice = object("id", "c1", "title", "", "kind", "LARGEST");
+        choice.putArray("options").add(object("id", "few", "largest", 3)).add(object("id", "all", "largest", 0));
+        choice.putArray("views").add(bars.path("id").asText());
+        JsonNode slots = anna.call("POST", "/api/apps/" + app + "/slots", object("choice", choice))
+                .json()
+                .path("slots");
+        assertThat(slots.findValuesAsText("path")).containsExactly("title", "start", "views");
+        assertThat(slots.get(1).path("options").findValuesAsText("words")).containsExactly("three largest", "all of them");
+        assertThat(slots.get(2).path("options").findValuesAsText("value"))
+                .contains(bars.path("id").asText());
+        choice.putArray("options");
+        assertThat(anna.call("POST", "/api/apps/" + app + "/slots", object("choice", choice))
+                        .detail())
+                .contains("two at least");
+    }
+
+    @Test
     void nothingToSayAnythingOfIsToldAndOthersSeeNothing() throws Exception {
         String path = "/api/apps/" + app + "/slots";
         TestServer.Reply nothing = anna.call("POST", path, object());
         assertThat(nothing.status()).isEqualTo(400);
-        assertThat(nothing.body()).contains("the view or the measure");
+        assertThat(nothing.body()).contains("the view, the measure or the choice");
         TestServer.Reply gone = anna.call("POST", path, object("measure", object("aggregate", "ROWS"), "dataset", "d9"));
         assertThat(gone.status()).isEqualTo(404);
         assertThat(server.caller().call("POST", path, object()).status()).isIn(401, 403);

@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param path the field of the definition that holds it, with fields within it after a slash: {@code settings/upright}
  * @param words what it is, for a screen reader and beside the control
  * @param type which editor it takes
- * @param options of {@link Type#OPTION}, {@link Type#PICK} and {@link Type#PICKS}; empty for others
+ * @param options of {@link Type#OPTION}, {@link Type#PICK} and {@link Type#PICKS}; of {@link Type#TEXT} what it is called without one; empty for others
  * @param types of columns that fit; all where there are none
  * @param before what stands before it in the sentence; null where its words stand beside it
  * @param opens what is pressed to say something where nothing is said; null for one that is always open
@@ -60,8 +60,10 @@ public record Slot(
         OTHER_COLUMNS,
         /** One of the options: what it sets is what it stands for. */
         PICK,
-        /** Several of the options: each sets the path to one element of the list that stands there. */
+        /** Several of the options, one at least: each sets the path to one element of the list that stands there. */
         PICKS,
+        /** The same, or none of them. */
+        PICKS_OR_NONE,
         /** A number from 0 to 100. */
         PERCENT,
         /** A number with a name: a line that others are seen against. */

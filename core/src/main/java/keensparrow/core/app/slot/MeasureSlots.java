@@ -81,7 +81,7 @@ public record MeasureSlots(
         List<Slot.Option> options = all.stream()
                 .map(each -> Slot.Option.setting(value(each), phrase(each), "measures", each))
                 .toList();
-        return new Slot("measures", Words.say("slot.furtherMeasures"), Slot.Type.PICKS, options, List.of());
+        return new Slot("measures", Words.say("slot.furtherMeasures"), Slot.Type.PICKS_OR_NONE, options, List.of());
     }
 
     private Set<Measure> usual(List<Measure> telling) {
