@@ -3,7 +3,7 @@ import type { Filter, PageData, View } from '../../api/types';
 import { dataOf, filterName, isOf } from '../../shared/datasets';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { ChoiceBand, FilterBand, FilterWidget } from '../filter';
-import { isOfRows, slicesOf, ViewCard, type ViewContext } from '../view';
+import { isOfRows, lookedFor, slicesOf, ViewCard, type ViewContext } from '../view';
 import { PageTabs, viewsOn } from './PageTabs';
 import { ReadingLine } from './ReadingLine';
 import { useAnswers, type Lists } from './useAnswers';
@@ -116,6 +116,13 @@ export function AppPage({
       data-rounds={answers.rounds}
     >
       <ReadingLine
+        looks={views.flatMap((view) => {
+          const text = lookedFor(state, view, dataOf(data, view.dataset).columns);
+          const title = answers.views[view.id]?.shown?.title ?? data.words[view.id]?.title ?? '';
+          return text === null
+            ? []
+            : [{ view: view.id, text: say('read.inTable', { title, text }) }];
+        })}
         head={answers.head}
         page={page}
         marking={marking}

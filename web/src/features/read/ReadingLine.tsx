@@ -3,7 +3,7 @@ import { Menu } from '../../shared/Menu';
 import { SentenceText } from '../../shared/SentenceText';
 import type { Head } from './useAnswers';
 import type { PageStateHook } from './usePageState';
-import { withFilter, withMark, type PageState } from './selection';
+import { withFilter, withMark, withTable, type PageState } from './selection';
 import { say } from '../../words';
 import css from './ReadingLine.module.css';
 
@@ -15,6 +15,7 @@ export function ReadingLine({
   page,
   marking,
   filter,
+  looks,
 }: {
   readonly head: Head | null;
   readonly page: PageStateHook;
@@ -22,6 +23,8 @@ export function ReadingLine({
   readonly marking: NonNullable<PageState['marking']>;
   /** The control of a filter, to be edited in place. */
   readonly filter: (name: string) => ReactNode;
+  /** What is looked for in tables alone, each with the id of its view. */
+  readonly looks: readonly { readonly view: string; readonly text: string }[];
 }) {
   const { state, change } = page;
   const lift = (control: string) => {
@@ -30,7 +33,7 @@ export function ReadingLine({
       control.startsWith(FILTER) ? withFilter(state, name, null) : withMark(state, name, null),
     );
   };
-  const selected = state.filters.length + state.marks.length > 0;
+  const selected = state.filters.length + state.marks.length + looks.length > 0;
   return (
     <div className={css.reading}>
       <p aria-live="polite">
@@ -55,6 +58,22 @@ export function ReadingLine({
         ) : (
           say('read.reading')
         )}
+        {head &&
+          looks.map(({ view, text }) => (
+            <span key={view} className={css.phrase}>
+              {' '}
+              <Phrase text={text} control={`mark:${view}`} filter={filter} />
+              <button
+                type="button"
+                className={css.lift}
+                aria-label={say('read.lift', { text })}
+                title={say('read.liftThis')}
+                onClick={() => change(withTable(state, view, { look: '', headings: {} }))}
+              >
+                ×
+              </button>
+            </span>
+          ))}
       </p>
       <span className={css.readingActions}>
         {state.marks.length > 0 && (

@@ -43,7 +43,10 @@ export function usePageState(begun?: AppDefinition['start'], opensWith = false) 
   );
   const undo = useCallback(() => void navigate(-1), [navigate]);
   const redo = useCallback(() => void navigate(1), [navigate]);
-  const clear = useCallback(() => change({ ...state, filters: [], marks: [] }), [change, state]);
+  const clear = useCallback(
+    () => change({ ...state, filters: [], marks: [], looks: {}, headings: {} }),
+    [change, state],
+  );
   const first = startOf({ ...state, filters: [], marks: [], all: false }, start);
   const atStart = first === null || encodeState(first).toString() === encodeState(state).toString();
   const restart = useCallback(() => {

@@ -6,6 +6,7 @@ import { cell, count } from '../../shared/format';
 import { sentenceText } from '../../shared/SentenceText';
 import type { ViewContext } from './context';
 import { behindAddress } from './download';
+import { wishOf } from './slices';
 import { say } from '../../words';
 import css from './Explained.module.css';
 import viewCss from './view.module.css';
@@ -24,7 +25,8 @@ export function Explained({
   readonly context: ViewContext;
 }) {
   const { filters, marks, choices } = context.state;
-  const asked = { view: view.id, filters, marks, choices };
+  const { find, filters: headings } = wishOf(context.state, view.id, context.data.columns);
+  const asked = { view: view.id, filters, marks, choices, find, headings };
   const { data, error } = useQuery({
     queryKey: ['explanation', context.base, JSON.stringify(asked), JSON.stringify(view)],
     queryFn: () => call<Explanation>('POST', `${context.base}/explanations`, asked),
@@ -51,7 +53,7 @@ export function Explained({
           <>
             <a
               className="word"
-              href={behindAddress(context.base, context.state, view, 'csv')}
+              href={behindAddress(context, view, 'csv')}
               aria-label={say('view.downloadRowsBehind', { title })}
               download
             >
@@ -59,7 +61,7 @@ export function Explained({
             </a>{' '}
             <a
               className="word"
-              href={behindAddress(context.base, context.state, view, 'xlsx')}
+              href={behindAddress(context, view, 'xlsx')}
               aria-label={say('view.downloadRowsBehindAsWorkbook', { title })}
               download
             >

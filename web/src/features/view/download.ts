@@ -1,20 +1,26 @@
-import type { Selection, View } from '../../api/types';
+import type { View } from '../../api/types';
 import type { ViewContext } from './context';
 import { isOfRows } from './kinds';
-import { wishOf } from './slices';
+import { wishOf, type TableWish } from './slices';
+
+/** What a reader looks for in a table alone. */
+function look(params: URLSearchParams, { find, filters }: TableWish) {
+  if (find) params.set('find', find);
+  if (filters.length > 0) params.set('headings', JSON.stringify(filters));
+}
 
 /** Where the rows behind a view, or behind what is marked in it, are. */
 export function behindAddress(
-  base: string,
-  selection: Selection & { readonly choices: Record<string, string> },
+  { base, state, data }: Pick<ViewContext, 'base' | 'state' | 'data'>,
   view: View,
   form: 'csv' | 'xlsx',
 ): string {
-  const { filters, marks, choices } = selection;
+  const { filters, marks, choices } = state;
   const params = new URLSearchParams({
     view: view.id,
     selection: JSON.stringify({ filters, marks, choices }),
   });
+  if (isOfRows(view)) look(params, wishOf(state, view.id, data.columns));
   return `${base}/behind.${form}?${params.toString()}`;
 }
 
@@ -43,8 +49,7 @@ export function downloadAddress(
   if (rows) {
     const wish = wishOf(state, view.id, data.columns);
     if (wish.sort) params.set('sort', JSON.stringify(wish.sort));
-    if (wish.find) params.set('find', wish.find);
-    if (wish.filters.length > 0) params.set('headings', JSON.stringify(wish.filters));
+    look(params, wish);
     const columns = state.columns[view.id];
     if (columns) params.set('columns', columns.join(','));
   }

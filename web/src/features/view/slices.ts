@@ -1,5 +1,6 @@
 import type { Filter, PageColumn, PageQuestion, Sort, View } from '../../api/types';
 import { headingFilter } from './headingFilter';
+import { say } from '../../words';
 
 /** What a reader says of tables, each by the id of its view. */
 export interface TableState {
@@ -46,4 +47,19 @@ export function slicesOf(
       slices[view.id] = { offset: 0, limit: FIRST_ROWS, ...wish };
   }
   return slices;
+}
+
+/** What a reader looks for in a table alone, as it was typed; null for nothing. */
+export function lookedFor(
+  state: TableState,
+  view: View,
+  columns: readonly PageColumn[],
+): string | null {
+  const find = state.looks[view.id];
+  const typed = Object.entries(state.headings[view.id] ?? {}).flatMap(([name, text]) => {
+    const column = columns.find((one) => one.name === name);
+    return column ? [say('view.headingHolds', { label: column.label, text })] : [];
+  });
+  const all = [...(find ? [say('view.someColumnHolds', { text: find })] : []), ...typed];
+  return all.length === 0 ? null : all.join(', ');
 }

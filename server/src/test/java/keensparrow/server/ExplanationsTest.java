@@ -92,6 +92,25 @@ class ExplanationsTest {
     }
 
     @Test
+    void aTableIsExplainedAsItsReaderLooksInIt() throws Exception {
+        String base = "/api/apps/" + draft("ROWS", true);
+        JsonNode found = explained(anna, base, "{\"view\":\"table\",\"find\":\"re\",\"headings\":[" + RED + "]}");
+        assertThat(found.path("rows").asInt()).isEqualTo(2);
+        assertThat(found.path("part").asText()).contains("team is Red").contains("re");
+        String headings = URLEncoder.encode("[" + RED + "]", StandardCharsets.UTF_8);
+        assertThat(anna.get(base + "/behind.csv?view=table&headings=" + headings)
+                        .body()
+                        .lines())
+                .hasSize(3);
+        assertThat(anna.get(base + "/behind.csv?view=table&find=ROME").body().lines())
+                .hasSize(1); // of columns that the table does not show nothing is found
+        JsonNode bars = explained(anna, base, "{\"view\":\"all\",\"find\":\"re\"}");
+        assertThat(bars.path("rows").asInt()).isEqualTo(4); // nobody looks in bars
+        String hidden = "{\"view\":\"table\",\"headings\":[{\"kind\":\"oneOf\",\"column\":\"place\",\"values\":[\"Rome\"]}]}";
+        assertThat(anna.call("POST", base + "/explanations", hidden).status()).isEqualTo(400);
+    }
+
+    @Test
     void whatIsMarkedAndWhatTheViewLeavesOutNarrowIt() throws Exception {
         String base = "/api/apps/" + draft("ROWS", true);
         JsonNode red =

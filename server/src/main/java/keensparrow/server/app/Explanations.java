@@ -10,6 +10,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
+import keensparrow.core.words.Words;
+import keensparrow.core.question.Limits;
+import keensparrow.core.filter.TextSearch;
+import java.util.stream.Stream;
 import java.util.function.Supplier;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
@@ -63,12 +67,16 @@ public final class Explanations {
      * What is asked about: a view, and of it what is marked there.
      *
      * @param choices for each choice by id, the id of the picked option
+     * @param find of a table: a text that one of its columns must hold; null for none
+     * @param headings of a table: filters on its columns, which narrow it alone
      */
     public record Request(
             @Nullable String view,
             @Nullable List<Filter> filters,
             @Nullable List<Selection.Mark> marks,
-            @Nullable Map<String, String> choices) {}
+            @Nullable Map<String, String> choices,
+            @Nullable String find,
+            @Nullable List<Filter> headings) {}
 
     /** @param blanks rows without a value, which are left out; null where a measure reads no column */
     public record Explained(
@@ -107,8 +115,18 @@ public final class Explanations {
             PartSelections selections,
             List<QueryEngine> engines,
             Optional<Filter> mark,
+            List<Filter> lookedFor,
             Set<Filter> narrowing,
-            BooleanSupplier over) {}
+            BooleanSupplier over) {
+        /** What of the view it is about, in words; null for all of it. */
+        @Nullable
+        String told() {
+            List<String> phrases = Stream.concat(mark.stream(), lookedFor.stream())
+                    .map(filter -> FilterSentences.phrase(filter, part.schema()))
+                    .toList();
+            return phrases.isEmpty() ? null : String.join(", ", phrases);
+        }
+    }
 
     private Asked asked(App whole, Dataset dataset, Request request) {
         PageAnswers.Request plain = PageAnswers.Request.of(request.filters(), request.marks(), request.choices());
@@ -132,6 +150,8 @@ public final class Explanations {
                 .findFirst();
         Set<Filter> narrowing = AppQuestions.narrowing(part.app(), view, selection);
         mark.ifPresent(narrowing::add);
+        List<Filter> lookedFor = lookedFor(request, view);
+        narrowing.addAll(lookedFor);
         return new Asked(
                 parts,
                 part,
@@ -140,8 +160,26 @@ public final class Explanations {
                 selections,
                 engines,
                 mark,
+                lookedFor,
                 narrowing,
                 () -> System.nanoTime() > end);
+    }
+
+    /** What a reader looks for in a table alone. */
+    private static List<Filter> lookedFor(Request request, View view) {
+        if (!view.isOfRows()) {
+            return List.of();
+        }
+        PageAnswers.requireFewHeadings(request.headings());
+        List<Filter> all = new ArrayList<>(AppQuestions.headings(
+                view,
+                new TableSlice(0, 0, null, null, request.headings() == null ? List.of() : request.headings())));
+        String find = request.find();
+        if (find != null && !find.isBlank()) {
+            Limits.most(find.length(), Limits.TEXT, Words.say("server.app.charactersToFind"));
+            all.add(new TextSearch(view.columns(), find));
+        }
+        return all;
     }
 
     /** @throws UserException VIEW_NOT_FOUND for no such view; what the view itself fails with */
@@ -185,7 +223,7 @@ public final class Explanations {
         return new Explanation(
                 AppSentences.view(view, app, schema),
                 reading(asked),
-                asked.mark().map(mark -> FilterSentences.phrase(mark, schema)).orElse(null),
+                asked.told(),
                 explained,
                 filled.get(0).intValue(),
                 sql(asked),

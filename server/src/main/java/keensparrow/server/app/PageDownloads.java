@@ -55,14 +55,22 @@ public final class PageDownloads {
         this.explanations = explanations;
     }
 
-    /** Exactly the rows behind a view, or behind what is marked in it. */
+    /**
+     * Exactly the rows behind a view, or behind what is marked in it; of a table {@code ?find=} and {@code ?headings=} as for
+     * its rows.
+     */
     public void behind(Context ctx, App app, Dataset dataset, Explanations.Audience audience) throws IOException {
         String json = ctx.queryParam("selection");
         PageAnswers.Request given = json == null
                 ? PageAnswers.Request.of(null, null, null)
                 : Requests.parse(json, PageAnswers.Request.class);
-        Explanations.Request asked =
-                new Explanations.Request(ctx.queryParam("view"), given.filters(), given.marks(), given.choices());
+        Explanations.Request asked = new Explanations.Request(
+                ctx.queryParam("view"),
+                given.filters(),
+                given.marks(),
+                given.choices(),
+                ctx.queryParam("find"),
+                headings(ctx));
         Explanations.Behind behind = explanations.behind(app, dataset, asked, audience);
         TableResponse.of(ctx, behind.title(), Words.say("server.app.rowsBehind"))
                 .about(() -> List.of(
@@ -104,7 +112,7 @@ public final class PageDownloads {
         String find = ctx.queryParam("find");
         if (find != null && !find.isBlank()) {
             Limits.most(find.length(), Limits.TEXT, Words.say("server.app.charactersToFind"));
-            filters.add(new TextSearch(columns, find));
+            filters.add(new TextSearch(table.columns(), find)); // as the page looks, whatever is taken along
         }
         TableResponse.of(ctx, app.title(), filters.isEmpty() ? "all rows" : "filtered")
                 .about(() -> about(reading))
@@ -264,16 +272,19 @@ public final class PageDownloads {
 
     /** Filters under the headings of a table, as {@code ?headings=} says. */
     private static List<Filter> headings(Context ctx, View table) {
-        String json = ctx.queryParam("headings");
-        if (json == null) {
-            return List.of();
-        }
-        List<Filter> filters = Requests.present(
-                Requests.parse("{\"filters\":" + json + "}", HeadingsRequest.class)
-                        .filters(),
-                Words.say("server.app.aFilter"));
+        List<Filter> filters = headings(ctx);
         PageAnswers.requireFewHeadings(filters);
         return AppQuestions.headings(table, new TableSlice(0, 0, null, null, filters));
+    }
+
+    private static List<Filter> headings(Context ctx) {
+        String json = ctx.queryParam("headings");
+        return json == null
+                ? List.of()
+                : Requests.present(
+                        Requests.parse("{\"filters\":" + json + "}", HeadingsRequest.class)
+                                .filters(),
+                        Words.say("server.app.aFilter"));
     }
 
     private record SortRequest(
