@@ -1,7 +1,7 @@
 import { Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import type { Slot } from '../../api/types';
-import { applied, isSame, standing, valueAt, type Fields } from './definition';
+import { applied, isSame, standing, valueAt, withValue, type Fields } from './definition';
 import { TypedInput } from '../TypedInput';
 import { say } from '../../words';
 import css from './pickers.module.css';
@@ -134,7 +134,7 @@ export function Picks({ slot, fields, look, onChange }: SlotProps) {
       placeholder={say('shared.nothing')}
       onChange={(values: string[]) => {
         if (values.length > 0 || slot.type === 'PICKS_OR_NONE')
-          onChange({ ...fields, [path]: values.map(elementOf) });
+          onChange(withValue(fields, path, values.map(elementOf)));
       }}
     />
   );

@@ -7,6 +7,7 @@ import { wishOf } from '../../slices';
 import { useRowPages } from '../../useRowPages';
 import { say } from '../../../../words';
 import { isNumber, least, widthOf } from './columns';
+import { cellLooks, cellStyle } from './cellLook';
 import { cellClass, Headings } from './Headings';
 import { TableTools } from './TableTools';
 import { Totals } from './Totals';
@@ -70,6 +71,7 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
     textAt: ({ row, column }) => plainAt(row, column),
     onShow: (row) => rows.scrollToIndex(row),
   });
+  const looks = cellLooks(view, answer.columns, beside);
   const idOf = (row: number, column: number) => `${view.id}-${row}-${column}`;
   /** By a column alone, or with Shift by it too after those before. */
   const sortBy = (column: PageColumn, too: boolean) => {
@@ -163,6 +165,7 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
                         id={idOf(item.index, i)}
                         role="gridcell"
                         aria-selected={cells.isIn(place)}
+                        style={known ? cellStyle(looks.get(column.name), plain) : undefined}
                         className={`${cellClass(column, i)}${cells.isIn(place) ? ` ${css.pickedCell}` : ''}${
                           opened && now ? ` ${viewCss.openCell}` : ''
                         }`}
@@ -181,7 +184,7 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
             })}
           </div>
         </div>
-        {beside?.kind === 'groups' && (
+        {beside?.kind === 'groups' && (view.measures ?? []).length > 0 && (
           <Totals
             view={view}
             measures={measures}

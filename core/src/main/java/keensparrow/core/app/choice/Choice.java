@@ -54,7 +54,8 @@ public record Choice(
         REFERENCE(DrawingChoice.reference()),
         TEXT(DrawingChoice.text()),
         COORDINATES(DrawingChoice.coordinates()),
-        NAMED(new NamedChoice());
+        NAMED(new NamedChoice()),
+        CELLS(DrawingChoice.cells());
 
         private final ChoiceKind definition;
 

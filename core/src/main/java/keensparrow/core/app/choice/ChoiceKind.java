@@ -22,6 +22,7 @@ public interface ChoiceKind {
             ViewKind.Slot.ACROSS,
             ViewKind.Slot.PANELS,
             ViewKind.Slot.COLUMNS,
+            ViewKind.Slot.CELLS,
             ViewKind.Slot.CONDITION);
 
     /** What is chosen: {@code Measure}. */

@@ -109,6 +109,38 @@ final class DrawingChoice<T> implements ChoiceKind {
                 null);
     }
 
+    static ChoiceKind cells() {
+        return new DrawingChoice<>(
+                Words.say("choice.cells"),
+                ViewKind.Slot.CELLS,
+                ViewSettings::cells,
+                ViewSettings::withCells,
+                true,
+                (cells, names) -> cells == null || cells.columns().isEmpty()
+                        ? Words.say("choice.valuesAlone")
+                        : Words.say(
+                                "choice.barsOrColourIn",
+                                "columns",
+                                Wording.all(cells.columns().stream()
+                                        .map(names.schema()::label)
+                                        .toList())),
+                (view, from) -> {
+                    List<String> numbers = view.columns().stream()
+                            .filter(name -> from.words()
+                                    .schema()
+                                    .find(name)
+                                    .map(column -> column.type().isNumber())
+                                    .orElse(false))
+                            .toList();
+                    return numbers.isEmpty()
+                            ? List.of()
+                            : List.of(
+                                    new ViewSettings.Cells(numbers, List.of()),
+                                    new ViewSettings.Cells(List.of(), numbers));
+                },
+                null);
+    }
+
     private static String beginning(String text) {
         String line = text.replaceAll("[#*_`]+", "").strip().lines().findFirst().orElse("");
         return line.length() <= MAX_WORDS ? line : line.substring(0, MAX_WORDS) + "…";
@@ -162,7 +194,7 @@ final class DrawingChoice<T> implements ChoiceKind {
         List<Option> options = new ArrayList<>(IntStream.range(0, all.size())
                 .mapToObj(i -> Option.of(Proposing.id(i), with.apply(ViewSettings.USUAL, all.get(i))))
                 .toList());
-        if (optional && own != null) {
+        if (optional && !all.isEmpty()) {
             options.add(Option.of(Proposing.id(all.size()), ViewSettings.USUAL));
         }
         return options;

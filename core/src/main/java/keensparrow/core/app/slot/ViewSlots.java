@@ -57,6 +57,7 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
             entry(ViewKind.Slot.COMPARISON, ViewSlots::comparison),
             entry(ViewKind.Slot.COORDINATES, ViewSlots::coordinates),
             entry(ViewKind.Slot.REFERENCE, ViewSlots::reference),
+            entry(ViewKind.Slot.CELLS, ViewSlots::cells),
             entry(ViewKind.Slot.TEXT, ViewSlots::text),
             entry(ViewKind.Slot.CONDITION, ViewSlots::condition));
 
@@ -402,6 +403,24 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
                 columns(column -> column.type().isNumber()).stream()
                         .map(column -> Slot.Option.setting(column.name(), column.label(), path, column.name()))
                         .toList());
+    }
+
+    /** Bars, then colours, in cells of numbers that are shown. */
+    private List<Slot> cells() {
+        return List.of(
+                inCells("settings/cells/bars", "slot.barsIn", "slot.withBarsIn", "slot.plusBars"),
+                inCells("settings/cells/shades", "slot.colourIn", "slot.withColourIn", "slot.plusColour"));
+    }
+
+    private Slot inCells(String path, String name, String before, String opens) {
+        List<Slot.Option> options = columns(
+                        column -> column.type().isNumber() && view.columns().contains(column.name()))
+                .stream()
+                .map(column -> Slot.Option.setting(column.name(), column.label(), path, column.name()))
+                .toList();
+        return new Slot(path, Words.say(name), Slot.Type.PICKS_OR_NONE, options, List.of())
+                .after(Words.say(before))
+                .opened(Words.say(opens));
     }
 
     private List<Slot> reference() {

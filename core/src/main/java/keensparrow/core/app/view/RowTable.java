@@ -1,6 +1,8 @@
 package keensparrow.core.app.view;
 
+import java.util.ArrayList;
 import java.util.List;
+import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.measure.AppWords;
 import keensparrow.core.app.measure.MeasureSentences;
@@ -31,7 +33,7 @@ class RowTable implements ViewKind {
 
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.COLUMNS, Slot.MEASURES, Slot.CONDITION);
+        return List.of(Slot.COLUMNS, Slot.MEASURES, Slot.CELLS, Slot.CONDITION);
     }
 
     @Override
@@ -74,8 +76,37 @@ class RowTable implements ViewKind {
 
     @Override
     public @Nullable Question beside(View view) {
-        List<Measure> totals = measures(view);
+        List<Measure> totals = new ArrayList<>(measures(view));
+        for (String column : withLooks(view)) { // behind the totals, so that these keep their places
+            totals.add(new Measure(Aggregate.MIN, column));
+            totals.add(new Measure(Aggregate.MAX, column));
+        }
         return totals.isEmpty() ? null : new Question.Groups(List.of(), totals, Question.Order.LABEL);
+    }
+
+    /** Columns that it shows whose cells show how large they are. */
+    private List<String> withLooks(View view) {
+        ViewSettings.Cells cells = view.drawing().cells();
+        return cells == null || !slots().contains(Slot.CELLS)
+                ? List.of()
+                : cells.columns().stream().filter(view.columns()::contains).toList();
+    }
+
+    private static void cells(Sentence.Builder words, View view, Schema schema) {
+        ViewSettings.Cells cells = view.drawing().cells();
+        if (cells == null) {
+            return;
+        }
+        said(words, "view.withBarsIn", cells.bars(), schema);
+        said(words, "view.withColourIn", cells.shades(), schema);
+    }
+
+    private static void said(
+            Sentence.Builder words, String key, @Nullable List<String> columns, Schema schema) {
+        if (columns != null && !columns.isEmpty()) {
+            List<String> labels = columns.stream().map(schema::label).toList();
+            words.phrase(key, Sentence.control("cells", Wording.all(labels)));
+        }
     }
 
     @Override
@@ -91,6 +122,9 @@ class RowTable implements ViewKind {
                     .map(measure -> MeasureSentences.of(measure, names.noun(), schema))
                     .toList();
             words.phrase("view.withTotals", Sentence.control("measures", Wording.all(totals)));
+        }
+        if (slots().contains(Slot.CELLS)) {
+            cells(words, view, schema);
         }
         GroupsKind.narrowed(words, view);
         return words.phrase("view.as", Sentence.control("kind", label())).build();

@@ -150,6 +150,8 @@ public interface ViewKind {
         /** The column that names its rows. */
         NAMED,
         /** Where its groups lie. */
-        COORDINATES
+        COORDINATES,
+        /** What stands in its cells beside the values. */
+        CELLS
     }
 }

@@ -1,6 +1,8 @@
 package keensparrow.core.app.view;
 
 import java.math.BigDecimal;
+import java.util.List;
+import java.util.stream.Stream;
 import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
@@ -14,6 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param reference a line that numbers are seen against
  * @param text of a view that is a text, in Markdown
  * @param latitude column of degrees north, @param longitude of degrees east, of a map
+ * @param cells what stands in the cells of a table beside their values
  */
 public record ViewSettings(
         @Nullable Arrangement arrange,
@@ -23,8 +26,9 @@ public record ViewSettings(
         @Nullable Reference reference,
         @Nullable String text,
         @Nullable String latitude,
-        @Nullable String longitude) {
-    public static final ViewSettings USUAL = new ViewSettings(null, null, null, null, null, null, null, null);
+        @Nullable String longitude,
+        @Nullable Cells cells) {
+    public static final ViewSettings USUAL = new ViewSettings(null, null, null, null, null, null, null, null, null);
 
     /** How the parts of a split bar stand. */
     public enum Arrangement {
@@ -65,12 +69,38 @@ public record ViewSettings(
     /** A number that others are seen against. @param label what it is; null for the number alone */
     public record Reference(BigDecimal value, @Nullable String label) {}
 
+    /**
+     * What cells of numbers show beside them: how large they are among those of all rows that are read.
+     *
+     * @param bars columns with a bar in each cell, @param shades columns with a colour behind each
+     */
+    public record Cells(
+            @Nullable List<String> bars, @Nullable List<String> shades) {
+        public Cells {
+            bars = bars == null ? List.of() : List.copyOf(bars);
+            shades = shades == null ? List.of() : List.copyOf(shades);
+        }
+
+        /** Of both. */
+        public List<String> columns() {
+            return Stream.of(bars, shades)
+                    .flatMap(names -> names == null ? Stream.empty() : names.stream())
+                    .distinct()
+                    .toList();
+        }
+    }
+
+    /** @param next of cells of a table; null for values alone */
+    public ViewSettings withCells(@Nullable Cells next) {
+        return new ViewSettings(arrange, upright, area, compare, reference, text, latitude, longitude, next);
+    }
+
     public static ViewSettings ofText(String text) {
-        return new ViewSettings(null, null, null, null, null, text, null, null);
+        return new ViewSettings(null, null, null, null, null, text, null, null, null);
     }
 
     public static ViewSettings comparing(Comparison compare) {
-        return new ViewSettings(null, null, null, compare, null, null, null, null);
+        return new ViewSettings(null, null, null, compare, null, null, null, null, null);
     }
 
     public static ViewSettings at(String latitude, String longitude) {
@@ -78,24 +108,24 @@ public record ViewSettings(
     }
 
     public ViewSettings arranged(Arrangement next) {
-        return new ViewSettings(next, upright, area, compare, reference, text, latitude, longitude);
+        return new ViewSettings(next, upright, area, compare, reference, text, latitude, longitude, cells);
     }
 
     public ViewSettings standing(boolean next) {
-        return new ViewSettings(arrange, next, area, compare, reference, text, latitude, longitude);
+        return new ViewSettings(arrange, next, area, compare, reference, text, latitude, longitude, cells);
     }
 
     public ViewSettings filled(boolean next) {
-        return new ViewSettings(arrange, upright, next, compare, reference, text, latitude, longitude);
+        return new ViewSettings(arrange, upright, next, compare, reference, text, latitude, longitude, cells);
     }
 
     /** @param next the line that numbers are seen against; null for none */
     public ViewSettings against(@Nullable Reference next) {
-        return new ViewSettings(arrange, upright, area, compare, next, text, latitude, longitude);
+        return new ViewSettings(arrange, upright, area, compare, next, text, latitude, longitude, cells);
     }
 
     public ViewSettings saying(String next) {
-        return new ViewSettings(arrange, upright, area, compare, reference, next, latitude, longitude);
+        return new ViewSettings(arrange, upright, area, compare, reference, next, latitude, longitude, cells);
     }
 
     /** With what others set in place of its own. */
@@ -108,11 +138,12 @@ public record ViewSettings(
                 others.reference == null ? reference : others.reference,
                 others.text == null ? text : others.text,
                 others.latitude == null ? latitude : others.latitude,
-                others.longitude == null ? longitude : others.longitude);
+                others.longitude == null ? longitude : others.longitude,
+                others.cells == null ? cells : others.cells);
     }
 
     /** With columns that say where things lie. */
     public ViewSettings lying(String nextLatitude, String nextLongitude) {
-        return new ViewSettings(arrange, upright, area, compare, reference, text, nextLatitude, nextLongitude);
+        return new ViewSettings(arrange, upright, area, compare, reference, text, nextLatitude, nextLongitude, cells);
     }
 }
