@@ -34,6 +34,7 @@ export function ViewDownload({
       words: say('view.csvWithoutMark'),
       address: downloadAddress(context, view, 'csv', { mark: 'false' }),
     },
+    { words: say('view.openDocument'), address: downloadAddress(context, view, 'ods') },
     { words: say('view.jsonLines'), address: downloadAddress(context, view, 'jsonl') },
   ];
   return (

@@ -25,7 +25,7 @@ export function behindAddress(
 }
 
 /** How a file is written. */
-export type FileForm = 'csv' | 'xlsx' | 'jsonl';
+export type FileForm = 'csv' | 'xlsx' | 'ods' | 'jsonl';
 
 /**
  * Where the selected rows of a table view, or the numbers of another view, are as a file.

@@ -157,6 +157,12 @@ class DownloadsTest {
             assertThat(download(nothing, workbook).status()).isEqualTo(403);
         }
         assertThat(download(views, "rows.xlsx").status()).isEqualTo(403);
+        TestServer.Reply open = download(rows, "rows.ods?view=table");
+        assertThat(open.headers().firstValue("Content-Type").orElse("")).contains("opendocument.spreadsheet");
+        assertThat(open.headers().firstValue("Content-Disposition").orElse("")).contains(".ods");
+        assertThat(open.body()).contains("mimetypeapplication/vnd.oasis.opendocument.spreadsheet");
+        assertThat(download(rows, "numbers.ods?view=bars").status()).isEqualTo(200);
+        assertThat(download(nothing, "rows.ods?view=table").status()).isEqualTo(403);
     }
 
     private static String access(String slug) throws Exception {

@@ -48,7 +48,7 @@ class WordsTest {
                     + "|\\w*(Repository|Database|Jobs|Connections|Command|WarehouseProcess|ResultText|SqlText|Server|Main|JsonShape|ConnectionGuards))\\.java");
     /** Calls and constructions whose texts are for programmers, logs or addresses. */
     private static final Pattern TECHNICAL = Pattern.compile(
-            "LOG\\..*|api\\..*|ctx\\..*|metrics\\..*|Database\\..*|DateTimeFormatter\\..*|Pattern\\..*|super|header|text\\.append.*"
+            "LOG\\..*|get|api\\..*|ctx\\..*|metrics\\..*|Database\\..*|DateTimeFormatter\\..*|Pattern\\..*|super|header|text\\.append.*"
                     + "|(Illegal\\w+|IO|SQL|DamagedSnapshot|Store|UncheckedIO|Assertion|UnsupportedOperation|NoSuchElement)(Exception|Error)"
                     + "|Unsound|Thread|.*\\.(indexOf|select|replaceAll|replaceFirst|matches|split|contains|startsWith|endsWith|equals|register|description|ofVirtual|name)");
 

@@ -128,59 +128,20 @@ public final class AppRoutes {
                     Explanations.Request asked = Requests.body(ctx, Explanations.Request.class);
                     ctx.json(explanations.explain(app.draft(), dataset(app), asked, Explanations.Audience.AUTHOR));
                 });
-        api.get(
-                "/api/apps/{id}/behind.csv",
+        api.getFiles(
+                "/api/apps/{id}/behind",
                 Access.AUTHOR,
                 "Download the rows behind a view",
-                OpenApi.Csv.class,
                 this::behind);
-        api.get(
-                "/api/apps/{id}/behind.xlsx",
-                Access.AUTHOR,
-                "As a workbook: download the rows behind a view",
-                OpenApi.Workbook.class,
-                this::behind);
-        api.get(
-                "/api/apps/{id}/behind.jsonl",
-                Access.AUTHOR,
-                "As JSON lines: download the rows behind a view",
-                OpenApi.JsonLines.class,
-                this::behind);
-        api.get(
-                "/api/apps/{id}/rows.csv",
+        api.getFiles(
+                "/api/apps/{id}/rows",
                 Access.AUTHOR,
                 "Download the selected rows of a table view",
-                OpenApi.Csv.class,
                 this::rows);
-        api.get(
-                "/api/apps/{id}/rows.xlsx",
-                Access.AUTHOR,
-                "As a workbook: download the selected rows of a table view",
-                OpenApi.Workbook.class,
-                this::rows);
-        api.get(
-                "/api/apps/{id}/rows.jsonl",
-                Access.AUTHOR,
-                "As JSON lines: download the selected rows of a table view",
-                OpenApi.JsonLines.class,
-                this::rows);
-        api.get(
-                "/api/apps/{id}/numbers.csv",
+        api.getFiles(
+                "/api/apps/{id}/numbers",
                 Access.AUTHOR,
                 "Download the numbers of a figure or chart",
-                OpenApi.Csv.class,
-                this::numbers);
-        api.get(
-                "/api/apps/{id}/numbers.xlsx",
-                Access.AUTHOR,
-                "As a workbook: download the numbers of a figure or chart",
-                OpenApi.Workbook.class,
-                this::numbers);
-        api.get(
-                "/api/apps/{id}/numbers.jsonl",
-                Access.AUTHOR,
-                "As JSON lines: download the numbers of a figure or chart",
-                OpenApi.JsonLines.class,
                 this::numbers);
     }
 

@@ -18,15 +18,18 @@ import java.util.stream.Stream;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.formats.csv.CsvDownload;
 import keensparrow.formats.json.JsonLinesDownload;
+import keensparrow.formats.ods.OdsDownload;
 import keensparrow.formats.xlsx.XlsxDownload;
 import keensparrow.server.http.SteadyOutput;
 
 /**
- * Streams a table as a file whose name says what and when: a workbook or JSON lines where the address ends so, else CSV.
+ * Streams a table as a file whose name says what and when: a workbook, an OpenDocument one or JSON lines where the address ends so, else CSV.
  * How CSV is written {@code ?delimiter=}, {@code ?decimal=} and {@code ?mark=} say.
  */
 public final class TableResponse {
     private static final String WORKBOOK = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
+
+    private static final String OPEN_WORKBOOK = "application/vnd.oasis.opendocument.spreadsheet";
 
     private final Context ctx;
     private final String fileName;
@@ -38,6 +41,7 @@ public final class TableResponse {
     private enum Form {
         CSV("text/csv; charset=utf-8"),
         XLSX(WORKBOOK),
+        ODS(OPEN_WORKBOOK),
         JSONL("application/x-ndjson");
 
         final String type;
@@ -94,6 +98,7 @@ public final class TableResponse {
         try (OutputStream out = begin()) {
             switch (form) {
                 case XLSX -> new XlsxDownload(out, about.get()).write(engine, scan);
+                case ODS -> new OdsDownload(out, about.get()).write(engine, scan);
                 case JSONL -> JsonLinesDownload.write(engine, scan, out);
                 case CSV -> CsvDownload.write(engine, scan, style, out);
             }
@@ -106,6 +111,7 @@ public final class TableResponse {
         try (OutputStream out = begin()) {
             switch (form) {
                 case XLSX -> new XlsxDownload(out, about.get()).write(headings, rows);
+                case ODS -> new OdsDownload(out, about.get()).write(headings, rows);
                 case JSONL -> JsonLinesDownload.write(headings, rows, out);
                 case CSV -> CsvDownload.write(headings, rows, style, out);
             }

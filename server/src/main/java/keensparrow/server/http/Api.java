@@ -62,6 +62,15 @@ public final class Api {
         routes.add(new Route(HandlerType.GET, path, access, summary, null, response, action));
     }
 
+    /** A table as a file, in each form there is: the end of the address tells which. @param summary what is downloaded */
+    public void getFiles(String path, Access access, String summary, Action action) {
+        String same = Character.toLowerCase(summary.charAt(0)) + summary.substring(1);
+        get(path + ".csv", access, summary, OpenApi.Csv.class, action);
+        get(path + ".xlsx", access, "As a workbook: " + same, OpenApi.Workbook.class, action);
+        get(path + ".ods", access, "As an OpenDocument workbook: " + same, OpenApi.OpenWorkbook.class, action);
+        get(path + ".jsonl", access, "As JSON lines: " + same, OpenApi.JsonLines.class, action);
+    }
+
     public void post(
             String path,
             Access access,

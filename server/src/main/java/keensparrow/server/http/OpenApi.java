@@ -118,6 +118,10 @@ public final class OpenApi {
     @Stream("application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
     public record Workbook() {}
 
+    /** The same as OpenDocument. */
+    @Stream("application/vnd.oasis.opendocument.spreadsheet")
+    public record OpenWorkbook() {}
+
     /** A line of JSON for each row. */
     @Stream(value = "application/x-ndjson", of = Object.class)
     public record JsonLines() {}

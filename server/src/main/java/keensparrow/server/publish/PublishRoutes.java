@@ -149,59 +149,20 @@ public final class PublishRoutes {
                             asked,
                             Explanations.Audience.COLLEAGUE));
                 });
-        api.get(
-                "/api/links/{slug}/behind.csv",
+        api.getFiles(
+                "/api/links/{slug}/behind",
                 Access.ANYONE,
                 "Download the rows behind a view, with the columns of the app's tables, if the app allows it",
-                OpenApi.Csv.class,
                 this::behind);
-        api.get(
-                "/api/links/{slug}/behind.xlsx",
-                Access.ANYONE,
-                "As a workbook: download the rows behind a view, if the app allows it",
-                OpenApi.Workbook.class,
-                this::behind);
-        api.get(
-                "/api/links/{slug}/behind.jsonl",
-                Access.ANYONE,
-                "As JSON lines: download the rows behind a view, if the app allows it",
-                OpenApi.JsonLines.class,
-                this::behind);
-        api.get(
-                "/api/links/{slug}/rows.csv",
+        api.getFiles(
+                "/api/links/{slug}/rows",
                 Access.ANYONE,
                 "Download the selected rows of a table view, if the app allows it",
-                OpenApi.Csv.class,
                 this::rows);
-        api.get(
-                "/api/links/{slug}/rows.xlsx",
-                Access.ANYONE,
-                "As a workbook: download the selected rows of a table view, if the app allows it",
-                OpenApi.Workbook.class,
-                this::rows);
-        api.get(
-                "/api/links/{slug}/rows.jsonl",
-                Access.ANYONE,
-                "As JSON lines: download the selected rows of a table view, if the app allows it",
-                OpenApi.JsonLines.class,
-                this::rows);
-        api.get(
-                "/api/links/{slug}/numbers.csv",
+        api.getFiles(
+                "/api/links/{slug}/numbers",
                 Access.ANYONE,
                 "Download the numbers of a figure or chart, if the app allows it",
-                OpenApi.Csv.class,
-                this::numbers);
-        api.get(
-                "/api/links/{slug}/numbers.xlsx",
-                Access.ANYONE,
-                "As a workbook: download the numbers of a figure or chart, if the app allows it",
-                OpenApi.Workbook.class,
-                this::numbers);
-        api.get(
-                "/api/links/{slug}/numbers.jsonl",
-                Access.ANYONE,
-                "As JSON lines: download the numbers of a figure or chart, if the app allows it",
-                OpenApi.JsonLines.class,
                 this::numbers);
     }
 
