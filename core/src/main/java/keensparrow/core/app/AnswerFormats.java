@@ -23,6 +23,10 @@ public final class AnswerFormats {
         List<Answer.MeasureValues> dressed = new ArrayList<>();
         for (int m = 0; m < groups.measures().size(); m++) {
             Answer.MeasureValues values = groups.measures().get(m);
+            if (m >= measures.size()) { // what stands behind the totals of a table
+                dressed.add(values);
+                continue;
+            }
             Measure measure = measures.get(m);
             ColumnFormat own = (m == 0 ? app.named(view.measureId()) : app.namedLike(measure))
                     .map(NamedMeasure::format)

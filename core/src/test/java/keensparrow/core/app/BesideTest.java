@@ -2,6 +2,9 @@ package keensparrow.core.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import keensparrow.core.app.measure.NamedMeasure;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -144,6 +147,34 @@ class BesideTest {
         assertThat(totals).containsExactly(80, 2);
         assertThat(AppSentences.view(table, app, TABLE.schema()).text())
                 .isEqualTo("Rows with Route, below them sum of Fare and number of runs, as a table.");
+    }
+
+    @Test
+    void behindTheTotalsStandTheLeastAndTheLargestOfColumnsWhoseCellsShowHowLargeTheyAre() {
+        View table = new View("t", "", View.Kind.TABLE, null, null, null, 0, List.of("route", "fare"), List.of(), PLACE)
+                .besides(List.of(FARES))
+                .drawn(ViewSettings.USUAL.withCells(
+                        new ViewSettings.Cells(List.of("fare"), List.of("fare", "hidden"))));
+        App app = new App(App.FORMAT, "t", "runs", List.of(), List.of(table))
+                .with(List.of(new NamedMeasure("m1", "Takings", FARES, null, null, null)), List.of());
+        List<Answer> beside = new ArrayList<>();
+        PageRequest request = new PageRequest(Selection.NONE, null, Map.of(), Map.of(), false);
+        new MemoryEngine(TABLE)
+                .answer(
+                        AppQuestions.of(app, request),
+                        answered -> {
+                            if (answered.id().equals(AppQuestions.besideId("t"))) {
+                                beside.add(AnswerFormats.of(app, table, java.util.Objects.requireNonNull(answered.answer())));
+                            }
+                        },
+                        () -> false);
+        Answer.Groups groups = (Answer.Groups) beside.get(0);
+        List<BigDecimal> fares = groups.measures().stream().map(each -> each.values().get(0)).toList();
+        assertThat(fares).hasSize(3); // a column that the table does not show is not asked for
+        assertThat(fares.get(1)).isEqualByComparingTo("5");
+        assertThat(fares.get(2)).isEqualByComparingTo("50");
+        assertThat(AppSentences.view(table, app, TABLE.schema()).text())
+                .contains(", with bars in Fare, with colour in Fare, as a table.");
     }
 
     @Test

@@ -97,14 +97,19 @@ class RowTable implements ViewKind {
         if (cells == null) {
             return;
         }
-        said(words, "view.withBarsIn", cells.bars(), schema);
-        said(words, "view.withColourIn", cells.shades(), schema);
+        said(words, "view.withBarsIn", cells.bars(), view, schema);
+        said(words, "view.withColourIn", cells.shades(), view, schema);
     }
 
     private static void said(
-            Sentence.Builder words, String key, @Nullable List<String> columns, Schema schema) {
-        if (columns != null && !columns.isEmpty()) {
-            List<String> labels = columns.stream().map(schema::label).toList();
+            Sentence.Builder words, String key, @Nullable List<String> columns, View view, Schema schema) {
+        List<String> labels = columns == null
+                ? List.of()
+                : columns.stream()
+                        .filter(view.columns()::contains)
+                        .map(schema::label)
+                        .toList();
+        if (!labels.isEmpty()) {
             words.phrase(key, Sentence.control("cells", Wording.all(labels)));
         }
     }
