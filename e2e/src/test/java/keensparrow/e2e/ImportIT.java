@@ -58,7 +58,8 @@ class ImportIT {
     void aMessyWorkbookBecomesATypedDatasetWithOneCorrectionByDragging() {
         bringIn(files.resolve("energy-by-month.xlsx"));
         analyst.sees("[data-testid=area]", "The table is A4 to Z28, headings in row 4.");
-        analyst.sees(".how-how .author-notes", "Rows 1 to 3 above the headings were left out: “Duskline Sleeper Trains”");
+        analyst.sees(
+                ".how-how .author-notes", "Rows 1 to 3 above the headings were left out: “Duskline Sleeper Trains”");
         analyst.sees(".how-how .author-notes", "Row 29, “Total”, was left out");
         analyst.sees(".how-how .author-notes", "1 cell beside the table was left out: AB31 “check: 24 routes”.");
         analyst.sees(".RawCells-raw tr.RawCells-headings", "Jan 2025");
@@ -230,7 +231,9 @@ class ImportIT {
                 Grand total,,265
                 """);
         bringIn(file);
-        analyst.sees(".how-how .author-notes", "Rows 4 “Graz total” and 7 “Linz total” sum up other rows and were left out.");
+        analyst.sees(
+                ".how-how .author-notes",
+                "Rows 4 “Graz total” and 7 “Linz total” sum up other rows and were left out.");
         analyst.clickText("button", "Load it");
         analyst.sees(".author-prepare-table h2", "4 rows · 3 columns");
         analyst.sees("[aria-label='Worth a look']", "Grand total");

@@ -110,16 +110,19 @@ class JourneyIT {
         analyst.type(".ComputeForm-compute-form .cm-content", "revenue / passengrs");
         analyst.click(".ComputeForm-compute-form button[type=submit]");
         analyst.sees(".author-steps .problem", "Did you mean “passengers”?");
-        analyst.see(".ComputeForm-compute-form .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengers");
+        analyst.see(".ComputeForm-compute-form .cm-content")
+                .sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengers");
         analyst.click(".ComputeForm-compute-form button[type=submit]");
         analyst.sees(".author-steps", "Compute Fare as revenue / passengers.");
         analyst.sees(".author-preview thead", "Fare");
         analyst.sees(".author-prepare-table h2", "After step 1");
         analyst.click("button[aria-label='Change step 1']");
-        analyst.see(".StepEditor-step-editor .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengrs");
+        analyst.see(".StepEditor-step-editor .cm-content")
+                .sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengrs");
         analyst.clickText("button", "Change the step");
         analyst.sees(".author-steps > .problem", "Did you mean “passengers”?");
-        analyst.see(".StepEditor-step-editor .cm-content").sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengers * 2");
+        analyst.see(".StepEditor-step-editor .cm-content")
+                .sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengers * 2");
         analyst.clickText("button", "Change the step");
         analyst.sees(".author-steps", "Compute Fare as revenue / passengers * 2.");
         analyst.seesNo(".StepEditor-step-editor");
@@ -163,16 +166,24 @@ class JourneyIT {
         assertThat(analyst.all(".ComposeGrid-compose-cell")).hasSize(before + 1);
         analyst.choose("Measure", "sum of Revenue");
         analyst.choose("Grouping", "Coach class");
-        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "Sum of Revenue by Coach class");
+        analyst.sees(
+                ".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence",
+                "Sum of Revenue by Coach class");
         analyst.choose("Measure", "something else …");
         analyst.choose("Aggregate", "sum of … per …");
         analyst.choose("Second column", "Passengers");
-        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "Sum of Revenue per Passengers by Coach class");
+        analyst.sees(
+                ".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence",
+                "Sum of Revenue per Passengers by Coach class");
         analyst.choose("Grouping", "weekday of Date");
-        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "Sum of Revenue per Passengers by weekday of Date");
+        analyst.sees(
+                ".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence",
+                "Sum of Revenue per Passengers by weekday of Date");
         analyst.choose("Measure", "sum of Revenue");
         analyst.choose("Grouping", "Coach class");
-        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "Sum of Revenue by Coach class");
+        analyst.sees(
+                ".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence",
+                "Sum of Revenue by Coach class");
         analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked h2", "Revenue by Coach class");
         WebElement title = analyst.see("input[aria-label='Title of the view']");
         title.sendKeys("Money by class", Keys.ENTER);
@@ -213,12 +224,14 @@ class JourneyIT {
         assertThat(analyst.all(".ComposeGrid-compose-cell")).hasSize(1);
         analyst.see("[data-save=saved]");
         analyst.choose("Kind", "a histogram");
-        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", " in bins, as a histogram.");
+        analyst.sees(
+                ".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", " in bins, as a histogram.");
         analyst.see(".ComposeGrid-compose-cell.ComposeGrid-picked .ChartView-chart[data-ready]:not([data-ready='0'])");
         for (String kind : List.of("boxes", "dots", "a grid of colour", "a ring", "lines")) {
             analyst.choose("Kind", kind);
             analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", ", as " + kind + ".");
-            analyst.see(".ComposeGrid-compose-cell.ComposeGrid-picked .ChartView-chart[data-ready]:not([data-ready='0'])");
+            analyst.see(
+                    ".ComposeGrid-compose-cell.ComposeGrid-picked .ChartView-chart[data-ready]:not([data-ready='0'])");
             analyst.seesNo(".ComposeGrid-compose-cell.ComposeGrid-picked .view-view-failure");
         }
         analyst.choose("Kind", "a two-way table");
@@ -239,9 +252,12 @@ class JourneyIT {
         analyst.choose("Direction of bars", "upright");
         analyst.choose("Split", "Coach class");
         analyst.choose("How parts stand", "as shares of each");
-        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "split by Coach class, as shares of each, as bars.");
+        analyst.sees(
+                ".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence",
+                "split by Coach class, as shares of each, as bars.");
         analyst.choose("Panels", "Booking channel");
-        analyst.see(".ComposeGrid-compose-cell.ComposeGrid-picked .ChartView-panel-chart .ChartView-chart[data-ready]:not([data-ready='0'])");
+        analyst.see(
+                ".ComposeGrid-compose-cell.ComposeGrid-picked .ChartView-panel-chart .ChartView-chart[data-ready]:not([data-ready='0'])");
         analyst.choose("Panels", "nothing");
         analyst.clickText("button", "earlier");
         analyst.sees(".PageTabs-page-tabs button:first-child", "By class");
@@ -274,7 +290,9 @@ class JourneyIT {
         analyst.click("button[aria-label$='What colleagues choose']");
         analyst.pickOption("Measure", "Takings");
         analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked h2", "Takings by Booking channel");
-        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "Takings by Booking channel, six largest and Other");
+        analyst.sees(
+                ".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence",
+                "Takings by Booking channel, six largest and Other");
         analyst.click("button[aria-label$='Measures with a name']");
         analyst.sees(".compose-definition", "Used by Measure.");
         analyst.press(Keys.ESCAPE);
@@ -816,7 +834,8 @@ class JourneyIT {
         analyst.clickText("button", "How do groups compare?");
         analyst.choose("Measure", "sum of Seats wanted");
         analyst.choose("Grouping", "Owner");
-        analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "Sum of Seats wanted by Owner");
+        analyst.sees(
+                ".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "Sum of Seats wanted by Owner");
         analyst.clickText("button", "Done");
         analyst.sees(".ReadingLine-reading", ", 1 of 3 targets: Coach class is Sleeper");
         analyst.see("[data-save=saved]");

@@ -121,7 +121,9 @@ class PageTimesIT {
                 times.computeIfAbsent("another page", key -> new ArrayList<>())
                         .add(timed(
                                 browser,
-                                () -> browser.all(".PageTabs-page-tabs button").get(at).click()));
+                                () -> browser.all(".PageTabs-page-tabs button")
+                                        .get(at)
+                                        .click()));
             }
             times.forEach(PageTimesIT::tell);
             WebElement handle = browser.see("[data-part='filter:delay_in_minutes'] .Handles-handle");
@@ -142,8 +144,8 @@ class PageTimesIT {
     private static void drawn(Browser browser) {
         browser.later("""
                 const done = arguments[arguments.length - 1];
-                const ask = () => document.querySelectorAll('.chart').length > 0
-                  && [...document.querySelectorAll('.chart')].every((chart) => chart.dataset.ready !== '0')
+                const ask = () => document.querySelectorAll('[data-ready]').length > 0
+                  && [...document.querySelectorAll('[data-ready]')].every((chart) => chart.dataset.ready !== '0')
                   ? done(true) : setTimeout(ask, 5);
                 ask();
                 """);

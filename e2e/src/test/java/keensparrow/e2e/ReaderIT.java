@@ -147,7 +147,8 @@ class ReaderIT {
     void thousandsOfValuesAreScrolledThroughAndAFilterIsEditedInTheReadingLine() {
         browser.click("[data-part='filter:ticket'] .menu > button");
         browser.sees(".ValuesFilter-values.ValuesFilter-all", "T02999"); // the last label first
-        int drawn = browser.all(".ValuesFilter-values.ValuesFilter-all [role=listitem]").size();
+        int drawn = browser.all(".ValuesFilter-values.ValuesFilter-all [role=listitem]")
+                .size();
         assertThat(drawn).isBetween(10, 60);
         browser.script("document.querySelector('.ValuesFilter-values.ValuesFilter-all').scrollTop = 1e6");
         browser.sees(".ValuesFilter-values.ValuesFilter-all", "T00000");

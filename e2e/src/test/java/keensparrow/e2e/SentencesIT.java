@@ -262,7 +262,9 @@ class SentencesIT {
         browser.press(Keys.ESCAPE);
         browser.seesNo(".compose-definition");
         browser.pickOption("Columns", "Night and Fares");
-        browser.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", "Rows with Night and one more column");
+        browser.sees(
+                ".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence",
+                "Rows with Night and one more column");
         browser.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .SentenceEditor-words", "(chosen)");
     }
 

@@ -106,7 +106,8 @@ class ExplanationsTest {
                 .hasSize(1); // of columns that the table does not show nothing is found
         JsonNode bars = explained(anna, base, "{\"view\":\"all\",\"find\":\"re\"}");
         assertThat(bars.path("rows").asInt()).isEqualTo(4); // nobody looks in bars
-        String hidden = "{\"view\":\"table\",\"headings\":[{\"kind\":\"oneOf\",\"column\":\"place\",\"values\":[\"Rome\"]}]}";
+        String hidden =
+                "{\"view\":\"table\",\"headings\":[{\"kind\":\"oneOf\",\"column\":\"place\",\"values\":[\"Rome\"]}]}";
         assertThat(anna.call("POST", base + "/explanations", hidden).status()).isEqualTo(400);
     }
 

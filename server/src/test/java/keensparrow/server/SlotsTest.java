@@ -110,14 +110,17 @@ class SlotsTest {
         TestServer.Reply saved = anna.call("PUT", "/api/apps/" + app + "/draft", draft);
         assertThat(saved.status()).as(saved.body()).isEqualTo(200);
         revision = saved.json().path("revision").asInt();
-        String lines = anna.call("POST", "/api/apps/" + app + "/answers", object()).body();
+        String lines =
+                anna.call("POST", "/api/apps/" + app + "/answers", object()).body();
         int answers = 0;
         for (String line : lines.strip().split("\n")) {
             JsonNode one = MAPPER.readTree(line);
             if (one.path("line").asText().equals("view")) {
                 answers++;
                 int at = Integer.parseInt(one.path("id").asText().substring(1));
-                assertThat(one.path("failure").isNull()).as(views.get(at) + " " + line).isTrue();
+                assertThat(one.path("failure").isNull())
+                        .as(views.get(at) + " " + line)
+                        .isTrue();
             }
         }
         assertThat(answers).isEqualTo(views.size());
@@ -200,7 +203,8 @@ class SlotsTest {
                 .json()
                 .path("slots");
         assertThat(slots.findValuesAsText("path")).containsExactly("title", "start", "views");
-        assertThat(slots.get(1).path("options").findValuesAsText("words")).containsExactly("three largest", "all of them");
+        assertThat(slots.get(1).path("options").findValuesAsText("words"))
+                .containsExactly("three largest", "all of them");
         assertThat(slots.get(2).path("options").findValuesAsText("value"))
                 .contains(bars.path("id").asText());
         choice.putArray("options");
@@ -215,7 +219,8 @@ class SlotsTest {
         TestServer.Reply nothing = anna.call("POST", path, object());
         assertThat(nothing.status()).isEqualTo(400);
         assertThat(nothing.body()).contains("the view, the measure or the choice");
-        TestServer.Reply gone = anna.call("POST", path, object("measure", object("aggregate", "ROWS"), "dataset", "d9"));
+        TestServer.Reply gone =
+                anna.call("POST", path, object("measure", object("aggregate", "ROWS"), "dataset", "d9"));
         assertThat(gone.status()).isEqualTo(404);
         assertThat(server.caller().call("POST", path, object()).status()).isIn(401, 403);
     }

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.math.BigDecimal;
 import java.util.ArrayList;
-import keensparrow.core.app.measure.NamedMeasure;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -12,6 +11,7 @@ import java.util.Set;
 import keensparrow.core.TextRows;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.Place;
 import keensparrow.core.app.view.TableSlice;
@@ -164,12 +164,14 @@ class BesideTest {
                         AppQuestions.of(app, request),
                         answered -> {
                             if (answered.id().equals(AppQuestions.besideId("t"))) {
-                                beside.add(AnswerFormats.of(app, table, java.util.Objects.requireNonNull(answered.answer())));
+                                beside.add(AnswerFormats.of(
+                                        app, table, java.util.Objects.requireNonNull(answered.answer())));
                             }
                         },
                         () -> false);
         Answer.Groups groups = (Answer.Groups) beside.get(0);
-        List<BigDecimal> fares = groups.measures().stream().map(each -> each.values().get(0)).toList();
+        List<BigDecimal> fares =
+                groups.measures().stream().map(each -> each.values().get(0)).toList();
         assertThat(fares).hasSize(3); // a column that the table does not show is not asked for
         assertThat(fares.get(1)).isEqualByComparingTo("5");
         assertThat(fares.get(2)).isEqualByComparingTo("50");

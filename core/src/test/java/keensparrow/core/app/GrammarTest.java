@@ -30,8 +30,8 @@ import keensparrow.core.column.ColumnType;
 import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.group.DatePart;
 import keensparrow.core.group.TimeStep;
-import keensparrow.core.question.Answer;
 import keensparrow.core.profile.Profile;
+import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
 import keensparrow.core.sentence.Slot;
 import keensparrow.core.table.ColumnFormat;
@@ -184,15 +184,18 @@ class GrammarTest {
             assertThat(slots(view).get(0).before()).startsWith("Show");
         }
         View view = CONVERSION.made(View.Kind.BARS);
-        App app = app(view).with(List.of(), List.of(new Choice(
-                "c",
-                "",
-                Choice.Kind.GROUPING,
-                List.of(
-                        Option.of("a", new GroupBy("route", null)),
-                        Option.of("b", new GroupBy("flag", null))),
-                "b",
-                List.of("v"))));
+        App app = app(view)
+                .with(
+                        List.of(),
+                        List.of(new Choice(
+                                "c",
+                                "",
+                                Choice.Kind.GROUPING,
+                                List.of(
+                                        Option.of("a", new GroupBy("route", null)),
+                                        Option.of("b", new GroupBy("flag", null))),
+                                "b",
+                                List.of("v"))));
         Slot by = slot(new ViewSlots(view, app, WORDS, CONVERSION).all(), "by");
         assertThat(by.type()).isEqualTo(Slot.Type.CHOSEN);
         assertThat(by.words()).isEqualTo("Flag");

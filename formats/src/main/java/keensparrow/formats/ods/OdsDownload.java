@@ -54,14 +54,16 @@ public final class OdsDownload {
         List<ColumnInfo> columns =
                 scan.columns().stream().map(engine.schema()::get).toList();
         List<String> headings = columns.stream().map(ColumnInfo::label).toList();
-        book(headings, sheets -> engine.rows(
-                scan,
-                values -> sheets.row(cells -> {
-                    for (int column = 0; column < columns.size(); column++) {
-                        cells.put(columns.get(column), values.get(column));
-                    }
-                }),
-                () -> false));
+        book(
+                headings,
+                sheets -> engine.rows(
+                        scan,
+                        values -> sheets.row(cells -> {
+                            for (int column = 0; column < columns.size(); column++) {
+                                cells.put(columns.get(column), values.get(column));
+                            }
+                        }),
+                        () -> false));
     }
 
     /** Writes headings and rows that are texts already; columns that hold nothing but plain numbers are numbers. */

@@ -19,9 +19,7 @@ final class OdsStyles {
         OdsXml.start(xml, "office:automatic-styles");
         date(xml, DAY, "year:long", "-", "month:long", "-", "day:long");
         date(xml, MONTH, "month:name", " ", "year:long");
-        date(
-                xml, TIME, "year:long", "-", "month:long", "-", "day:long", " ", "hours:long", ":",
-                "minutes:long");
+        date(xml, TIME, "year:long", "-", "month:long", "-", "day:long", " ", "hours:long", ":", "minutes:long");
         OdsXml.start(xml, "number:percentage-style");
         OdsXml.attribute(xml, "style:name", "n-" + PERCENT);
         OdsXml.empty(xml, "number:number");

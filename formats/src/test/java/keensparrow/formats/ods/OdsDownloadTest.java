@@ -114,8 +114,7 @@ class OdsDownloadTest {
                 .isEqualTo("application/vnd.oasis.opendocument.spreadsheet");
         Map<String, List<List<String>>> tables = tables(file.get("content.xml"));
         assertThat(tables.get("About"))
-                .containsExactly(
-                        List.of("string App", "string Runs"), List.of("string Selection", "string all rows"));
+                .containsExactly(List.of("string App", "string Runs"), List.of("string Selection", "string all rows"));
         assertThat(tables.get("Rows"))
                 .containsExactly(
                         List.of(
@@ -155,8 +154,7 @@ class OdsDownloadTest {
 
     @Test
     void whatDoesNotFitIntoASheetGoesIntoAnother() throws Exception {
-        Map<String, List<List<String>>> tables =
-                tables(written(2, List.of()).get("content.xml"));
+        Map<String, List<List<String>>> tables = tables(written(2, List.of()).get("content.xml"));
         assertThat(tables.keySet()).containsExactly("Rows", "Rows 2");
         assertThat(tables.get("Rows")).hasSize(3);
         assertThat(tables.get("Rows 2")).hasSize(2);

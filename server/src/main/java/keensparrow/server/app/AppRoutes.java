@@ -128,21 +128,10 @@ public final class AppRoutes {
                     Explanations.Request asked = Requests.body(ctx, Explanations.Request.class);
                     ctx.json(explanations.explain(app.draft(), dataset(app), asked, Explanations.Audience.AUTHOR));
                 });
+        api.getFiles("/api/apps/{id}/behind", Access.AUTHOR, "Download the rows behind a view", this::behind);
+        api.getFiles("/api/apps/{id}/rows", Access.AUTHOR, "Download the selected rows of a table view", this::rows);
         api.getFiles(
-                "/api/apps/{id}/behind",
-                Access.AUTHOR,
-                "Download the rows behind a view",
-                this::behind);
-        api.getFiles(
-                "/api/apps/{id}/rows",
-                Access.AUTHOR,
-                "Download the selected rows of a table view",
-                this::rows);
-        api.getFiles(
-                "/api/apps/{id}/numbers",
-                Access.AUTHOR,
-                "Download the numbers of a figure or chart",
-                this::numbers);
+                "/api/apps/{id}/numbers", Access.AUTHOR, "Download the numbers of a figure or chart", this::numbers);
     }
 
     private Draft draft(AppRecord app) {

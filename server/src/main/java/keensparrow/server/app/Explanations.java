@@ -10,11 +10,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
-import keensparrow.core.words.Words;
-import keensparrow.core.question.Limits;
-import keensparrow.core.filter.TextSearch;
-import java.util.stream.Stream;
 import java.util.function.Supplier;
+import java.util.stream.Stream;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.App;
@@ -30,9 +27,11 @@ import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Filter;
+import keensparrow.core.filter.TextSearch;
 import keensparrow.core.group.ByBins;
 import keensparrow.core.group.GroupKey;
 import keensparrow.core.question.Answer;
+import keensparrow.core.question.Limits;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
 import keensparrow.core.sentence.FilterSentences;
@@ -41,6 +40,7 @@ import keensparrow.core.sql.QuestionSql;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Text;
+import keensparrow.core.words.Words;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
 import keensparrow.server.memory.MemoryWatch;
@@ -172,8 +172,7 @@ public final class Explanations {
         }
         PageAnswers.requireFewHeadings(request.headings());
         List<Filter> all = new ArrayList<>(AppQuestions.headings(
-                view,
-                new TableSlice(0, 0, null, null, request.headings() == null ? List.of() : request.headings())));
+                view, new TableSlice(0, 0, null, null, request.headings() == null ? List.of() : request.headings())));
         String find = request.find();
         if (find != null && !find.isBlank()) {
             Limits.most(find.length(), Limits.TEXT, Words.say("server.app.charactersToFind"));

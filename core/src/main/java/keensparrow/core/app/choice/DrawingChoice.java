@@ -87,8 +87,7 @@ final class DrawingChoice<T> implements ChoiceKind {
                 false,
                 (text, names) -> beginning(text == null ? "" : text),
                 (view, from) -> List.of(Words.say("choice.anotherText")),
-                new Slot(
-                        "settings/text", Words.say("slot.textOfOption"), Slot.Type.PARAGRAPHS, List.of(), List.of()));
+                new Slot("settings/text", Words.say("slot.textOfOption"), Slot.Type.PARAGRAPHS, List.of(), List.of()));
     }
 
     static ChoiceKind coordinates() {

@@ -2,8 +2,8 @@ package keensparrow.core.app.measure;
 
 import java.util.List;
 import keensparrow.core.aggregate.Measure;
-import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.sentence.Slot;
+import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 

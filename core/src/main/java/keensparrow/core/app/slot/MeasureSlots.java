@@ -27,8 +27,7 @@ import org.jspecify.annotations.Nullable;
  * @param grouped whether it is shown for groups, @param periods whether these are periods, @param split whether they are split
  * @param fits whether what shows it can show such a measure
  */
-public record MeasureSlots(
-        AppWords words, boolean grouped, boolean periods, boolean split, Predicate<Measure> fits) {
+public record MeasureSlots(AppWords words, boolean grouped, boolean periods, boolean split, Predicate<Measure> fits) {
     private static final String PATH = "measure";
     private static final BigDecimal USUAL_PERCENT = BigDecimal.valueOf(90);
     /** The usual ones first. */
@@ -126,8 +125,7 @@ public record MeasureSlots(
         }
         List<Slot> parts = new ArrayList<>();
         if (aggregate == Aggregate.PERCENTILE) {
-            parts.add(
-                    new Slot(PATH + "/percent", Words.say("slot.percent"), Slot.Type.PERCENT, List.of(), List.of()));
+            parts.add(new Slot(PATH + "/percent", Words.say("slot.percent"), Slot.Type.PERCENT, List.of(), List.of()));
         }
         parts.add(aggregates(now));
         if (aggregate != Aggregate.ROWS && now.expression() == null) {
@@ -176,9 +174,10 @@ public record MeasureSlots(
             if (!fits.test(measure)) {
                 continue;
             }
-            options.add(each == now.aggregate()
-                    ? new Slot.Option(each.name(), label, Map.of(PATH + "/aggregate", each), false)
-                    : Slot.Option.setting(each.name(), label, PATH, measure));
+            options.add(
+                    each == now.aggregate()
+                            ? new Slot.Option(each.name(), label, Map.of(PATH + "/aggregate", each), false)
+                            : Slot.Option.setting(each.name(), label, PATH, measure));
         }
         return Slot.pick(PATH + "/aggregate", Words.say("slot.aggregate"), options);
     }

@@ -158,20 +158,22 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
         if (optional) {
             options.add(Slot.Option.setting("", Words.say("slot.nothing"), "by", null, "largest", 0, "order", null));
         }
-        groupings(kind().groupings()).stream().filter(by -> canBe(view.withBy(by))).forEach(by -> {
-            boolean inOrder = by.isOfValues() && isNumber(by.column());
-            int largest = !by.isOfValues() || inOrder ? 0 : view.largest() > 0 ? view.largest() : USUAL_LARGEST;
-            boolean same = by.equals(view.by());
-            options.add(Slot.Option.setting(
-                    value(by),
-                    phrase(by),
-                    "by",
-                    by,
-                    "largest",
-                    same ? view.largest() : largest,
-                    "order",
-                    same ? view.order() : inOrder ? Question.Order.LABEL : null));
-        });
+        groupings(kind().groupings()).stream()
+                .filter(by -> canBe(view.withBy(by)))
+                .forEach(by -> {
+                    boolean inOrder = by.isOfValues() && isNumber(by.column());
+                    int largest = !by.isOfValues() || inOrder ? 0 : view.largest() > 0 ? view.largest() : USUAL_LARGEST;
+                    boolean same = by.equals(view.by());
+                    options.add(Slot.Option.setting(
+                            value(by),
+                            phrase(by),
+                            "by",
+                            by,
+                            "largest",
+                            same ? view.largest() : largest,
+                            "order",
+                            same ? view.order() : inOrder ? Question.Order.LABEL : null));
+                });
         return List.of(Slot.pick("by", Words.say("slot.grouping"), options)
                 .after(Words.say(optional ? "slot.withItsCourseBy" : "slot.by")));
     }
@@ -253,10 +255,7 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
     }
 
     private boolean isNumber(String column) {
-        return words.schema()
-                .find(column)
-                .map(found -> found.type().isNumber())
-                .orElse(false);
+        return words.schema().find(column).map(found -> found.type().isNumber()).orElse(false);
     }
 
     private List<Slot> largest() {
@@ -271,7 +270,8 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
                 .forEach(n -> options.add(Slot.Option.setting(
                         String.valueOf(n), Words.say("slot.largestAndOther", "n", n), "largest", n)));
         options.add(Slot.Option.setting("0", Words.say("slot.allOfThem"), "largest", 0));
-        return List.of(Slot.pick("largest", Words.say("slot.howManyGroups"), options).after(","));
+        return List.of(
+                Slot.pick("largest", Words.say("slot.howManyGroups"), options).after(","));
     }
 
     private List<Slot> split() {
@@ -293,8 +293,8 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
                 .columns()
                 .forEach(column -> options.add(
                         Slot.Option.setting(column.name(), column.label(), "columns", List.of(column.name()))));
-        return List.of(Slot.pick("columns", Words.say("slot.nameOfTheRows"), options)
-                .after(Words.say("slot.namedBy")));
+        return List.of(
+                Slot.pick("columns", Words.say("slot.nameOfTheRows"), options).after(Words.say("slot.namedBy")));
     }
 
     /** Which columns a table shows, and how its rows follow each other. */
@@ -346,7 +346,10 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
                         each.name(),
                         each.label(),
                         "settings/arrange",
-                        each == ViewSettings.Arrangement.STACKED && view.drawing().arrange() == null ? null : each))
+                        each == ViewSettings.Arrangement.STACKED
+                                        && view.drawing().arrange() == null
+                                ? null
+                                : each))
                 .toList();
         return List.of(Slot.pick("settings/arrange", Words.say("slot.howPartsStand"), options)
                 .after(","));
@@ -413,30 +416,23 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
     }
 
     private Slot inCells(String path, String name, String before, String opens) {
-        List<Slot.Option> options = columns(
-                        column -> column.type().isNumber() && view.columns().contains(column.name()))
-                .stream()
-                .map(column -> Slot.Option.setting(column.name(), column.label(), path, column.name()))
-                .toList();
+        List<Slot.Option> options =
+                columns(column -> column.type().isNumber() && view.columns().contains(column.name())).stream()
+                        .map(column -> Slot.Option.setting(column.name(), column.label(), path, column.name()))
+                        .toList();
         return new Slot(path, Words.say(name), Slot.Type.PICKS_OR_NONE, options, List.of())
                 .after(Words.say(before))
                 .opened(Words.say(opens));
     }
 
     private List<Slot> reference() {
-        return List.of(new Slot(
-                        "settings/reference",
-                        Words.say("slot.line"),
-                        Slot.Type.REFERENCE,
-                        List.of(),
-                        List.of())
+        return List.of(new Slot("settings/reference", Words.say("slot.line"), Slot.Type.REFERENCE, List.of(), List.of())
                 .after(Words.say("slot.withALineAt"))
                 .opened(Words.say("slot.plusLine")));
     }
 
     private List<Slot> text() {
-        return List.of(new Slot(
-                        "settings/text", Words.say("slot.text"), Slot.Type.PARAGRAPHS, List.of(), List.of())
+        return List.of(new Slot("settings/text", Words.say("slot.text"), Slot.Type.PARAGRAPHS, List.of(), List.of())
                 .after(Words.say("slot.aText")));
     }
 
@@ -454,20 +450,34 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
                     return Slot.Option.setting(
                             next.name(),
                             next.definition().label(),
-                            "kind", next,
-                            "measure", drawn.measure(),
-                            "measureId", drawn.measureId(),
-                            "measures", drawn.others(),
-                            "by", drawn.by(),
-                            "across", drawn.across(),
-                            "panels", drawn.panels(),
-                            "split", drawn.split(),
-                            "largest", drawn.largest(),
-                            "order", drawn.order(),
-                            "columns", drawn.columns(),
-                            "sort", drawn.sort(),
-                            "settings", drawn.drawing(),
-                            "condition", drawn.condition());
+                            "kind",
+                            next,
+                            "measure",
+                            drawn.measure(),
+                            "measureId",
+                            drawn.measureId(),
+                            "measures",
+                            drawn.others(),
+                            "by",
+                            drawn.by(),
+                            "across",
+                            drawn.across(),
+                            "panels",
+                            drawn.panels(),
+                            "split",
+                            drawn.split(),
+                            "largest",
+                            drawn.largest(),
+                            "order",
+                            drawn.order(),
+                            "columns",
+                            drawn.columns(),
+                            "sort",
+                            drawn.sort(),
+                            "settings",
+                            drawn.drawing(),
+                            "condition",
+                            drawn.condition());
                 })
                 .toList();
         return Slot.pick("kind", Words.say("slot.kind"), options).after(Words.say("slot.as"));
@@ -502,7 +512,8 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
                 .mapToInt(other -> other.place().y() + other.place().h())
                 .max()
                 .orElse(0);
-        return new Place(view.place().x(), bottom, view.place().w(), view.place().h());
+        return new Place(
+                view.place().x(), bottom, view.place().w(), view.place().h());
     }
 
     /** Whether something edits each part that a kind may have. */
