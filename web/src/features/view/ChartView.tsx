@@ -1,5 +1,5 @@
 import type { ECharts } from 'echarts/core';
-import { useEffect, useMemo, useRef, useState, type CSSProperties } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type CSSProperties } from 'react';
 import type { Shown } from '../../api/types';
 import { groupLabel } from '../../shared/format';
 import { useDark } from '../../shared/useDark';
@@ -13,6 +13,8 @@ import { faceOf } from './kinds';
 import type { GroupsProps } from './kinds/face';
 import { boxFilter, cellFilter, nextMark, spanFilter } from './marks';
 import { onBox, type Place } from './onBox';
+import { useZoom, zoomed } from './useZoom';
+import { ZoomTools } from './ZoomTools';
 import { say } from '../../words';
 import css from './ChartView.module.css';
 import viewCss from './view.module.css';
@@ -98,6 +100,9 @@ function OneChart({
   const scheme = useDark();
   const mark = markOf(context, view.id)?.filter ?? null;
   const shown = faceOf(view).chart;
+  const zooming = range === null ? shown?.zoom : undefined; // panels stay on axes that they share
+  const zoom = useZoom(zooming, chart);
+  const { seen, follow } = zoom;
   const parts = useMemo(
     () => (beside?.kind === 'groups' ? partsOf(answer, beside, measures) : null),
     [answer, beside, measures],
@@ -151,6 +156,7 @@ function OneChart({
     const made = init(element, null, { renderer: 'svg' });
     chart.current = made;
     made.on('finished', () => setDrawn((before) => before + 1));
+    follow(made);
     const withMore = (event: unknown) => {
       const native = event as MouseEvent;
       return native.shiftKey || native.ctrlKey;
@@ -220,24 +226,40 @@ function OneChart({
       made.dispose();
       chart.current = null;
     };
-  }, [shown]);
+  }, [shown, follow]);
+  const draw = useCallback(
+    () => chart.current?.setOption(zoomed(option, zooming, seen.current), { notMerge: true }),
+    [option, zooming, seen],
+  );
   useEffect(() => {
-    if (size.width > 0) chart.current?.setOption(option, { notMerge: true });
-  }, [option, size]);
+    if (size.width > 0) draw();
+  }, [draw, size]);
   return (
     <>
-      <div
-        ref={frame}
-        className={css.chart}
-        role="img"
-        aria-label={say('view.readOut', {
-          title,
-          sentence,
-          finding: finding(view, answer, measures),
-        })}
-        data-ready={drawn}
-      >
-        {pulled && <span className={css.pulled} style={pulled} />}
+      <div className={css.chartPlace}>
+        <div
+          ref={frame}
+          className={css.chart}
+          role="img"
+          aria-label={say('view.readOut', {
+            title,
+            sentence,
+            finding: finding(view, answer, measures),
+          })}
+          data-ready={drawn}
+        >
+          {pulled && <span className={css.pulled} style={pulled} />}
+        </div>
+        {zooming && (
+          <ZoomTools
+            title={title}
+            zoom={zoom}
+            onWhole={() => {
+              zoom.forget();
+              draw();
+            }}
+          />
+        )}
       </div>
       {note && <p className={`soft ${viewCss.chartNote}`}>{note}</p>}
     </>

@@ -1,5 +1,6 @@
 import { BarChart, LineChart } from 'echarts/charts';
 import {
+  DataZoomInsideComponent,
   GridComponent,
   LegendComponent,
   MarkAreaComponent,
@@ -13,6 +14,7 @@ import { SVGRenderer } from 'echarts/renderers';
 register([
   BarChart,
   LineChart,
+  DataZoomInsideComponent,
   GridComponent,
   LegendComponent,
   TooltipComponent,

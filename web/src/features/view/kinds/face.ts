@@ -12,6 +12,7 @@ import type {
 import type { Range } from '../cells';
 import type { Palette } from '../colours';
 import type { Answered, ViewContext } from '../context';
+import type { Zooming } from '../useZoom';
 
 /** What a chart is drawn from. */
 export interface Drawing {
@@ -63,6 +64,8 @@ export interface Face {
     readonly box?: (view: View) => { readonly x: string; readonly y: string } | null;
     /** The group that a drawn item is, where not every group is drawn. */
     readonly itemAt?: (answer: GroupsAnswer, item: number) => number;
+    /** What of it can be looked at closer; nothing where it is not given. */
+    readonly zoom?: Zooming;
     /** What is not drawn, and why; null where all is. */
     readonly note?: (drawing: Drawing) => string | null;
     /** Parts of the chart library that this kind alone needs, loaded with its first chart. */

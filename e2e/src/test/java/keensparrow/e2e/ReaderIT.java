@@ -96,6 +96,11 @@ class ReaderIT {
         }
         crossed(views, "grid", "GRID", 0);
         crossed(views, "cross", "TWO_WAY", 6);
+        ObjectNode course = view(views, "course", "LINES", 0);
+        course.putObject("measure").put("aggregate", "ROWS");
+        course.putObject("by").put("column", "day").put("step", "WEEK");
+        course.put("largest", 0);
+        ((ObjectNode) course.path("place")).put("y", 16);
         ObjectNode change = Client.json()
                 .createObjectNode()
                 .put("revision", made.path("revision").asInt());
@@ -347,5 +352,36 @@ class ReaderIT {
         browser.clickText("button", "Show it");
         browser.sees(".ReadingLine-reading", "Reading all 3,012 tickets.");
         browser.seesNo("[data-testid='newer']");
+    }
+
+    @Test
+    @Order(9)
+    void aChartIsLookedAtCloserAndWhatIsLookedForInATableStandsInTheReadingLine() {
+        browser.open(link + "?all=");
+        String course = "[data-part='view:course'] ";
+        browser.see(course + "[data-ready]:not([data-ready='0'])");
+        String whole = labels();
+        browser.see(course + "button[aria-label^='closer']").sendKeys(Keys.ENTER);
+        browser.see(course + "button[aria-label^='the whole']");
+        assertThat(labels()).isNotEqualTo(whole);
+        browser.clickText("span[@role='radiogroup']//label", "Sleeper");
+        browser.sees(".ReadingLine-reading", "Coach is Sleeper");
+        browser.see(course + "button[aria-label^='the whole']").sendKeys(Keys.ENTER); // it stayed while numbers changed
+        browser.seesNo(course + "button[aria-label^='the whole']");
+        browser.type("[data-part='view:rows'] input[type=search]", "T00011");
+        browser.sees(".ReadingLine-reading", "only: “T00011” in some column.");
+        browser.click("[data-part='view:rows'] button[aria-label^='What is this']");
+        browser.sees("dialog", "Made of 1 row.");
+        browser.press(Keys.ESCAPE);
+        browser.click(".ReadingLine-phrase:last-of-type .ReadingLine-lift");
+        browser.sees(".ReadingLine-reading", "Coach is Sleeper.");
+    }
+
+    /** What stands along the axis of the course. */
+    private static String labels() {
+        return browser.all("[data-part='view:course'] svg text").stream()
+                .map(text -> text.getAttribute("textContent"))
+                .toList()
+                .toString();
     }
 }

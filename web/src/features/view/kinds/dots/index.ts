@@ -2,5 +2,5 @@ import type { Face } from '../face';
 import { dotsNote, dotsOption } from './dotsOption';
 
 export const dots: Face = {
-  chart: { option: dotsOption, note: dotsNote, parts: () => import('./parts') },
+  chart: { option: dotsOption, note: dotsNote, zoom: 'xy', parts: () => import('./parts') },
 };

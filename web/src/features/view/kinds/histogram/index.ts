@@ -1,4 +1,6 @@
 import type { Face } from '../face';
 import { histogramOption } from './histogramOption';
 
-export const histogram: Face = { chart: { option: histogramOption, indexAt: (_, x) => x } };
+export const histogram: Face = {
+  chart: { option: histogramOption, indexAt: (_, x) => x, zoom: 'x' },
+};

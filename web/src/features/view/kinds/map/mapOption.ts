@@ -67,7 +67,7 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
     },
     geo: {
       map: OUTLINES,
-      roam: true,
+      roam: 'move', // the wheel scrolls the page
       silent: true,
       boundingCoords: bounds(places),
       left: 0,

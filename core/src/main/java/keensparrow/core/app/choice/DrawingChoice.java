@@ -6,6 +6,7 @@ import java.util.Objects;
 import java.util.function.BiFunction;
 import java.util.function.Function;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import keensparrow.core.app.measure.AppWords;
 import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.app.view.View;
@@ -117,12 +118,11 @@ final class DrawingChoice<T> implements ChoiceKind {
                 true,
                 (cells, names) -> cells == null || cells.columns().isEmpty()
                         ? Words.say("choice.valuesAlone")
-                        : Words.say(
-                                "choice.barsOrColourIn",
-                                "columns",
-                                Wording.all(cells.columns().stream()
-                                        .map(names.schema()::label)
-                                        .toList())),
+                        : Wording.all(Stream.of(
+                                        inCells("choice.barsIn", cells.bars(), names),
+                                        inCells("choice.colourIn", cells.shades(), names))
+                                .filter(said -> !said.isEmpty())
+                                .toList()),
                 (view, from) -> {
                     List<String> numbers = view.columns().stream()
                             .filter(name -> from.words()
@@ -138,6 +138,15 @@ final class DrawingChoice<T> implements ChoiceKind {
                                     new ViewSettings.Cells(List.of(), numbers));
                 },
                 null);
+    }
+
+    private static String inCells(String key, @Nullable List<String> columns, AppWords names) {
+        return columns == null || columns.isEmpty()
+                ? ""
+                : Words.say(
+                        key,
+                        "columns",
+                        Wording.all(columns.stream().map(names.schema()::label).toList()));
     }
 
     private static String beginning(String text) {
