@@ -375,7 +375,8 @@ class ReaderIT {
         browser.sees("dialog", "Made of 1 row.");
         browser.press(Keys.ESCAPE);
         browser.click(".ReadingLine-lift[aria-label*='in some column']");
-        browser.sees(".ReadingLine-reading", "Coach is Sleeper.");
+        browser.seesNo(".ReadingLine-lift[aria-label*='in some column']");
+        browser.sees(".ReadingLine-reading", "Coach is Sleeper");
     }
 
     /** What stands along the axis of the course. */
