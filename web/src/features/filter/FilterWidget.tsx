@@ -1,10 +1,11 @@
+import type { ComponentType } from 'react';
 import type { Answer, Failure, Filter, FilterSpec, PageData, Selection } from '../../api/types';
 import { dataOf, filterName, isSimple } from '../../shared/datasets';
 import { ColumnFirst } from './ColumnFirst';
 import { OneFilter } from './OneFilter';
 import { RangeFilter } from './RangeFilter';
 import { TextFilter } from './TextFilter';
-import { ValuesFilter } from './ValuesFilter';
+import { ValuesFilter, type ListProps } from './ValuesFilter';
 import { say } from '../../words';
 import filterCss from './filter.module.css';
 
@@ -51,33 +52,83 @@ export function FilterWidget({ spec, ...given }: FilterProps & { readonly spec: 
         <p className="soft">{failure.detail}</p>
       </>
     );
-  if (spec.kind === 'COLUMN_FIRST')
-    return (
-      <ColumnFirst
-        {...common}
-        {...list}
-        columns={columns.filter((item) => (spec.columns ?? []).includes(item.name))}
-        answer={answer?.kind === 'valueCounts' ? answer : null}
-      />
-    );
-  if (answer?.kind === 'valueCounts' && spec.kind === 'ONE')
-    return <OneFilter {...common} answer={answer} inSight={list.inSight} />;
-  if (answer?.kind === 'valueCounts') return <ValuesFilter {...common} {...list} answer={answer} />;
-  if (answer?.kind === 'histogram')
-    return (
-      <RangeFilter
-        {...common}
-        answer={answer}
-        periods={data.periods}
-        onDrag={(filter) => onDrag(name, filter)}
-      />
-    );
-  return spec.kind === 'TEXT' || spec.kind === 'SEARCH' ? (
-    <TextFilter {...common} />
-  ) : (
-    <h3 className={filterCss.filterLabel}>{label}</h3>
+  const Widget = WIDGETS[spec.kind];
+  return (
+    <Widget
+      spec={spec}
+      columns={columns}
+      answer={answer ?? null}
+      periods={data.periods}
+      common={common}
+      list={list}
+      onDrag={(filter) => onDrag(name, filter)}
+    />
   );
 }
+
+interface WidgetProps {
+  readonly spec: FilterSpec;
+  readonly columns: PageData['columns'];
+  readonly answer: Answer | null;
+  readonly periods: PageData['periods'];
+  readonly common: {
+    readonly column: string;
+    readonly label: string;
+    readonly active: Filter | null;
+    readonly onChange: (filter: Filter | null) => void;
+  };
+  readonly list: Omit<ListProps, 'column' | 'label' | 'active' | 'onChange'>;
+  readonly onDrag: (filter: Filter | null) => void;
+}
+
+/** Until its answer is there, its name alone. */
+const Waiting = ({ label }: { readonly label: string }) => (
+  <h3 className={filterCss.filterLabel}>{label}</h3>
+);
+
+const Values = ({ answer, common, list }: WidgetProps) =>
+  answer?.kind === 'valueCounts' ? (
+    <ValuesFilter {...common} {...list} answer={answer} />
+  ) : (
+    <Waiting label={common.label} />
+  );
+
+const One = ({ answer, common, list }: WidgetProps) =>
+  answer?.kind === 'valueCounts' ? (
+    <OneFilter {...common} answer={answer} inSight={list.inSight} />
+  ) : (
+    <Waiting label={common.label} />
+  );
+
+const Span = ({ answer, common, periods, onDrag }: WidgetProps) =>
+  answer?.kind === 'histogram' ? (
+    <RangeFilter {...common} answer={answer} periods={periods} onDrag={onDrag} />
+  ) : (
+    <Waiting label={common.label} />
+  );
+
+const Written = ({ common }: WidgetProps) => <TextFilter {...common} />;
+
+const First = ({ spec, columns, answer, common, list }: WidgetProps) => (
+  <ColumnFirst
+    {...common}
+    {...list}
+    columns={columns.filter((item) => (spec.columns ?? []).includes(item.name))}
+    answer={answer?.kind === 'valueCounts' ? answer : null}
+  />
+);
+
+/** The control of each kind of filter: the one list of all. */
+const WIDGETS: Record<FilterSpec['kind'], ComponentType<WidgetProps>> = {
+  VALUES: Values,
+  ONE: One,
+  RANGE: Span,
+  DATES: Span,
+  TEXT: Written,
+  SEARCH: Written,
+  CONDITION: Values,
+  COLUMN_FIRST: First,
+};
 
 /** What a filter is called. */
 export const labelOf = (spec: FilterSpec, data: PageData): string =>

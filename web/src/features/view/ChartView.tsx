@@ -46,8 +46,7 @@ export default function ChartView(props: Props) {
   );
   if (!ready) return <p className="soft">{say('view.reading')}</p>;
   if (!panels || !parts) return <OneChart {...props} range={null} />;
-  const stacked = view.kind === 'BARS' && view.settings?.arrange !== 'BESIDE';
-  const range = reach(parts, stacked);
+  const range = reach(parts, faceOf(view).chart?.stacks?.(view) ?? false);
   return (
     <div className={css.panels}>
       {panels.map((key, p) => {

@@ -36,6 +36,27 @@ export function mixed(colour: string, under: string, share: number): string {
   return mix.every(Number.isFinite) ? `rgb(${mix.join(', ')})` : colour;
 }
 
+/** Light as eyes see it, from 0 to 1; of a colour written #rrggbb or rgb(…). Source: WCAG 2, relative luminance. */
+function luminance(colour: string): number {
+  const parts = colour.startsWith('#')
+    ? [1, 3, 5].map((at) => Number.parseInt(colour.slice(at, at + 2), 16))
+    : (colour.match(/\d+/g) ?? []).map(Number);
+  const [red = 0, green = 0, blue = 0] = parts.map((part) => {
+    const share = part / 255;
+    return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
+  });
+  return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
+}
+
+/** Ink or paper, whichever is read better on a colour. */
+export function legible(behind: string, { ink, paper }: Palette): string {
+  const contrast = (colour: string) => {
+    const [dark = 0, light = 0] = [luminance(colour), luminance(behind)].sort((a, b) => a - b);
+    return (light + 0.05) / (dark + 0.05);
+  };
+  return contrast(ink) >= contrast(paper) ? ink : paper;
+}
+
 const given = new Map<string, Map<string, number>>();
 
 /** Number of the colour of a column's value: the same in every view and under every selection. */

@@ -64,6 +64,8 @@ export interface Face {
     readonly box?: (view: View) => { readonly x: string; readonly y: string } | null;
     /** The group that a drawn item is, where not every group is drawn. */
     readonly itemAt?: (answer: GroupsAnswer, item: number) => number;
+    /** Whether the parts of a group stand on one another. */
+    readonly stacks?: (view: View) => boolean;
     /** What of it can be looked at closer; nothing where it is not given. */
     readonly zoom?: Zooming;
     /** What is not drawn, and why; null where all is. */

@@ -1,13 +1,14 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import { groupLabel, measured } from '../../../../shared/format';
 import { FONT, labelWidth, namesDown, safe, tipBox } from '../../chartParts';
-import { mixed } from '../../colours';
+import { legible, mixed } from '../../colours';
 import { valueAt } from '../../cells';
 import { isCellMarked } from '../../marks';
 import type { Drawing } from '../face';
 
 const NUMBERED = 150; // cells that can hold their number
 const LEAST = 0.08; // of the colour, so that a small number is told from none
+const FADED = 0.3; // of the colour of cells that are not marked
 
 /** A field for each pair of groups, from pale for the smallest to the full colour for the largest; none where nothing is. */
 export function gridOption(drawing: Drawing): EChartsCoreOption {
@@ -73,15 +74,20 @@ export function gridOption(drawing: Drawing): EChartsCoreOption {
           const key = answer.axis[a];
           const other = answer.splits[s];
           const on = mark === null || (key && other ? isCellMarked(mark, key, other) : false);
-          const dark = most > least && (value - least) / (most - least) > 0.55;
+          const part = most > least ? (value - least) / (most - least) : 0;
+          const behind = mixed(
+            full,
+            colours.paper,
+            (on ? 1 : FADED) * (LEAST + (1 - LEAST) * part),
+          );
           return {
             value: [s, a, value],
             itemStyle: {
               borderColor: colours.paper,
               borderWidth: cellWidth > 8 ? 1 : 0,
-              opacity: on ? 1 : 0.3,
+              opacity: on ? 1 : FADED,
             },
-            label: { color: dark && on ? colours.paper : colours.ink },
+            label: { color: legible(behind, colours) },
           };
         }),
         label: {
