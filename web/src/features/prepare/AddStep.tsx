@@ -3,7 +3,6 @@ import { useState } from 'react';
 import type { Step, StepKindWords } from '../../api/types';
 import { useGrammar } from '../../shared/useGrammar';
 import { say } from '../../words';
-import { ComputeForm } from './ComputeForm';
 import { StepEditor } from './StepEditor';
 import type { StepColumn } from '../../shared/sentence/SlotEditor';
 import { blankStep } from './blankStep';
@@ -24,7 +23,9 @@ interface Props {
   readonly onStep: (step: Step) => Promise<boolean>;
 }
 
-/** A new step at the end: computing is said at once, all others are picked from a list. */
+const USUAL = 'compute';
+
+/** A new step at the end: the one that is wanted most is a press away, all are picked from a list. */
 export function AddStep({
   dataset,
   steps,
@@ -34,24 +35,10 @@ export function AddStep({
   isInserted = false,
   onStep,
 }: Props) {
-  const [kind, setKind] = useState<StepKindWords | 'compute' | null>(null);
-  const kinds = useGrammar().stepKinds.filter(
-    (item) => item.slots.length > 0 && item.kind !== 'compute',
-  );
+  const [kind, setKind] = useState<StepKindWords | null>(null);
+  const kinds = useGrammar().stepKinds;
+  const usual = kinds.find((item) => item.kind === USUAL);
   const close = () => setKind(null);
-  if (kind === 'compute') {
-    const infos = columns.map((column) => column.info);
-    return (
-      <ComputeForm
-        columns={infos}
-        dataset={dataset}
-        steps={steps}
-        busy={busy}
-        onStep={onStep}
-        onClose={close}
-      />
-    );
-  }
   if (kind) {
     return (
       <>
@@ -74,10 +61,14 @@ export function AddStep({
   return (
     <p className={`${authorCss.stepSentence} ${css.addStep}`}>
       {isInserted ? say('prepare.insertAStepHere') : say('prepare.addAStep')}{' '}
-      <button type="button" className="word" onClick={() => setKind('compute')}>
-        {say('prepare.computeAColumn')}
-      </button>{' '}
-      {say('prepare.or')}{' '}
+      {usual && (
+        <>
+          <button type="button" className="word" onClick={() => setKind(usual)}>
+            {usual.words.toLowerCase()}
+          </button>{' '}
+          {say('prepare.or')}{' '}
+        </>
+      )}
       <Select
         aria-label={isInserted ? say('prepare.kindsOfInsertedSteps') : say('prepare.kindsOfSteps')}
         className={css.stepKinds}

@@ -106,13 +106,13 @@ class JourneyIT {
     @Order(40)
     void stepsAreAddedAndTakenBack() {
         analyst.clickText("button", "compute a column");
-        analyst.type(".ComputeForm-compute-form input", "Fare");
-        analyst.type(".ComputeForm-compute-form .cm-content", "revenue / passengrs");
-        analyst.click(".ComputeForm-compute-form button[type=submit]");
+        analyst.type(".StepEditor-step-editor input", "Fare");
+        analyst.type(".StepEditor-step-editor .cm-content", "revenue / passengrs");
+        analyst.click(".StepEditor-step-editor button[type=submit]");
         analyst.sees(".author-steps .problem", "Did you mean “passengers”?");
-        analyst.see(".ComputeForm-compute-form .cm-content")
+        analyst.see(".StepEditor-step-editor .cm-content")
                 .sendKeys(Keys.chord(Keys.CONTROL, "a"), "revenue / passengers");
-        analyst.click(".ComputeForm-compute-form button[type=submit]");
+        analyst.click(".StepEditor-step-editor button[type=submit]");
         analyst.sees(".author-steps", "Compute Fare as revenue / passengers.");
         analyst.sees(".author-preview thead", "Fare");
         analyst.sees(".author-prepare-table h2", "After step 1");

@@ -27,6 +27,14 @@ class StepsTest {
             """);
 
     @Test
+    void aComputedColumnIsNamedAfterItsLabelWhereNoNameIsGiven() {
+        Compute unnamed = new Compute(null, "Fare per passenger (€)", "1 + 1");
+        assertThat(unnamed.name()).isEqualTo("fare_per_passenger");
+        assertThat(new Compute("fare", "Another", "1").name()).isEqualTo("fare");
+        assertThat(new Compute(null, "…", "1").name()).isEmpty(); // which is told when it is done
+    }
+
+    @Test
     void replaysStepsInOrder() {
         Steps.Run run = Steps.run(
                 RAW,
