@@ -64,7 +64,7 @@ export function AddStep({
       {usual && (
         <>
           <button type="button" className="word" onClick={() => setKind(usual)}>
-            {usual.words.toLowerCase()}
+            {say('prepare.computeAColumn')}
           </button>{' '}
           {say('prepare.or')}{' '}
         </>

@@ -150,7 +150,7 @@ public final class Explanations {
                 .findFirst();
         Set<Filter> narrowing = AppQuestions.narrowing(part.app(), view, selection);
         mark.ifPresent(narrowing::add);
-        List<Filter> lookedFor = lookedFor(request, view);
+        List<Filter> lookedFor = lookedFor(view, request.find(), request.headings());
         narrowing.addAll(lookedFor);
         return new Asked(
                 parts,
@@ -165,18 +165,21 @@ public final class Explanations {
                 () -> System.nanoTime() > end);
     }
 
-    /** What a reader looks for in a table alone. */
-    private static List<Filter> lookedFor(Request request, View view) {
+    /**
+     * What a reader looks for in a table alone; nothing of other views.
+     *
+     * @throws UserException INVALID_REQUEST for a filter on what the table does not show, or a text that is too long
+     */
+    static List<Filter> lookedFor(View view, @Nullable String find, @Nullable List<Filter> headings) {
         if (!view.isOfRows()) {
             return List.of();
         }
-        PageAnswers.requireFewHeadings(request.headings());
-        List<Filter> all = new ArrayList<>(AppQuestions.headings(
-                view, new TableSlice(0, 0, null, null, request.headings() == null ? List.of() : request.headings())));
-        String find = request.find();
+        PageAnswers.requireFewHeadings(headings);
+        List<Filter> all = new ArrayList<>(
+                AppQuestions.headings(view, new TableSlice(0, 0, null, null, headings == null ? List.of() : headings)));
         if (find != null && !find.isBlank()) {
             Limits.most(find.length(), Limits.TEXT, Words.say("server.app.charactersToFind"));
-            all.add(new TextSearch(view.columns(), find));
+            all.add(new TextSearch(view.columns(), find)); // as the page looks, whatever is taken along
         }
         return all;
     }

@@ -18,14 +18,12 @@ import keensparrow.core.app.PageRequest;
 import keensparrow.core.app.PartSelections;
 import keensparrow.core.app.Selection;
 import keensparrow.core.app.ViewTable;
-import keensparrow.core.app.view.TableSlice;
 import keensparrow.core.app.view.View;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.expression.Expressions;
 import keensparrow.core.filter.Filter;
-import keensparrow.core.filter.TextSearch;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
 import keensparrow.core.question.Limits;
@@ -108,12 +106,7 @@ public final class PageDownloads {
         List<Question.Sort> sort =
                 sort(ctx, table).stream().filter(by -> schema.has(by.column())).toList();
         Set<Filter> filters = AppQuestions.narrowing(reading.part().app(), table, selection);
-        filters.addAll(headings(ctx, table));
-        String find = ctx.queryParam("find");
-        if (find != null && !find.isBlank()) {
-            Limits.most(find.length(), Limits.TEXT, Words.say("server.app.charactersToFind"));
-            filters.add(new TextSearch(table.columns(), find)); // as the page looks, whatever is taken along
-        }
+        filters.addAll(Explanations.lookedFor(table, ctx.queryParam("find"), headings(ctx)));
         TableResponse.of(ctx, app.title(), filters.isEmpty() ? "all rows" : "filtered")
                 .about(() -> about(reading))
                 .rows(engine, new QueryEngine.RowScan(columns, filters, sort));
@@ -271,12 +264,6 @@ public final class PageDownloads {
     private record HeadingsRequest(@Nullable List<Filter> filters) {}
 
     /** Filters under the headings of a table, as {@code ?headings=} says. */
-    private static List<Filter> headings(Context ctx, View table) {
-        List<Filter> filters = headings(ctx);
-        PageAnswers.requireFewHeadings(filters);
-        return AppQuestions.headings(table, new TableSlice(0, 0, null, null, filters));
-    }
-
     private static List<Filter> headings(Context ctx) {
         String json = ctx.queryParam("headings");
         return json == null

@@ -20,7 +20,6 @@ import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.Place;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewKind;
-import keensparrow.core.app.view.ViewSettings;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.group.DatePart;
 import keensparrow.core.group.TimeStep;
@@ -51,14 +50,14 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
             entry(ViewKind.Slot.NAMED, ViewSlots::named),
             entry(ViewKind.Slot.PANELS, ViewSlots::panels),
             entry(ViewKind.Slot.COLUMNS, ViewSlots::columns),
-            entry(ViewKind.Slot.ARRANGEMENT, ViewSlots::arrangement),
-            entry(ViewKind.Slot.UPRIGHT, ViewSlots::upright),
-            entry(ViewKind.Slot.AREA, ViewSlots::area),
-            entry(ViewKind.Slot.COMPARISON, ViewSlots::comparison),
-            entry(ViewKind.Slot.COORDINATES, ViewSlots::coordinates),
-            entry(ViewKind.Slot.REFERENCE, ViewSlots::reference),
-            entry(ViewKind.Slot.CELLS, ViewSlots::cells),
-            entry(ViewKind.Slot.TEXT, ViewSlots::text),
+            entry(ViewKind.Slot.ARRANGEMENT, of -> new DrawingSlots(of.view, of.words.schema()).arrangement()),
+            entry(ViewKind.Slot.UPRIGHT, of -> new DrawingSlots(of.view, of.words.schema()).upright()),
+            entry(ViewKind.Slot.AREA, of -> new DrawingSlots(of.view, of.words.schema()).area()),
+            entry(ViewKind.Slot.COMPARISON, of -> new DrawingSlots(of.view, of.words.schema()).comparison()),
+            entry(ViewKind.Slot.COORDINATES, of -> new DrawingSlots(of.view, of.words.schema()).coordinates()),
+            entry(ViewKind.Slot.REFERENCE, of -> new DrawingSlots(of.view, of.words.schema()).reference()),
+            entry(ViewKind.Slot.CELLS, of -> new DrawingSlots(of.view, of.words.schema()).cells()),
+            entry(ViewKind.Slot.TEXT, of -> new DrawingSlots(of.view, of.words.schema()).text()),
             entry(ViewKind.Slot.CONDITION, ViewSlots::condition));
 
     /** All of them, with how it is drawn and the page that it stands on. */
@@ -337,105 +336,6 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
         return Stream.concat(Stream.of(first), view.sort().stream().skip(1)).toList();
     }
 
-    private List<Slot> arrangement() {
-        if (view.split() == null) {
-            return List.of();
-        }
-        List<Slot.Option> options = Stream.of(ViewSettings.Arrangement.values())
-                .map(each -> Slot.Option.setting(
-                        each.name(),
-                        each.label(),
-                        "settings/arrange",
-                        each == ViewSettings.Arrangement.STACKED
-                                        && view.drawing().arrange() == null
-                                ? null
-                                : each))
-                .toList();
-        return List.of(Slot.pick("settings/arrange", Words.say("slot.howPartsStand"), options)
-                .after(","));
-    }
-
-    private static Slot.Option yesOrNo(String path, boolean yes, String words) {
-        return Slot.Option.setting(String.valueOf(yes), Words.say(words), path, yes);
-    }
-
-    private List<Slot> upright() {
-        String path = "settings/upright";
-        return List.of(Slot.pick(
-                        path,
-                        Words.say("slot.directionOfBars"),
-                        List.of(yesOrNo(path, false, "slot.lying"), yesOrNo(path, true, "slot.upright")))
-                .after(","));
-    }
-
-    private List<Slot> area() {
-        String path = "settings/area";
-        return List.of(Slot.pick(
-                        path,
-                        Words.say("slot.underTheLines"),
-                        List.of(yesOrNo(path, false, "slot.linesAlone"), yesOrNo(path, true, "slot.filledBelow")))
-                .after(","));
-    }
-
-    private List<Slot> comparison() {
-        String path = "settings/compare";
-        List<Slot.Option> options = new ArrayList<>();
-        options.add(Slot.Option.setting("", Words.say("slot.nothing"), path, null));
-        Stream.of(ViewSettings.Comparison.values())
-                .filter(each -> each == ViewSettings.Comparison.ALL || view.by() != null)
-                .forEach(each -> options.add(Slot.Option.setting(
-                        each.name(),
-                        each == ViewSettings.Comparison.ALL ? Words.say("slot.allRowsWhatever") : each.label(),
-                        path,
-                        each)));
-        boolean latest = view.by() != null && view.drawing().compare() != ViewSettings.Comparison.ALL;
-        return List.of(Slot.pick(path, Words.say("slot.comparedWith"), options)
-                .after(Words.say(latest ? "slot.andTheLatestComparedWith" : "slot.andComparedWith")));
-    }
-
-    private List<Slot> coordinates() {
-        return List.of(
-                degrees("settings/latitude", Words.say("slot.latitude")).after(Words.say("slot.at")),
-                degrees("settings/longitude", Words.say("slot.longitude")).after(Words.say("slot.and")));
-    }
-
-    private Slot degrees(String path, String name) {
-        return Slot.pick(
-                path,
-                name,
-                columns(column -> column.type().isNumber()).stream()
-                        .map(column -> Slot.Option.setting(column.name(), column.label(), path, column.name()))
-                        .toList());
-    }
-
-    /** Bars, then colours, in cells of numbers that are shown. */
-    private List<Slot> cells() {
-        return List.of(
-                inCells("settings/cells/bars", "slot.barsIn", "slot.withBarsIn", "slot.plusBars"),
-                inCells("settings/cells/shades", "slot.colourIn", "slot.withColourIn", "slot.plusColour"));
-    }
-
-    private Slot inCells(String path, String name, String before, String opens) {
-        List<Slot.Option> options =
-                columns(column -> column.type().isNumber() && view.columns().contains(column.name())).stream()
-                        .map(column -> Slot.Option.setting(column.name(), column.label(), path, column.name()))
-                        .toList();
-        return new Slot(path, Words.say(name), Slot.Type.PICKS_OR_NONE, options, List.of())
-                .after(Words.say(before))
-                .opened(Words.say(opens));
-    }
-
-    private List<Slot> reference() {
-        return List.of(new Slot("settings/reference", Words.say("slot.line"), Slot.Type.REFERENCE, List.of(), List.of())
-                .after(Words.say("slot.withALineAt"))
-                .opened(Words.say("slot.plusLine")));
-    }
-
-    private List<Slot> text() {
-        return List.of(new Slot("settings/text", Words.say("slot.text"), Slot.Type.PARAGRAPHS, List.of(), List.of())
-                .after(Words.say("slot.aText")));
-    }
-
     private List<Slot> condition() {
         return List.of(Slot.expression("condition", Words.say("slot.conditionOfTheView"))
                 .after(Words.say("slot.where"))
@@ -514,10 +414,5 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
                 .orElse(0);
         return new Place(
                 view.place().x(), bottom, view.place().w(), view.place().h());
-    }
-
-    /** Whether something edits each part that a kind may have. */
-    static boolean edits(ViewKind.Slot slot) {
-        return EDITORS.containsKey(slot);
     }
 }
