@@ -160,6 +160,22 @@ export function upload(file: File, onBytes: (sent: number) => void): Upload {
   return { done, cancel: () => request.abort() };
 }
 
+/** Keeps a picture for an app. */
+export async function keepPicture(app: string, file: File): Promise<{ id: string }> {
+  let response: Response;
+  try {
+    response = await fetch(`/api/pictures?app=${app}`, {
+      method: 'POST',
+      headers: headers(false),
+      body: file,
+    });
+  } catch {
+    throw new Problem(0, 'UNREACHABLE', UNREACHABLE);
+  }
+  if (!response.ok) throw await failure(response);
+  return (await response.json()) as { id: string };
+}
+
 /** Asks questions about a dataset; the answers come in the order asked. */
 export async function askDataset(
   id: string,

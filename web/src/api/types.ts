@@ -67,11 +67,13 @@ export type GroupsAnswer = Omit<Given<Schemas['AnswerGroups']>, 'measures'> & {
   })[];
 };
 export type RowsAnswer = Given<Schemas['AnswerRows']>;
+export type ExtremesAnswer = Given<Schemas['AnswerExtremes']>;
 export type ValueCount = Given<Schemas['AnswerValueCount']>;
 export type ValueCountsAnswer = Given<Schemas['AnswerValueCounts']>;
 export type Bin = Given<Schemas['AnswerBin']>;
 export type HistogramAnswer = Given<Schemas['AnswerHistogram']>;
-export type Answer = GroupsAnswer | RowsAnswer | ValueCountsAnswer | HistogramAnswer;
+export type Answer =
+  GroupsAnswer | RowsAnswer | ExtremesAnswer | ValueCountsAnswer | HistogramAnswer;
 export type Failure = Given<Schemas['AnswerLineFailure']>;
 export type AnswerLine =
   | Given<Schemas['AnswerLineHead']>

@@ -250,6 +250,7 @@ const BEGINNINGS: Partial<Record<Slot['type'], unknown>> = {
   EXPRESSION: '1 = 1',
   REFERENCE: { value: 0, label: null },
   PARAGRAPHS: '',
+  PICTURE: null,
   COLUMNS: [],
 };
 

@@ -7,6 +7,7 @@ import type { AppDefinition, Draft, DrawRequest, PublishState, View } from '../.
 import { dataOf } from '../../shared/datasets';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { useGrammar } from '../../shared/useGrammar';
+import { PicturesOf } from '../../shared/sentence/PictureEditor';
 import { Stages, TitleBar } from '../../shared/TitleBar';
 import { AppPage, pageShown, usePageState, viewsOn } from '../read';
 import { AddView } from './AddView';
@@ -98,7 +99,7 @@ function Composer({ initial }: { readonly initial: Draft }) {
       views: app.views.map((item) => ({ ...item, place: places.get(item.id) ?? item.place })),
     });
   return (
-    <>
+    <PicturesOf value={saved.id}>
       <title>{app.title}</title>
       <TitleBar
         title={app.title}
@@ -229,7 +230,7 @@ function Composer({ initial }: { readonly initial: Draft }) {
       {!view && (
         <AddView page={page} grammar={grammar} onAdd={(kind, dataset) => void add(kind, dataset)} />
       )}
-    </>
+    </PicturesOf>
   );
 }
 

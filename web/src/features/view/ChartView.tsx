@@ -101,7 +101,7 @@ function OneChart({
   const shown = faceOf(view).chart;
   const zooming = range === null ? shown?.zoom : undefined; // panels stay on axes that they share
   const zoom = useZoom(zooming, chart);
-  const { seen, follow } = zoom;
+  const { seen, follow, scale } = zoom;
   const parts = useMemo(
     () => (beside?.kind === 'groups' ? partsOf(answer, beside, measures) : null),
     [answer, beside, measures],
@@ -113,15 +113,17 @@ function OneChart({
       mark,
       parts,
       rows: beside?.kind === 'rows' ? beside : null,
+      ends: beside?.kind === 'extremes' ? beside : null,
       columns: context.data.columns,
       colours: palette(),
       measures,
       range,
+      zoom: scale,
       ...size,
     }),
     // the scheme changes what the palette gives
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [view, answer, mark, parts, beside, context.data.columns, measures, range, size, scheme],
+    [view, answer, mark, parts, beside, context.data.columns, measures, range, scale, size, scheme],
   );
   const option = useMemo(() => shown?.option(drawing) ?? {}, [shown, drawing]);
   const note = shown?.note?.(drawing) ?? null;
@@ -140,8 +142,11 @@ function OneChart({
         context.onMark(view.id, JSON.stringify(cell) === JSON.stringify(mark) ? null : cell);
       else if (key) context.onMark(view.id, nextMark(mark, view, answer, key, add));
     };
-    pressItem.current = (item, add) =>
-      press.current(shown?.itemAt ? shown.itemAt(answer, item) : item, add);
+    pressItem.current = (item, add) => {
+      const of = shown?.itemAt ? shown.itemAt(drawing, item) : item;
+      if (typeof of === 'number') press.current(of, add);
+      else zoom.closer(of);
+    };
     pull.current = (from, to) => context.onMark(view.id, spanFilter(view, answer, from, to));
     box.current = (low, high) => {
       const columns = shown?.box?.(view);

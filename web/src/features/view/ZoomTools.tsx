@@ -21,7 +21,9 @@ export function ZoomTools({
         type="button"
         className="word"
         aria-label={say('view.closerOf', { title })}
-        onClick={zoom.closer}
+        onClick={() => {
+          zoom.closer();
+        }}
       >
         {say('view.closer')}
       </button>{' '}

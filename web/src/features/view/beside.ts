@@ -1,6 +1,10 @@
 import type { GroupsAnswer, Shown } from '../../api/types';
 
-const ADDING = ['ROWS', 'COUNT', 'SUM']; // numbers of a part that the numbers of its parts add up to
+const ADDING = ['ROWS', 'COUNT', 'SUM'];
+
+/** Whether the numbers of all groups add up to that of all rows. */
+export const isAdditive = (measure: Shown['measures'][number] | undefined): boolean =>
+  ADDING.includes(measure?.aggregate ?? 'ROWS');
 
 /**
  * For each group of an answer the number of its marked part; null where there is none, or where it cannot be told: Other
@@ -12,7 +16,7 @@ export function partsOf(
   measures: Shown['measures'],
 ): (number | null)[] {
   const values = beside.measures[0]?.values ?? [];
-  const adds = ADDING.includes(measures[0]?.aggregate ?? 'ROWS');
+  const adds = isAdditive(measures[0]);
   const shown = new Set(answer.axis.flatMap((key) => (key.merged > 0 ? [] : [key.value])));
   return answer.axis.map((key) => {
     if (key.merged === 0) {

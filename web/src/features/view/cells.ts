@@ -23,7 +23,18 @@ export function ofPanel(answer: GroupsAnswer, isSplit: boolean, panel: number): 
       ),
     ),
   }));
-  return { ...answer, splits: [...splits], panels: [ALONE], measures };
+  const counts = answer.axis.flatMap((_, a) =>
+    splits.map(
+      (__, s) =>
+        answer.counts[
+          isSplit
+            ? (a * answer.splits.length + s) * answer.panels.length + panel
+            : a * answer.splits.length + panel
+        ] ?? 0,
+    ),
+  );
+  const rowCount = counts.reduce((all, rows) => all + rows, 0);
+  return { ...answer, rowCount, splits: [...splits], panels: [ALONE], measures, counts };
 }
 
 /** As the server says that nothing groups. */

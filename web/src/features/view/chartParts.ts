@@ -1,6 +1,5 @@
-import type { View } from '../../api/types';
-import { number } from '../../shared/format';
 import { say } from '../../words';
+import type { Behind } from './behind';
 import { colourIndex, type Palette } from './colours';
 
 export const FONT = 'Source Sans 3 Variable, Liberation Sans, sans-serif';
@@ -29,6 +28,17 @@ export const tipBox = (colours: Palette) => ({
   textStyle: { color: colours.ink, fontSize: 12.5 },
 });
 
+/** A hover of one number: what it is of, the number, what stands behind it. */
+export const tip = (
+  colours: Palette,
+  name: string,
+  value: string,
+  behind: readonly string[],
+): string => {
+  const more = behind.filter(Boolean).map(safe).join(', ');
+  return `${safe(name)}<br><b>${safe(value)}</b>${more ? `<br><span style="color:${colours.soft}">${more}</span>` : ''}`;
+};
+
 /** What stands beside the pointer: the group and its numbers. */
 export function tooltip(
   colours: Palette,
@@ -36,8 +46,14 @@ export function tooltip(
   splits: readonly string[],
   isSplit: boolean,
   value: (axis: number, split: number) => string,
-  more: (axis: number) => string | null = () => null,
+  more: {
+    /** Stands behind each number where groups are split, else below it. */
+    readonly behind: Behind;
+    readonly last?: (axis: number) => string | null;
+  },
 ) {
+  const soft = (text: string) =>
+    text === '' ? '' : `<span style="color:${colours.soft}">${safe(text)}</span>`;
   return {
     ...tipBox(colours),
     trigger: 'axis',
@@ -45,9 +61,11 @@ export function tooltip(
     formatter: (items: { dataIndex: number }[]) => {
       const a = items[0]?.dataIndex ?? 0;
       const lines = splits.map((name, s) =>
-        isSplit ? `${safe(name)}: <b>${value(a, s)}</b>` : `<b>${value(a, s)}</b>`,
+        isSplit
+          ? `${safe(name)}: <b>${value(a, s)}</b> ${soft(more.behind(a, s))}`
+          : [`<b>${value(a, s)}</b>`, soft(more.behind(a))].filter(Boolean).join('<br>'),
       );
-      const last = more(a);
+      const last = more.last?.(a);
       return [safe(label(a)), ...lines, ...(last ? [safe(last)] : [])].join('<br>');
     },
   };
@@ -76,38 +94,6 @@ export const namesAbove = (colours: Palette, names?: readonly string[]) => ({
 
 /** Room for the names of groups beside lying bars: a third of the chart, at most what long names need. */
 export const labelWidth = (width: number): number => Math.max(70, Math.min(170, width * 0.32));
-
-/**
- * Ends of an axis of lines that reach to a view's reference line where it lies outside the values: it would else be left
- * out in silence. Nothing where it lies among them.
- */
-export function reachingTo(view: View, values: readonly (number | null)[]) {
-  const reference = view.settings?.reference;
-  const known = values.filter((value) => value !== null);
-  if (!reference || known.length === 0) return {};
-  const value = Number(reference.value);
-  if (value > Math.max(...known)) return { max: value };
-  return value < Math.min(...known) ? { min: value } : {};
-}
-
-/** The line that a view's numbers are seen against, with what it is. */
-export function referenceLine(view: View, colours: Palette, flat: boolean) {
-  const reference = view.settings?.reference;
-  if (!reference) return undefined;
-  const label = [reference.label, number(Number(reference.value))].filter(Boolean).join(' ');
-  return {
-    silent: true,
-    symbol: 'none',
-    lineStyle: { color: colours.ink, type: 'dashed', width: 1 },
-    label: {
-      formatter: label,
-      color: colours.ink,
-      fontSize: 11,
-      position: flat ? 'insideEndTop' : 'end',
-    },
-    data: [flat ? { yAxis: Number(reference.value) } : { xAxis: Number(reference.value) }],
-  };
-}
 
 /** An axis of groups that follow each other downwards, their names to the left. */
 export const namesDown = (labels: readonly string[], colours: Palette, width: number) => ({

@@ -25,10 +25,14 @@ export function palette(): Palette {
   };
 }
 
-/** A colour, written #rrggbb, on top of another as if it covered that share of it. */
+/** Red, green and blue of a colour written #rrggbb or rgb(…). */
+const parts = (colour: string): number[] =>
+  colour.startsWith('#')
+    ? [1, 3, 5].map((at) => Number.parseInt(colour.slice(at, at + 2), 16))
+    : (colour.match(/\d+/g) ?? []).map(Number);
+
+/** A colour on top of another as if it covered that share of it. */
 export function mixed(colour: string, under: string, share: number): string {
-  const parts = (text: string) =>
-    [1, 3, 5].map((at) => Number.parseInt(text.slice(at, at + 2), 16));
   const below = parts(under);
   const mix = parts(colour).map((part, i) =>
     Math.round(part * share + (below[i] ?? part) * (1 - share)),
@@ -36,12 +40,9 @@ export function mixed(colour: string, under: string, share: number): string {
   return mix.every(Number.isFinite) ? `rgb(${mix.join(', ')})` : colour;
 }
 
-/** Light as eyes see it, from 0 to 1; of a colour written #rrggbb or rgb(…). Source: WCAG 2, relative luminance. */
+/** Light as eyes see it, from 0 to 1. Source: WCAG 2, relative luminance. */
 function luminance(colour: string): number {
-  const parts = colour.startsWith('#')
-    ? [1, 3, 5].map((at) => Number.parseInt(colour.slice(at, at + 2), 16))
-    : (colour.match(/\d+/g) ?? []).map(Number);
-  const [red = 0, green = 0, blue = 0] = parts.map((part) => {
+  const [red = 0, green = 0, blue = 0] = parts(colour).map((part) => {
     const share = part / 255;
     return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
   });

@@ -22,6 +22,10 @@ export function useHeldOrder(answer: GroupsAnswer | null, held: boolean): Groups
 export const reordered = (answer: GroupsAnswer, places: readonly number[]): GroupsAnswer => ({
   ...answer,
   axis: places.flatMap((a) => answer.axis[a] ?? []),
+  counts: places.flatMap((a) => {
+    const width = answer.splits.length * answer.panels.length;
+    return answer.counts.slice(a * width, (a + 1) * width);
+  }),
   measures: answer.measures.map((measure, m) => ({
     ...measure,
     values: places.flatMap((a) =>

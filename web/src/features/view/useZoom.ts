@@ -61,6 +61,7 @@ export function zoomed(
 export function useZoom(zooming: Zooming | undefined, chart: { readonly current: ECharts | null }) {
   const seen = useRef<Seen | null>(null);
   const [isZoomed, setZoomed] = useState(false);
+  const [scale, setScale] = useState(1);
   /** Follows a chart that has just been made. */
   const follow = useCallback(
     (made: ECharts) => {
@@ -74,6 +75,7 @@ export function useZoom(zooming: Zooming | undefined, chart: { readonly current:
           zooming === 'geo'
             ? { zoom: now.geo?.[0]?.zoom, center: now.geo?.[0]?.center }
             : { spans: (now.dataZoom ?? []).map(({ start, end }) => ({ start, end })) };
+        setScale(seen.current.zoom ?? 1);
         setZoomed(
           zooming === 'geo' ||
             (seen.current.spans ?? []).some(({ start, end }) => start > 0 || end < 100),
@@ -82,17 +84,20 @@ export function useZoom(zooming: Zooming | undefined, chart: { readonly current:
     },
     [zooming],
   );
-  const turn = (times: number) => {
+  const turn = (times: number, place?: readonly [number, number]) => {
     const made = chart.current;
     if (!made || !zooming) return;
+    const [x, y] = place
+      ? made.convertToPixel('geo', [...place])
+      : [made.getWidth() / 2, made.getHeight() / 2];
     if (zooming === 'geo')
       made.dispatchAction({
         type: 'geoRoam',
         componentType: 'geo',
         geoIndex: 0,
         zoom: 1 / times,
-        originX: made.getWidth() / 2,
-        originY: made.getHeight() / 2,
+        originX: x,
+        originY: y,
       });
     else
       made.dispatchAction({
@@ -106,9 +111,11 @@ export function useZoom(zooming: Zooming | undefined, chart: { readonly current:
   return {
     seen,
     isZoomed,
+    scale,
     follow,
-    closer: () => {
-      turn(1 / STEP);
+    /** @param place degrees that stay where they are; the middle of the chart where not given */
+    closer: (place?: readonly [number, number]) => {
+      turn(1 / STEP, place);
     },
     farther: () => {
       turn(STEP);
@@ -116,6 +123,7 @@ export function useZoom(zooming: Zooming | undefined, chart: { readonly current:
     /** Forgets it; the chart is drawn anew by whoever asks. */
     forget: () => {
       seen.current = null;
+      setScale(1);
       setZoomed(false);
     },
   };

@@ -7,6 +7,7 @@ import { say } from '../../words';
 import { valueAt, withValue, type Fields } from './definition';
 import { GroupsEditor } from './GroupsEditor';
 import { DatasetPick, OtherColumns } from './OtherDataset';
+import { PictureEditor } from './PictureEditor';
 import { ColumnsPick, OneOf, Paragraphs, Pick, Picks, ReferenceEditor, type Look } from './pickers';
 import css from './SlotEditor.module.css';
 
@@ -165,7 +166,15 @@ export function SlotEditor(props: Props) {
       return (
         <ReferenceEditor
           words={slot.words}
-          value={(value ?? null) as { value: number; label?: string | null } | null}
+          value={(value ?? null) as { value: number | null; label?: string | null } | null}
+          onChange={set}
+        />
+      );
+    case 'PICTURE':
+      return (
+        <PictureEditor
+          words={slot.words}
+          value={(value ?? null) as { id: string } | null}
           onChange={set}
         />
       );

@@ -141,11 +141,11 @@ export function Picks({ slot, fields, look, onChange }: SlotProps) {
 }
 
 interface Reference {
-  readonly value: number;
+  readonly value: number | null;
   readonly label?: string | null;
 }
 
-/** A number that others are seen against, with its name; without the number there is none. */
+/** What others are seen against, with its name: their average, or a number. */
 export function ReferenceEditor({
   words,
   value,
@@ -157,14 +157,32 @@ export function ReferenceEditor({
 }) {
   return (
     <>
-      <InputNumber
+      <Select
         aria-label={words}
         size="small"
-        value={value ? Number(value.value) : null}
+        popupMatchSelectWidth={false}
+        value={value === null ? 'none' : value.value === null ? 'average' : 'number'}
+        options={[
+          { value: 'none', label: say('compose.noLine') },
+          { value: 'average', label: say('compose.theAverage') },
+          { value: 'number', label: say('compose.aNumber') },
+        ]}
         onChange={(next) =>
-          onChange(next === null ? null : { value: next, label: value?.label ?? null })
+          onChange(
+            next === 'none'
+              ? null
+              : { value: next === 'average' ? null : 0, label: value?.label ?? null },
+          )
         }
       />{' '}
+      {value && value.value !== null && (
+        <InputNumber
+          aria-label={say('compose.theNumberOf', { words: words.toLowerCase() })}
+          size="small"
+          value={Number(value.value)}
+          onChange={(next) => next !== null && onChange({ ...value, value: next })}
+        />
+      )}{' '}
       {value && (
         <span className={css.lineLabel}>
           <TypedInput

@@ -2,6 +2,7 @@ import type { EChartsCoreOption } from 'echarts/core';
 import type { ComponentType } from 'react';
 import type {
   Answer,
+  ExtremesAnswer,
   Filter,
   GroupsAnswer,
   PageColumn,
@@ -23,12 +24,16 @@ export interface Drawing {
   readonly parts: readonly (number | null)[] | null;
   /** Rows behind it, where its kind asks for them; else null. */
   readonly rows: RowsAnswer | null;
+  /** The rows at the ends of each group, where its kind asks for them; else null. */
+  readonly ends: ExtremesAnswer | null;
   readonly columns: readonly PageColumn[];
   readonly colours: Palette;
   /** What each measure of the answer is called. */
   readonly measures: Shown['measures'];
   /** What the axis of all panels reaches to; null for a chart that stands alone. */
   readonly range: Range | null;
+  /** How many times as large as the whole a map is looked at. */
+  readonly zoom: number;
   /** Size in pixels. */
   readonly width: number;
   readonly height: number;
@@ -62,8 +67,8 @@ export interface Face {
     readonly crossAt?: (x: number) => number;
     /** Columns whose values go right and up, where a box can be dragged over them. */
     readonly box?: (view: View) => { readonly x: string; readonly y: string } | null;
-    /** The group that a drawn item is, where not every group is drawn. */
-    readonly itemAt?: (answer: GroupsAnswer, item: number) => number;
+    /** The group that a drawn item is, where not every group is drawn; or where to look closer, for one of several. */
+    readonly itemAt?: (drawing: Drawing, item: number) => number | readonly [number, number];
     /** Whether the parts of a group stand on one another. */
     readonly stacks?: (view: View) => boolean;
     /** What of it can be looked at closer; nothing where it is not given. */

@@ -8,6 +8,7 @@ import { grid } from './grid';
 import { histogram } from './histogram';
 import { lines } from './lines';
 import { map } from './map';
+import { picture } from './picture';
 import { record } from './record';
 import { rowDots } from './rowDots';
 import { shares } from './shares';
@@ -32,6 +33,7 @@ const FACES: Record<ViewKind, Face> = {
   TABLE: table,
   RECORD: record,
   TEXT: text,
+  PICTURE: picture,
 };
 
 export const faceOf = (view: View): Face => FACES[view.kind];

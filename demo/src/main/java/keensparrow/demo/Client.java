@@ -61,6 +61,14 @@ public final class Client {
         return answer(request).path("id").asText();
     }
 
+    /** Uploads a picture for an app and gives its id. */
+    public String picture(String app, byte[] png) throws IOException, InterruptedException {
+        HttpRequest request = request("/api/pictures?app=" + app)
+                .POST(HttpRequest.BodyPublishers.ofByteArray(png))
+                .build();
+        return answer(request).path("id").asText();
+    }
+
     /** Waits until a job is over and gives its status. @throws IOException when it failed */
     public JsonNode finished(JsonNode job) throws IOException, InterruptedException {
         JsonNode now = job;

@@ -153,7 +153,7 @@ public final class Seed {
         JsonNode draft = client.send("POST", "/api/apps", of);
         String id = draft.path("id").asText();
         ObjectNode app = (ObjectNode) draft.path("page").path("app");
-        JsonNode changes = changes(name);
+        JsonNode changes = pictured(id, changes(name));
         changes.fields().forEachRemaining(field -> app.set(field.getKey(), field.getValue()));
         ObjectNode saved = Client.json()
                 .createObjectNode()
@@ -170,6 +170,17 @@ public final class Seed {
             }
         }
         return slug + "   (" + app.path("title").asText() + ")";
+    }
+
+    /** With uploaded pictures where the definition names one. */
+    private JsonNode pictured(String app, JsonNode changes) throws IOException, InterruptedException {
+        for (JsonNode view : changes.path("views")) {
+            JsonNode picture = view.path("settings").path("picture");
+            if (picture instanceof ObjectNode shown && shown.path("id").asText().equals("network")) {
+                shown.put("id", client.picture(app, NetworkPicture.png()));
+            }
+        }
+        return changes;
     }
 
     /** Shared views of an app, put in order as a guided reading. */

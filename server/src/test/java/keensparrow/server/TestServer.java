@@ -173,6 +173,15 @@ final class TestServer implements AutoCloseable {
                     .POST(HttpRequest.BodyPublishers.ofByteArray(bytes)));
         }
 
+        /** Sends bytes as the body. */
+        Reply send(String path, byte[] bytes) throws IOException, InterruptedException {
+            return send(request(path).POST(HttpRequest.BodyPublishers.ofByteArray(bytes)));
+        }
+
+        HttpResponse<byte[]> bytes(String path) throws IOException, InterruptedException {
+            return http.send(request(path).GET().build(), HttpResponse.BodyHandlers.ofByteArray());
+        }
+
         /** As a browser asks: the bytes as they come, packed. */
         HttpResponse<byte[]> packed(String path, Object body) throws IOException, InterruptedException {
             HttpRequest.Builder request = request(path)

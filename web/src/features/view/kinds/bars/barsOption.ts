@@ -1,16 +1,10 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import { axisValue, groupLabel, measured, SHARE } from '../../../../shared/format';
-import {
-  FONT,
-  labelWidth,
-  namesAbove,
-  partLine,
-  referenceLine,
-  splitColour,
-  tooltip,
-} from '../../chartParts';
+import { FONT, labelWidth, namesAbove, partLine, splitColour, tooltip } from '../../chartParts';
+import { behind } from '../../behind';
 import { mixed, type Palette } from '../../colours';
 import { isMarked } from '../../marks';
+import { referenceLine, referenceOf } from '../../reference';
 import type { Drawing } from '../face';
 import { say } from '../../../../words';
 
@@ -33,7 +27,8 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
   const isSplit = Boolean(view.split);
   const arrange = isSplit ? (view.settings?.arrange ?? 'STACKED') : null;
   const upright = view.settings?.upright === true;
-  const line = view.settings?.reference ? Number(view.settings.reference.value) : null;
+  const reference = referenceOf(drawing, arrange === 'STACKED');
+  const line = reference?.value ?? null;
   const exact = (a: number, s: number) => measure?.values[a * splits.length + s] ?? null;
   const sums = answer.axis.map((_, a) =>
     splits.reduce((all, __, s) => all + Math.abs(exact(a, s) ?? 0), 0),
@@ -84,7 +79,8 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
       formatter: (item: { value: number | null }) => format(item.value),
     },
     labelLayout: { hideOverlap: true },
-    markLine: s === 0 && arrange !== 'FULL' ? referenceLine(view, colours, upright) : undefined,
+    markLine:
+      s === 0 && arrange !== 'FULL' ? referenceLine(reference, colours, upright) : undefined,
     silent: false,
     animation: false,
   }));
@@ -143,7 +139,7 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
     grid: {
       left: 4,
       right: upright ? 12 : isSplit ? 20 : parts ? 120 : 64,
-      top: isSplit ? 26 : upright ? 18 : 4,
+      top: (isSplit ? 26 : upright ? 18 : 4) + (reference && !upright ? 16 : 0),
       bottom: 4,
       outerBoundsMode: 'same',
       outerBoundsContain: 'axisLabel',
@@ -153,13 +149,8 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
       (a) => labels[a] ?? '',
       splits,
       isSplit,
-      (a, s) => {
-        const share = drawn(a, s);
-        return arrange === 'FULL'
-          ? `${format(exact(a, s))} (${measured(share, 'SHARE', null)})`
-          : format(exact(a, s));
-      },
-      partLine(parts, format),
+      (a, s) => format(exact(a, s)),
+      { behind: behind(drawing), last: partLine(parts, format) },
     ),
     xAxis: upright ? inFront : values,
     yAxis: upright ? values : inFront,

@@ -20,25 +20,22 @@ const WORDS: [number, string][] = [
   [MIN, say('view.smallest')],
 ];
 
-/** Lying boxes from quartile to quartile, lines to the 5th and 95th percentile, dots at the smallest and the largest. */
-export function boxOption({ view, answer, mark, colours, width }: Drawing): EChartsCoreOption {
+/** Lying boxes from quartile to quartile, lines to the 5th and 95th percentile, dots for the outermost rows beyond. */
+export function boxOption(drawing: Drawing): EChartsCoreOption {
+  const { view, answer, mark, colours, width } = drawing;
   const labels = answer.axis.map((key) => groupLabel(key, view.by ?? null));
   const measure = answer.measures[MEDIAN];
   const at = (m: number, a: number) => valueAt(answer, m, a);
   const format = (value: number | null) =>
     measured(value, 'MEDIAN', measure?.type ?? null, measure?.format);
   const full = colours.series[0] ?? colours.ink;
-  const ends = (m: number) =>
-    answer.axis.flatMap((_, a) => {
-      const value = at(m, a);
-      return value === null ? [] : [[value, a]];
-    });
+  const outermost = answer.axis.map((_, a) => outliers(drawing, a));
   return {
     animation: false,
     textStyle: { fontFamily: FONT },
     grid: {
       left: 4,
-      right: 16,
+      right: outermost.flat().some(({ name }) => name !== '') ? LABEL : 16,
       top: 4,
       bottom: 4,
       outerBoundsMode: 'same',
@@ -50,7 +47,13 @@ export function boxOption({ view, answer, mark, colours, width }: Drawing): ECha
       axisPointer: { type: 'none' },
       formatter: (items: { dataIndex: number }[]) => {
         const a = items[0]?.dataIndex ?? 0;
-        const lines = WORDS.map(([m, word]) => `${word}: <b>${format(at(m, a))}</b>`);
+        const named = (outermost[a] ?? [])
+          .filter(({ name }) => name !== '')
+          .map(({ name, value }) => `${safe(name)}: <b>${format(value)}</b>`);
+        const lines = [
+          ...WORDS.map(([m, word]) => `${word}: <b>${format(at(m, a))}</b>`),
+          ...(named.length > 0 ? [say('view.outermost'), ...named] : []),
+        ];
         return say('view.valuesBr', {
           label: safe(labels[a] ?? ''),
           values: count(at(FILLED, a) ?? 0),
@@ -96,8 +99,57 @@ export function boxOption({ view, answer, mark, colours, width }: Drawing): ECha
         silent: true,
         animation: false,
         itemStyle: { color: 'transparent', borderColor: full, borderWidth: 1 },
-        data: [...ends(MIN), ...ends(MAX)],
+        data: outermost.flatMap((dots, a) =>
+          dots.map(({ value, name, side }) => ({
+            value: [value, a],
+            name,
+            label: { position: side === 'low' ? 'left' : 'right' },
+          })),
+        ),
+        label: {
+          show: true,
+          color: colours.soft,
+          fontSize: 10.5,
+          width: LABEL,
+          overflow: 'truncate',
+          formatter: ({ name }: { name: string }) => name,
+        },
+        labelLayout: { hideOverlap: true },
       },
     ],
   };
+}
+
+const LABEL = 90; // pixels for the name of a row
+const MICROSECONDS = 1000; // in a millisecond
+const DAY = 86_400_000; // milliseconds
+
+interface Outlier {
+  readonly value: number;
+  readonly name: string;
+  readonly side: 'low' | 'high';
+}
+
+/** Of a group the outermost rows that lie beyond its lines; without names where nothing names them. */
+function outliers({ answer, ends }: Drawing, a: number): Outlier[] {
+  const type = answer.measures[MEDIAN]?.type ?? null;
+  const rows = ends?.groups[a];
+  const low = valueAt(answer, P5, a);
+  const high = valueAt(answer, P95, a);
+  if (!rows || low === null || high === null) return [];
+  const told = (side: Outlier['side']) => (row: readonly (string | null)[]) => ({
+    value: numberOf(row[0] ?? '', type),
+    name: row[1] ?? '',
+    side,
+  });
+  return [
+    ...rows.smallest.map(told('low')).filter(({ value }) => value < low),
+    ...rows.largest.map(told('high')).filter(({ value }) => value > high),
+  ];
+}
+
+/** A value written plainly as the number that axes have for it. */
+function numberOf(text: string, type: string | null): number {
+  if (type === 'DATE') return Date.parse(text) / DAY;
+  return type === 'DATE_TIME' ? Date.parse(`${text}Z`) * MICROSECONDS : Number(text);
 }

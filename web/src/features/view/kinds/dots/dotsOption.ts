@@ -1,5 +1,6 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import { axisValue, groupLabel, measured, SHARE } from '../../../../shared/format';
+import { rowsBehind } from '../../behind';
 import { FONT, safe, tipBox } from '../../chartParts';
 import { mixed } from '../../colours';
 import { valueAt } from '../../cells';
@@ -64,6 +65,7 @@ export function dotsOption({ view, answer, mark, colours, measures }: Drawing): 
           ...measures.map(
             ({ name }, m) => `${safe(name)}: <b>${format(m, valueAt(answer, m, dataIndex))}</b>`,
           ),
+          rowsBehind(answer, dataIndex),
         ].join('<br>'),
     },
     xAxis: axis(0),

@@ -1,6 +1,7 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import { groupLabel, measured } from '../../../../shared/format';
-import { FONT, labelWidth, namesDown, safe, tipBox } from '../../chartParts';
+import { rowsBehind, shareOfAll } from '../../behind';
+import { FONT, labelWidth, namesDown, tip, tipBox } from '../../chartParts';
 import { legible, mixed } from '../../colours';
 import { valueAt } from '../../cells';
 import { isCellMarked } from '../../marks';
@@ -27,6 +28,7 @@ export function gridOption(drawing: Drawing): EChartsCoreOption {
   const most = Math.max(...values);
   const format = (value: number | null) =>
     measured(value, measures[0]?.aggregate ?? 'ROWS', measure?.type ?? null, measure?.format);
+  const ofAll = shareOfAll(drawing);
   const full = colours.series[0] ?? colours.ink;
   const cellWidth = (width - labelWidth(width)) / Math.max(1, across.length);
   const numbered =
@@ -47,7 +49,10 @@ export function gridOption(drawing: Drawing): EChartsCoreOption {
       trigger: 'item',
       formatter: ({ data }: { data: { value: readonly [number, number, number] } }) => {
         const [s, a, value] = data.value;
-        return `${safe(rows[a] ?? '')}, ${safe(across[s] ?? '')}<br><b>${format(value)}</b>`;
+        return tip(colours, `${rows[a] ?? ''}, ${across[s] ?? ''}`, format(value), [
+          ofAll(a, s),
+          rowsBehind(answer, a * across.length + s),
+        ]);
       },
     },
     visualMap: {

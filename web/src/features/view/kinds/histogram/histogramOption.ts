@@ -1,6 +1,7 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import { axisNumber, groupLabel, measured } from '../../../../shared/format';
 import { FONT, namesAbove, partLine, splitColour, tooltip } from '../../chartParts';
+import { behind } from '../../behind';
 import { mixed } from '../../colours';
 import type { Drawing } from '../face';
 import { isMarked } from '../../marks';
@@ -8,13 +9,8 @@ import { isMarked } from '../../marks';
 const PALE = 0.42;
 
 /** Upright bars side by side, one for each span, in parts where it is split; what is blank stands apart in straw. */
-export function histogramOption({
-  view,
-  answer,
-  mark,
-  parts,
-  colours,
-}: Drawing): EChartsCoreOption {
+export function histogramOption(drawing: Drawing): EChartsCoreOption {
+  const { view, answer, mark, parts, colours } = drawing;
   const by = view.by ?? null;
   const splits = answer.splits.map((key) => groupLabel(key, null));
   const isSplit = Boolean(view.split);
@@ -56,7 +52,7 @@ export function histogramOption({
       isSplit ? splits : [''],
       isSplit,
       (a, part) => format(at(a, part)),
-      partLine(parts, format),
+      { behind: behind(drawing), last: partLine(parts, format) },
     ),
     xAxis: {
       type: 'category',

@@ -2,9 +2,11 @@ import type { EChartsCoreOption } from 'echarts/core';
 import type { GroupsAnswer } from '../../../../api/types';
 import { axisValue, groupLabel, SHARE, measured } from '../../../../shared/format';
 import { valueAt } from '../../cells';
-import { FONT, namesAbove, partLine, reachingTo, referenceLine, tooltip } from '../../chartParts';
+import { FONT, namesAbove, partLine, tooltip } from '../../chartParts';
+import { behind, rowsBehind } from '../../behind';
 import type { Palette } from '../../colours';
 import { isMarked } from '../../marks';
+import { reachingTo, referenceLine, referenceOf } from '../../reference';
 import type { Drawing } from '../face';
 import { linesOf, type Line } from './linesOf';
 import { say } from '../../../../words';
@@ -19,6 +21,7 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
   const lines = linesOf(drawing);
   const named = lines.length > 1;
   const scale = isScaled(drawing);
+  const reference = referenceOf(drawing);
   const value = (a: number, line: Line) => valueAt(answer, line.measure, a, line.split);
   const format = (shown: number | null, m: number) =>
     measured(
@@ -73,7 +76,7 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
         ? { color: line.colour, opacity: named ? 0.12 : 0.2 }
         : undefined,
       markArea: i === 0 ? markArea(marked, colours) : undefined,
-      markLine: i === 0 ? referenceLine(view, colours, true) : undefined,
+      markLine: i === 0 ? referenceLine(reference, colours, true) : undefined,
     };
     const rest = {
       ...drawn,
@@ -131,7 +134,12 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
           const line = lines[i];
           return line ? format(value(a, line), line.measure) : '';
         },
-        partLine(parts, (value) => format(value, 0)),
+        {
+          behind: view.split || lines.length === 1 ? behind(drawing) : () => '',
+          last: (a) =>
+            partLine(parts, (value) => format(value, 0))(a) ??
+            (view.split || lines.length === 1 ? null : rowsBehind(answer, a)),
+        },
       ),
       axisPointer: { type: 'line', lineStyle: { color: colours.soft } },
     },
@@ -147,7 +155,7 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
       {
         ...axis(0),
         scale,
-        ...(range ?? reachingTo(view, scale ? known : [0, ...known])),
+        ...(range ?? reachingTo(reference, scale ? known : [0, ...known])),
         splitLine: { lineStyle: { color: colours.faint } },
       },
       ...(across

@@ -1,7 +1,9 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import type { GroupsAnswer } from '../../../../api/types';
-import { count, groupLabel, measured } from '../../../../shared/format';
-import { FONT, safe, tipBox } from '../../chartParts';
+import { axisNumber, count, groupLabel, measured } from '../../../../shared/format';
+import { isAdditive } from '../../beside';
+import { rowsBehind, shareOfAll } from '../../behind';
+import { FONT, tip, tipBox } from '../../chartParts';
 import { mixed } from '../../colours';
 import { valueAt } from '../../cells';
 import { isMarked } from '../../marks';
@@ -10,9 +12,15 @@ import { say } from '../../../../words';
 
 export const OUTLINES = 'outlines';
 
-const [SIZE, LATITUDE, LONGITUDE] = [0, 1, 2]; // the order of the measures in the answer
+const [SIZE, LATITUDE, LONGITUDE, COLOUR] = [0, 1, 2, 3]; // the order of the measures in the answer
 const PALE = 0.3;
+const LEAST = 0.2; // of the colour, for the smallest number
 const NAMED = 40;
+const CLUSTERED = 120; // places that may lie on one another
+const FIELD = 44; // pixels from side to side
+const CLUSTER = 34; // pixels, the largest
+const TOLD = 8; // names of places in a hover
+const ASPECT = 0.75; // of a degree to the east to one to the north, as Europe is drawn
 const MARGIN = 0.12; // of the extent of the places, around them
 const LEAST_EXTENT = 2; // degrees, for a single place
 
@@ -37,23 +45,83 @@ function placed(answer: GroupsAnswer): Placed[] {
   });
 }
 
-/** What is not on the map, and why. */
-export function mapNote({ answer }: Drawing): string | null {
-  const left = answer.axis.length - placed(answer).length;
-  if (left === 0) return null;
-  return say('view.ofHaveNoPlaceOn', { left: count(left), axis: count(answer.axis.length) });
+/** What is not on the map, and why; what colours say, and that places are put together. */
+export function mapNote(drawing: Drawing): string | null {
+  const { answer, measures } = drawing;
+  const places = placed(answer);
+  const left = answer.axis.length - places.length;
+  const known = (answer.measures[COLOUR]?.values ?? []).filter((value) => value !== null);
+  const format = (value: number) =>
+    measured(
+      value,
+      measures[COLOUR]?.aggregate ?? 'ROWS',
+      answer.measures[COLOUR]?.type ?? null,
+      answer.measures[COLOUR]?.format,
+    );
+  const notes = [
+    known.length > 0
+      ? say('view.colourFromTo', {
+          measure: measures[COLOUR]?.name ?? '',
+          low: format(Math.min(...known)),
+          high: format(Math.max(...known)),
+        })
+      : null,
+    clustered(places, drawing).length < places.length ? say('view.placesTogether') : null,
+    left > 0
+      ? say('view.ofHaveNoPlaceOn', { left: count(left), axis: count(answer.axis.length) })
+      : null,
+  ].filter((note) => note !== null);
+  return notes.length === 0 ? null : notes.join(' ');
 }
 
 /** Dots where the groups lie, their area as large as the measure, over outlines of countries; moved and zoomed. */
 export function mapOption(drawing: Drawing): EChartsCoreOption {
   const { view, answer, mark, colours, measures } = drawing;
   const places = placed(answer);
+  const spots = clustered(places, drawing);
   const labels = answer.axis.map((key) => groupLabel(key, view.by ?? null));
-  const measure = answer.measures[SIZE];
-  const format = (value: number | null) =>
-    measured(value, measures[SIZE]?.aggregate ?? 'ROWS', measure?.type ?? null, measure?.format);
+  const format = (m: number, value: number | null) =>
+    measured(
+      value,
+      measures[m]?.aggregate ?? 'ROWS',
+      answer.measures[m]?.type ?? null,
+      answer.measures[m]?.format,
+    );
+  const adds = isAdditive(measures[SIZE]) && !view.measure?.derived;
   const most = Math.max(0, ...places.map(({ at }) => valueAt(answer, SIZE, at) ?? 0));
-  const full = colours.series[0] ?? colours.ink;
+  const ofAll = shareOfAll(drawing);
+  const shade = shadeOf(drawing);
+  const isStrong = ({ of }: Spot) =>
+    mark === null ||
+    of.some(({ at }) => {
+      const key = answer.axis[at];
+      return key !== undefined && isMarked(mark, key);
+    });
+  const tipOf = ({ of }: Spot) => {
+    const [first] = of;
+    if (!first) return '';
+    if (of.length === 1) {
+      const more = measures
+        .slice(COLOUR)
+        .map(
+          ({ name }, i) => `${name}: ${format(COLOUR + i, valueAt(answer, COLOUR + i, first.at))}`,
+        );
+      return tip(colours, labels[first.at] ?? '', format(SIZE, valueAt(answer, SIZE, first.at)), [
+        ofAll(first.at),
+        rowsBehind(answer, first.at),
+        ...more,
+      ]);
+    }
+    const sum = of.reduce((all, { at }) => all + (valueAt(answer, SIZE, at) ?? 0), 0);
+    const names = of.slice(0, TOLD).map(({ at }) => labels[at] ?? '');
+    const rest = of.length > TOLD ? [say('view.morePlaces', { more: of.length - TOLD })] : [];
+    return tip(
+      colours,
+      say('view.placesHere', { places: of.length }),
+      adds ? format(SIZE, sum) : '',
+      [...names, ...rest],
+    );
+  };
   return {
     animation: false,
     textStyle: { fontFamily: FONT },
@@ -61,15 +129,16 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
       ...tipBox(colours),
       trigger: 'item',
       formatter: ({ dataIndex }: { dataIndex: number }) => {
-        const at = places[dataIndex]?.at ?? -1;
-        return `${safe(labels[at] ?? '')}<br><b>${format(valueAt(answer, SIZE, at))}</b>`;
+        const spot = spots[dataIndex];
+        return spot ? tipOf(spot) : '';
       },
     },
     geo: {
       map: OUTLINES,
       roam: 'move', // the wheel scrolls the page
       silent: true,
-      boundingCoords: bounds(places),
+      boundingCoords: bounds(places, drawing),
+      aspectScale: ASPECT,
       left: 0,
       right: 0,
       top: 0,
@@ -86,26 +155,40 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
         coordinateSystem: 'geo',
         cursor: 'pointer',
         animation: false,
-        data: places.map(({ at, latitude, longitude }) => {
-          const key = answer.axis[at];
-          const strong = mark === null || (key !== undefined && isMarked(mark, key));
-          const value = Math.max(0, valueAt(answer, SIZE, at) ?? 0);
+        data: spots.map((spot) => {
+          const { of, latitude, longitude } = spot;
+          const [first] = of;
+          const value = Math.max(0, (first && valueAt(answer, SIZE, first.at)) ?? 0);
+          const alone = of.length === 1;
           return {
             value: [longitude, latitude],
-            symbolSize: most > 0 ? 6 + 26 * Math.sqrt(value / most) : 9,
+            symbolSize: !alone
+              ? Math.min(CLUSTER, 16 + 4 * Math.log10(of.length) * 2)
+              : most > 0
+                ? 6 + 26 * Math.sqrt(value / most)
+                : 9,
             itemStyle: {
-              color: mixed(full, colours.paper, strong ? 0.8 : PALE),
+              color: mixed(
+                alone && first ? shade(first.at) : colours.ink,
+                colours.paper,
+                isStrong(spot) ? (alone ? 0.8 : 0.6) : PALE,
+              ),
               borderColor: colours.paper,
             },
+            label: alone
+              ? {}
+              : { position: 'inside', color: colours.paper, fontSize: 10.5, fontWeight: 600 },
           };
         }),
         label: {
-          show: places.length <= NAMED,
+          show: places.length <= NAMED || spots.length < places.length,
           position: 'right',
           color: colours.ink,
           fontSize: 11,
-          formatter: ({ dataIndex }: { dataIndex: number }) =>
-            labels[places[dataIndex]?.at ?? -1] ?? '',
+          formatter: ({ dataIndex }: { dataIndex: number }) => {
+            const of = spots[dataIndex]?.of ?? [];
+            return of.length > 1 ? axisNumber(of.length) : (labels[of[0]?.at ?? -1] ?? '');
+          },
         },
         labelLayout: { hideOverlap: true },
       },
@@ -113,23 +196,82 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
   };
 }
 
-/** Top left and bottom right corner of what is drawn, with a margin. */
-function bounds(places: readonly Placed[]): [[number, number], [number, number]] | undefined {
-  if (places.length === 0) return undefined;
-  const ends = (values: number[]): [number, number] => {
-    const low = Math.min(...values);
-    const high = Math.max(...values);
+/** Places that would lie on one another at this size, as one. */
+interface Spot {
+  readonly latitude: number;
+  readonly longitude: number;
+  readonly of: readonly Placed[];
+}
+
+/** All places by themselves where they are few; else those of a field of the map as one, until one looks closer. */
+function clustered(places: readonly Placed[], drawing: Drawing): Spot[] {
+  const box = bounds(places, drawing);
+  if (places.length <= CLUSTERED || !box) {
+    return places.map((place) => ({ ...place, of: [place] }));
+  }
+  const [[, north], [, south]] = box;
+  const pixels = (drawing.height / (north - south)) * drawing.zoom; // a degree to the north
+  const fields = new Map<string, Placed[]>();
+  for (const place of places) {
+    const x = Math.floor((place.longitude * pixels * ASPECT) / FIELD);
+    const y = Math.floor((place.latitude * pixels) / FIELD);
+    const field = fields.get(`${String(x)} ${String(y)}`);
+    if (field) field.push(place);
+    else fields.set(`${String(x)} ${String(y)}`, [place]);
+  }
+  return [...fields.values()].map((of) => ({
+    latitude: of.reduce((sum, { latitude }) => sum + latitude, 0) / of.length,
+    longitude: of.reduce((sum, { longitude }) => sum + longitude, 0) / of.length,
+    of,
+  }));
+}
+
+/** The colour of a place: paler or darker with the second measure, where there is one. */
+function shadeOf({ answer, colours }: Drawing): (at: number) => string {
+  const full = colours.series[0] ?? colours.ink;
+  const values = answer.measures[COLOUR]?.values;
+  if (!values) return () => full;
+  const known = values.filter((value) => value !== null);
+  const low = Math.min(...known);
+  const high = Math.max(...known);
+  return (at) => {
+    const value = values[at] ?? null;
+    if (value === null) return colours.straw;
+    const part = high > low ? (value - low) / (high - low) : 1;
+    return mixed(full, mixed(colours.straw, colours.paper, 0.6), LEAST + (1 - LEAST) * part);
+  };
+}
+
+/** Top left and bottom right corner of what is drawn: the places with a margin, in the shape of the view. */
+function bounds(
+  places: readonly Placed[],
+  { width, height }: Drawing,
+): [[number, number], [number, number]] | undefined {
+  if (places.length === 0 || width <= 0 || height <= 0) return undefined;
+  const ends = (values: readonly number[]): [number, number] => {
+    const low = values.reduce((least, value) => Math.min(least, value));
+    const high = values.reduce((most, value) => Math.max(most, value));
     const margin = Math.max(LEAST_EXTENT, (high - low) * MARGIN);
     return [low - margin, high + margin];
   };
-  const [west, east] = ends(places.map(({ longitude }) => longitude));
-  const [south, north] = ends(places.map(({ latitude }) => latitude));
+  const stretched = ([low, high]: [number, number], extent: number): [number, number] => {
+    const more = Math.max(0, extent - (high - low)) / 2;
+    return [low - more, high + more];
+  };
+  const east = ends(places.map(({ longitude }) => longitude));
+  const north = ends(places.map(({ latitude }) => latitude));
+  const shape = width / height / ASPECT; // degrees to the east for one to the north
+  const [west, eastmost] = stretched(east, (north[1] - north[0]) * shape);
+  const [south, northmost] = stretched(north, (east[1] - east[0]) / shape);
   return [
-    [west, north],
-    [east, south],
+    [west, northmost],
+    [eastmost, south],
   ];
 }
 
-/** Which group a dot of the map is. */
-export const groupOfDot = (answer: GroupsAnswer, dot: number): number =>
-  placed(answer)[dot]?.at ?? -1;
+/** Which group a dot of the map is; of several places in one, where to look closer. */
+export function groupOfDot(drawing: Drawing, dot: number): number | readonly [number, number] {
+  const spot = clustered(placed(drawing.answer), drawing)[dot];
+  if (!spot) return -1;
+  return spot.of.length > 1 ? [spot.longitude, spot.latitude] : (spot.of[0]?.at ?? -1);
+}

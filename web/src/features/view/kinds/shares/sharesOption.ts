@@ -1,6 +1,7 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import { groupLabel, measured } from '../../../../shared/format';
-import { FONT, safe, splitColour, tipBox } from '../../chartParts';
+import { rowsBehind } from '../../behind';
+import { FONT, splitColour, tip, tipBox } from '../../chartParts';
 import { mixed } from '../../colours';
 import { isMarked } from '../../marks';
 import type { Drawing } from '../face';
@@ -9,14 +10,8 @@ import { say } from '../../../../words';
 const PALE = 0.42;
 
 /** A ring of parts with their names and shares beside them; what is negative has no share and is told instead. */
-export function sharesOption({
-  view,
-  answer,
-  mark,
-  colours,
-  measures,
-  width,
-}: Drawing): EChartsCoreOption {
+export function sharesOption(drawing: Drawing): EChartsCoreOption {
+  const { view, answer, mark, colours, measures, width } = drawing;
   const by = view.by ?? null;
   const measure = answer.measures[0];
   const values = answer.axis.map((_, a) => measure?.values[a] ?? null);
@@ -33,7 +28,10 @@ export function sharesOption({
       trigger: 'item',
       formatter: ({ dataIndex }: { dataIndex: number }) => {
         const value = values[dataIndex] ?? null;
-        return `${safe(labels[dataIndex] ?? '')}<br><b>${format(value)}</b>, ${share(Math.max(0, value ?? 0))}`;
+        return tip(colours, labels[dataIndex] ?? '', format(value), [
+          share(Math.max(0, value ?? 0)),
+          rowsBehind(answer, dataIndex),
+        ]);
       },
     },
     series: [

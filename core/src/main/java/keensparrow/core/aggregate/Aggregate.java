@@ -86,6 +86,11 @@ public enum Aggregate {
         return this == LEVEL ? type.isTime() : type.isNumber() || (type.isTime() && (this == FIRST || this == LAST));
     }
 
+    /** Whether the numbers of all groups, each row being in one, give that of all rows when they are added up. */
+    public boolean isAdditive() {
+        return this == ROWS || this == COUNT || this == SUM;
+    }
+
     /** Whether an empty period is worth 0 (counts and sums) rather than a gap. */
     public boolean isZeroWhenEmpty() {
         return this == ROWS || this == COUNT || this == DISTINCT || this == SUM;

@@ -35,7 +35,13 @@ public final class AnswerFormats {
             dressed.add(new Answer.MeasureValues(values.type(), own, values.values(), values.error(), values.totals()));
         }
         return new Answer.Groups(
-                groups.rowCount(), groups.time(), groups.axis(), groups.splits(), groups.panels(), dressed);
+                groups.rowCount(),
+                groups.time(),
+                groups.axis(),
+                groups.splits(),
+                groups.panels(),
+                dressed,
+                groups.counts());
     }
 
     private static boolean keepsItsUnit(@Nullable Derived derived) {

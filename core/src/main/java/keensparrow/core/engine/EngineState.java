@@ -26,7 +26,7 @@ import keensparrow.core.engine.measure.Inputs;
 import keensparrow.core.engine.measure.MeasureEvaluator;
 import keensparrow.core.engine.rows.RowOrder;
 import keensparrow.core.engine.rows.SortedPrefix;
-import keensparrow.core.engine.rows.TopN;
+import keensparrow.core.engine.rows.GroupExtremes;
 import keensparrow.core.engine.scan.BatchPool;
 import keensparrow.core.engine.scan.PartialResult;
 import keensparrow.core.expression.Expressions;
@@ -68,7 +68,7 @@ final class EngineState implements Inputs {
         long share = keptBytes / SHARES;
         this.filterRows = new LruCache<>(2 * share, set -> 8L * set.words().length);
         this.passing = new LruCache<>(share / 2, set -> 8L * set.words().length);
-        this.parts = new LruCache<>(5 * share / 2, EngineState::weight);
+        this.parts = new LruCache<>(5 * share / 2, PartialResult::sizeBytes);
         this.keys = new LruCache<>(3 * share / 2, kept -> 256 + kept.sizeBytes());
         this.computed = new LruCache<>(share, Column::sizeBytes);
         this.indexes = new IndexCache(table.rowCount(), runner, 7 * share / 2, 2 * share);
@@ -164,6 +164,11 @@ final class EngineState implements Inputs {
         return new GroupedAggregation(by, measures, bits, composite);
     }
 
+    /** Nothing yet of the rows at either end of groups. */
+    GroupExtremes extremes(GroupExtremes.Spec spec, BooleanSupplier cancelled) {
+        return new GroupExtremes(table, keys(spec.by(), cancelled), spec);
+    }
+
     /** The rows for which all of {@code filters} hold. */
     RowSet rowsThatPass(Set<Filter> filters) {
         return passing.get(Set.copyOf(filters), () -> {
@@ -173,10 +178,6 @@ final class EngineState implements Inputs {
             }
             return all;
         });
-    }
-
-    private static long weight(PartialResult part) {
-        return part instanceof GroupedAggregation aggregation ? aggregation.sizeBytes() : ((TopN) part).sizeBytes();
     }
 
     long sizeBytes() {

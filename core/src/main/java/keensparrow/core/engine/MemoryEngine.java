@@ -16,6 +16,7 @@ import keensparrow.core.engine.cache.AnswerSize;
 import keensparrow.core.engine.cache.CacheKey;
 import keensparrow.core.engine.cache.LruCache;
 import keensparrow.core.engine.filter.FilterEvaluator;
+import keensparrow.core.engine.rows.GroupExtremes;
 import keensparrow.core.engine.rows.RowOrder;
 import keensparrow.core.engine.rows.RowPages;
 import keensparrow.core.engine.rows.TopN;
@@ -140,7 +141,7 @@ public final class MemoryEngine implements QueryEngine {
         final Set<Filter> filters;
         final CacheKey itself;
         private @Nullable CacheKey key;
-        private @Nullable CacheKey total; // the same over all rows
+        private @Nullable CacheKey further; // the same over all rows, or the rows at the ends of groups
 
         Waiting(QuestionSet.Asked asked, Set<Filter> filters) {
             this.asked = asked;
@@ -165,15 +166,17 @@ public final class MemoryEngine implements QueryEngine {
         /** Says what has to be counted for the answer; fails when the question does not fit the table. */
         void need(QuestionSetRun run, BooleanSupplier cancelled) {
             if (asked.question() instanceof Question.Groups groups) {
-                requireFew(groups);
-                AggregationSpec shape = new AggregationSpec(
-                        groups.by().stream().map(Question.Grouped::grouping).toList(),
-                        groups.measures().stream().map(Measure::plain).toList());
-                key = new CacheKey(shape, filters);
-                run.need(
-                        key,
-                        () -> state.aggregation(shape, run::reserve, cancelled),
-                        groups.by().isEmpty());
+                need(groups, run, cancelled);
+            } else if (asked.question() instanceof Question.Extremes extremes) {
+                if (extremes.of().by().size() != 1) {
+                    throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("engine.endsAreOfOneGrouping"));
+                }
+                extremes.columns().forEach(table::column);
+                GroupExtremes.Spec spec = new GroupExtremes.Spec(
+                        extremes.of().by().get(0).grouping(), extremes.column(), Math.max(0, extremes.each()));
+                need(extremes.of(), run, cancelled);
+                further = new CacheKey(spec, filters);
+                run.need(further, () -> state.extremes(spec, cancelled), false);
             } else if (asked.question() instanceof Question.Rows rows) {
                 rows.columns().forEach(table::column);
                 RowOrder order = new RowOrder(table, rows.sort());
@@ -189,10 +192,22 @@ public final class MemoryEngine implements QueryEngine {
                         ? FilterAggregations.shape(counts)
                         : filterAggregations.shape((Question.Histogram) asked.question());
                 key = new CacheKey(shape, filters);
-                total = new CacheKey(shape, Set.of());
+                further = new CacheKey(shape, Set.of());
                 run.need(key, () -> state.aggregation(shape, run::reserve, cancelled), false);
-                run.need(total, () -> state.aggregation(shape, run::reserve, cancelled), false);
+                run.need(further, () -> state.aggregation(shape, run::reserve, cancelled), false);
             }
+        }
+
+        private void need(Question.Groups groups, QuestionSetRun run, BooleanSupplier cancelled) {
+            requireFew(groups);
+            AggregationSpec shape = new AggregationSpec(
+                    groups.by().stream().map(Question.Grouped::grouping).toList(),
+                    groups.measures().stream().map(Measure::plain).toList());
+            key = new CacheKey(shape, filters);
+            run.need(
+                    key,
+                    () -> state.aggregation(shape, run::reserve, cancelled),
+                    groups.by().isEmpty());
         }
 
         private void requireFew(Question.Groups groups) {
@@ -216,18 +231,23 @@ public final class MemoryEngine implements QueryEngine {
         }
 
         boolean isReady(QuestionSetRun run) {
-            return key != null && run.has(key) && (total == null || run.has(total));
+            return key != null && run.has(key) && (further == null || run.has(further));
         }
 
         Answer answer(QuestionSetRun run, BooleanSupplier cancelled) {
             if (asked.question() instanceof Question.Groups groups) {
                 return ResultAssembler.of(table, groups, (GroupedAggregation) run.part(key));
             }
+            if (asked.question() instanceof Question.Extremes extremes) {
+                GroupedAggregation groups = (GroupedAggregation) run.part(key);
+                return ((GroupExtremes) run.part(further))
+                        .answer(extremes, ResultAssembler.slots(table, extremes.of(), groups));
+            }
             if (asked.question() instanceof Question.Rows rows) {
                 return page(rows, run, cancelled);
             }
             GroupedAggregation aggregation = (GroupedAggregation) run.part(key);
-            GroupedAggregation all = (GroupedAggregation) run.part(total);
+            GroupedAggregation all = (GroupedAggregation) run.part(further);
             return asked.question() instanceof Question.ValueCounts counts
                     ? filterAggregations.valueCounts(counts, aggregation, all)
                     : filterAggregations.spread((Question.Histogram) asked.question(), aggregation, all);

@@ -16,6 +16,7 @@ public sealed interface Answer {
      *
      * @param rowCount rows that passed
      * @param time whether the axis follows time
+     * @param counts rows behind each number, in the same order; a row with several tags counts in each of their groups
      */
     record Groups(
             int rowCount,
@@ -23,7 +24,8 @@ public sealed interface Answer {
             List<GroupKey> axis,
             List<GroupKey> splits,
             List<GroupKey> panels,
-            List<MeasureValues> measures)
+            List<MeasureValues> measures,
+            List<Long> counts)
             implements Answer {}
 
     /**
@@ -58,6 +60,18 @@ public sealed interface Answer {
      * @param rows values written plainly, null where blank
      */
     record Rows(int rowCount, int offset, List<String> columns, List<List<@Nullable String>> rows) implements Answer {}
+
+    /**
+     * The rows at either end of each group.
+     *
+     * @param columns what {@link Ends} tell of a row
+     * @param groups one for each of the axis of the question that they go with
+     */
+    record Extremes(List<String> columns, List<Ends> groups) implements Answer {}
+
+    /** Rows of a group from the outermost inwards, values written plainly; a row is in one of them only. */
+    record Ends(
+            List<List<@Nullable String>> smallest, List<List<@Nullable String>> largest) {}
 
     /**
      * @param values the most frequent of the dataset first

@@ -58,6 +58,10 @@ public final class Limits {
                     .forEach(text -> most(text.length(), TEXT * 8, Words.say("question.charactersInAnExpression")));
         } else if (question instanceof Question.Rows rows) {
             checkRows(rows);
+        } else if (question instanceof Question.Extremes extremes) {
+            check(extremes.of());
+            most(extremes.columns().size(), COLUMNS, Words.say("question.columns"));
+            most(extremes.each(), Question.Extremes.MAX_EACH, Words.say("question.rowsAtATimeMore"));
         } else if (question instanceof Question.ValueCounts counts) {
             most(counts.limit(), ROWS, Words.say("question.valuesOfAFilter"));
             most(counts.always().size(), VALUES, Words.say("question.valuesOfAFilter"));

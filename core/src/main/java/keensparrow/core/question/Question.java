@@ -85,6 +85,23 @@ public sealed interface Question {
     record Sort(String column, boolean descending) {}
 
     /**
+     * Rows with the smallest and with the largest values in each group of another question.
+     *
+     * @param of a question with one grouping, whose groups these are, in its order
+     * @param column of numbers or times; rows where it is blank are none of them
+     * @param each so many rows of a group at either end, at most {@link #MAX_EACH}
+     * @param columns what is told of each row
+     */
+    record Extremes(
+            Groups of, String column, int each, List<String> columns) implements Question {
+        public static final int MAX_EACH = 20;
+
+        public Extremes {
+            columns = List.copyOf(columns);
+        }
+    }
+
+    /**
      * How many rows have each value of a category: what a filter shows.
      *
      * @param find only values that contain this text, without regard to case; null for all

@@ -68,6 +68,8 @@ public record Slot(
         PERCENT,
         /** A number with a name: a line that others are seen against. */
         REFERENCE,
+        /** An uploaded picture with its words. */
+        PICTURE,
         /** A text of several lines. */
         PARAGRAPHS,
         /** What colleagues choose: its words stand there, nothing is edited. */

@@ -96,8 +96,11 @@ class ChoiceTest {
     private static final View SPOTS = new View(
                     "m", "", View.Kind.ROW_DOTS, null, BINS.by(), null, 0, List.of("route"), List.of(), PLACE)
             .grouped(new GroupBy("fare", null, null, true, null), null);
+    private static final View POSTER = new View(
+                    "o", "", View.Kind.PICTURE, null, null, null, 0, List.of(), List.of(), PLACE)
+            .drawn(ViewSettings.USUAL.picturing(new ViewSettings.Picture("p1", "A map of lines", "Our network")));
     private static final List<View> EVERY = List.of(
-            ROUTES, MONTHS.withSplit("class"), BINS, FIGURE, LINES, CROSSED, SUMMARY, ROWS, PROMISED, NOTE, MAP, SPOTS);
+            ROUTES, MONTHS.withSplit("class"), BINS, FIGURE, LINES, CROSSED, SUMMARY, ROWS, PROMISED, NOTE, MAP, SPOTS, POSTER);
 
     private static App app(Choice... choices) {
         return new App(App.FORMAT, "t", "runs", List.of(), List.of(ROUTES, MONTHS, BINS))
@@ -291,6 +294,33 @@ class ChoiceTest {
                         .text())
                 .isEqualTo("For the board");
         assertThat(text.label(text.options().get(0), words)).isEqualTo("Read this first");
+
+        Choice poster = choice(
+                Choice.Kind.PICTURE,
+                List.of(
+                        Option.of("1", POSTER.drawing()),
+                        Option.of("2", ViewSettings.USUAL.picturing(new ViewSettings.Picture("p2", "A moon", null)))),
+                "o");
+        App picture = app(poster).withViews(List.of(POSTER));
+        picture.validate();
+        assertThat(picture.shown(Map.of("k", "2"))
+                        .view("o")
+                        .orElseThrow()
+                        .drawing()
+                        .picture())
+                .isEqualTo(new ViewSettings.Picture("p2", "A moon", null));
+        assertThat(poster.options())
+                .extracting(option -> poster.label(option, words))
+                .containsExactly("Our network", "A moon");
+        Choice average = choice(
+                Choice.Kind.REFERENCE,
+                List.of(
+                        Option.of("1", PROMISED.drawing()),
+                        Option.of("2", ViewSettings.USUAL.against(new ViewSettings.Reference(null, null)))),
+                "i");
+        assertThat(average.label(average.options().get(1), words)).isEqualTo("the average");
+        assertThat(said(app(average).withViews(List.of(PROMISED)), "i", Map.of("k", "2")))
+                .contains("with a line at the average");
 
         Choice place = choice(
                 Choice.Kind.COORDINATES,

@@ -13,12 +13,15 @@ import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.Place;
+import keensparrow.core.app.view.TableSlice;
 import keensparrow.core.app.view.View;
+import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.app.view.ViewSettings;
 import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.group.GroupKey;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.question.Answer;
+import keensparrow.core.question.Question;
 import keensparrow.core.table.Table;
 import org.junit.jupiter.api.Test;
 
@@ -200,6 +203,47 @@ class ViewKindsTest {
         assertThat(plain(found[0].measures().get(0).values().get(6))).isEqualTo("21"); // 1 to 6
         assertThat(view(View.Kind.SHARES, MEAN, TOWN).kind().definition().fault(view(View.Kind.SHARES, MEAN, TOWN)))
                 .contains("does not add up");
+    }
+
+    @Test
+    void anAverageToSeeNumbersAgainstIsOfAllRowsWhereNumbersDoNotAddUp() {
+        ViewSettings average = ViewSettings.USUAL.against(new ViewSettings.Reference(null, null));
+        Answer.Groups mean = answer(view(View.Kind.BARS, MEAN, TOWN).drawn(average));
+        assertThat(plain(mean.measures().get(0).totals().all())).isEqualTo(plain(answer(view(View.Kind.FIGURE, MEAN, null))
+                .measures()
+                .get(0)
+                .values()
+                .get(0)));
+        assertThat(answer(view(View.Kind.BARS, SUM, TOWN).drawn(average))
+                        .measures()
+                        .get(0)
+                        .totals())
+                .isNull(); // the mean of the bars, which the page makes of them
+    }
+
+    @Test
+    void aPictureIsOneThatWasUploadedWithFewWords() {
+        ViewKind kind = View.Kind.PICTURE.definition();
+        View blank = view(View.Kind.PICTURE, null, null);
+        assertThat(kind.fault(blank)).isNull();
+        assertThat(kind.fault(blank.drawn(ViewSettings.USUAL.picturing(new ViewSettings.Picture("../x", null, null)))))
+                .contains("none that was uploaded");
+        View wordy = blank.drawn(
+                ViewSettings.USUAL.picturing(new ViewSettings.Picture("x", "a".repeat(2001), null)));
+        assertThat(kind.fault(wordy)).contains("at most 2000 characters");
+    }
+
+    @Test
+    void boxesTellTheirOutermostRowsByName() {
+        View boxes = view(View.Kind.BOX, new Measure(Aggregate.MEDIAN, "n"), TOWN);
+        assertThat(boxes.kind().definition().showsRows(boxes)).isFalse();
+        View named = boxes.withColumns(List.of("kind"));
+        assertThat(named.kind().definition().showsRows(named)).isTrue();
+        assertThat(AppSentences.view(named, app(named), TABLE.schema()).text())
+                .contains("the three outermost on either side, named by kind");
+        Question.Extremes asked = (Question.Extremes) named.kind().definition().beside(named);
+        assertThat(asked.columns()).containsExactly("n", "kind");
+        assertThat(asked.of()).isEqualTo(named.kind().definition().ask(named, TableSlice.FIRST));
     }
 
     @Test

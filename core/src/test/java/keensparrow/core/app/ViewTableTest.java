@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
@@ -52,7 +53,8 @@ class ViewTableTest {
                 axis,
                 splits,
                 List.of(GroupKey.BLANK),
-                List.of(new Answer.MeasureValues(type, null, numbers, 0, null)));
+                List.of(new Answer.MeasureValues(type, null, numbers, 0, null)),
+                Collections.nCopies(values.length, 1L));
     }
 
     @Test

@@ -66,6 +66,7 @@ class EngineAgainstH2Test {
                 String context = "seed " + seed + ", question " + i + where;
                 groups(table, h2, random, ours, where, context);
                 rows(table, h2, random, ours, where, context);
+                extremes(table, h2, random, ours, where, context);
             }
         }
     }
@@ -177,6 +178,7 @@ class EngineAgainstH2Test {
                 new Measure(Aggregate.DISTINCT, "kind"),
                 new Measure(Aggregate.MEDIAN, "money"),
                 Measure.percentile("n", "90"),
+                Measure.percentile("n", "25"),
                 new Measure(Aggregate.STDDEV, "money"),
                 Measure.of(Aggregate.RATIO, "money", "n"),
                 Measure.of(Aggregate.WEIGHTED_AVERAGE, "money", "n"),
@@ -191,7 +193,9 @@ class EngineAgainstH2Test {
                 for (int p = 0; p < answer.panels().size(); p++) {
                     int cell =
                             (a * answer.splits().size() + s) * answer.panels().size() + p;
-                    if (answer.measures().get(0).values().get(cell).signum() > 0) {
+                    assertThat(answer.counts().get(cell))
+                            .isEqualTo(answer.measures().get(0).values().get(cell).longValueExact());
+                    if (answer.counts().get(cell) > 0) {
                         List<String> key = new ArrayList<>(
                                 List.of(String.valueOf(answer.axis().get(a).value())));
                         if (!across.isEmpty()) {
@@ -212,6 +216,7 @@ class EngineAgainstH2Test {
         String keys = groupings.get(first) + (across.isEmpty() ? "" : ", " + String.join(", ", across));
         String sql = "select " + keys + ", count(*), count(n), sum(money), avg(cast(n as decimal(30, 18))), min(money),"
                 + " max(n), count(distinct kind), median(money), percentile_cont(0.9) within group (order by n),"
+                + " percentile_cont(0.25) within group (order by n),"
                 + " stddev_samp(cast(money as double precision)), cast(sum(money) as decimal(40, 20)) / nullif(sum(n), 0),"
                 + " sum(cast(money as decimal(40, 20)) * n) / nullif(sum(case when money is not null then n end), 0),"
                 + " cast(sum(case when flag = 'yes' then money end) as decimal(40, 20)) / nullif(count(n), 0) + 1,"
@@ -235,6 +240,54 @@ class EngineAgainstH2Test {
             }
         }
         assertThat(ours.entrySet()).as(context + " by " + keys).containsExactlyElementsOf(theirs.entrySet());
+    }
+
+    private static void extremes(
+            Table table, Connection h2, Random random, Filter[] filters, String where, String context)
+            throws SQLException {
+        int each = 1 + random.nextInt(4);
+        Question.Groups of = new Question.Groups(
+                List.of(new Question.Grouped(new ByValue("name"), 0)), List.of(Measure.ROWS), Question.Order.LABEL);
+        Answer.Groups groups = Asking.ask(table, of, filters);
+        Answer.Extremes answer = Asking.ask(
+                table, new Question.Extremes(of, "money", each, List.of("row_number", "money")), filters);
+        Map<String, String> ours = new TreeMap<>();
+        for (int a = 0; a < groups.axis().size(); a++) {
+            Answer.Ends ends = answer.groups().get(a);
+            ours.put(
+                    String.valueOf(groups.axis().get(a).value()),
+                    ends.smallest().stream().map(row -> row.get(0)).toList() + " "
+                            + ends.largest().stream().map(row -> row.get(0)).toList());
+        }
+        Map<String, List<List<String>>> theirs = new TreeMap<>();
+        String filled = "select name, row_number, up, down from (select t.*,"
+                + " row_number() over (partition by name order by money nulls last, row_number) up,"
+                + " row_number() over (partition by name order by money desc nulls last, row_number) down from t"
+                + where + ") where money is not null and (up <= " + each + " or down <= " + each
+                + ") order by name, up";
+        try (Statement statement = h2.createStatement()) {
+            try (ResultSet result = statement.executeQuery("select distinct name from t" + where)) {
+                while (result.next()) {
+                    theirs.put(String.valueOf(result.getString(1)), List.of(new ArrayList<>(), new ArrayList<>()));
+                }
+            }
+            Map<String, TreeMap<Integer, String>> largest = new TreeMap<>();
+            try (ResultSet result = statement.executeQuery(filled)) {
+                while (result.next()) {
+                    String name = String.valueOf(result.getString(1));
+                    if (result.getInt(3) <= each) {
+                        theirs.get(name).get(0).add(result.getString(2));
+                    } else {
+                        largest.computeIfAbsent(name, any -> new TreeMap<>())
+                                .put(result.getInt(4), result.getString(2));
+                    }
+                }
+            }
+            largest.forEach((name, rows) -> theirs.get(name).get(1).addAll(rows.values()));
+        }
+        Map<String, String> said = new TreeMap<>();
+        theirs.forEach((name, ends) -> said.put(name, ends.get(0) + " " + ends.get(1)));
+        assertThat(ours).as(context + ", " + each + " at the ends").isEqualTo(said);
     }
 
     /** Averages have sixteen digits here and more there: compared to six places. */

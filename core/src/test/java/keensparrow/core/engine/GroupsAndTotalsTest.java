@@ -73,6 +73,34 @@ class GroupsAndTotalsTest {
     }
 
     @Test
+    void mediansOfFewGroupsArePutTogetherFromThoseOfMany() {
+        StringBuilder csv = new StringBuilder("a,b,n\n");
+        for (int row = 0; row < 4000; row++) { // medians of one grouping are counted, of both they are listed
+            csv.append(row % 20).append(",b").append(row % 300).append(',').append(row).append('\n');
+        }
+        Table table = TextRows.table(csv.toString());
+        List<Measure> median = List.of(new Measure(Aggregate.MEDIAN, "n"));
+        Question.Grouped a = new Question.Grouped(new ByValue("a"), 0);
+        Question.Grouped b = new Question.Grouped(new ByValue("b"), 0);
+        List<Answered> answers = new ArrayList<>();
+        QuestionSet both = new QuestionSet(
+                List.of(),
+                List.of(
+                        new QuestionSet.Asked(
+                                "few", new Question.Groups(List.of(a), median, Question.Order.LABEL), Set.of()),
+                        new QuestionSet.Asked(
+                                "many", new Question.Groups(List.of(a, b), median, Question.Order.LABEL), Set.of())));
+        EngineFactory.TESTED.of(table).answer(both, answers::add, () -> false);
+        Answer.Groups few = (Answer.Groups) answers.stream()
+                .filter(answered -> answered.id().equals("few"))
+                .findFirst()
+                .orElseThrow()
+                .answer();
+        // of 0, 20 … 3980 the middle is 1990, and each further group lies one higher
+        assertThat(Asking.lines(few)).startsWith("0: 1990", "1: 1991").hasSize(20);
+    }
+
+    @Test
     void hoursFollowEachOther() {
         Table table = TextRows.table("at\n2026-01-05T22:45\n2026-01-06T01:05\n");
         Answer.Groups answer = Asking.ask(

@@ -56,10 +56,6 @@ public final class DatasetRoutes {
         this.memory = memory;
     }
 
-    /** The bytes of a file as they are. */
-    @OpenApi.Stream("application/octet-stream")
-    record FileBytes() {}
-
     /** A line of JSON for each answer. */
     @OpenApi.Stream(value = "application/x-ndjson", of = AnswerLine.class)
     record AnswerLines() {}
@@ -134,7 +130,7 @@ public final class DatasetRoutes {
                 "/api/files",
                 Access.AUTHOR,
                 "Upload a file as the body; its name in ?name=",
-                FileBytes.class,
+                OpenApi.Bytes.class,
                 DatasetService.Uploaded.class,
                 this::upload);
         api.post(

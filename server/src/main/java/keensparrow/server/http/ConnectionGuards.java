@@ -30,7 +30,7 @@ public final class ConnectionGuards {
     private static final int MAX_CONNECTIONS = 8000;
     private static final long MAX_BODY = 4_000_000;
     private static final int FRAME_OVERHEAD = 64;
-    private static final String UPLOADS = "/api/files";
+    private static final String[] UPLOADS = {"/api/files", "/api/pictures"};
     private static final String OPEN_FOR_LONG = "/api/changes/*"; // without a thread: open pages that wait for news
     private static final String[] ESSENTIAL = {
         "/",

@@ -93,10 +93,12 @@ public final class Json {
         names.put(ByExpression.class, "byExpression");
         names.put(Question.Groups.class, "groups");
         names.put(Question.Rows.class, "rows");
+        names.put(Question.Extremes.class, "extremes");
         names.put(Question.ValueCounts.class, "valueCounts");
         names.put(Question.Histogram.class, "histogram");
         names.put(Answer.Groups.class, "groups");
         names.put(Answer.Rows.class, "rows");
+        names.put(Answer.Extremes.class, "extremes");
         names.put(Answer.ValueCounts.class, "valueCounts");
         names.put(Answer.Histogram.class, "histogram");
         return names;

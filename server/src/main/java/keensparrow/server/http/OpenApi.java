@@ -126,6 +126,10 @@ public final class OpenApi {
     @Stream(value = "application/x-ndjson", of = Object.class)
     public record JsonLines() {}
 
+    /** The bytes of a file as they are. */
+    @Stream("application/octet-stream")
+    public record Bytes() {}
+
     /** Text as it is. */
     @Stream("text/plain")
     public record PlainText() {}

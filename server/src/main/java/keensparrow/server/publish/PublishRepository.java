@@ -22,7 +22,7 @@ final class PublishRepository {
     record Link(String slug, String appId, LinkAccess access) {}
 
     /** What a link leads to. */
-    record Published(String datasetId, int number, Instant publishedAt, App app) {}
+    record Published(String appId, String datasetId, int number, Instant publishedAt, App app) {}
 
     /** Keeps others from publishing the app at the same moment, until the transaction ends. */
     void lock(Connection connection, String appId) throws SQLException {

@@ -12,6 +12,8 @@ import keensparrow.server.app.Explanations;
 import keensparrow.server.app.PageAnswers;
 import keensparrow.server.app.PageData;
 import keensparrow.server.app.PageDownloads;
+import keensparrow.server.app.PictureRoutes;
+import keensparrow.server.app.Pictures;
 import keensparrow.server.audit.AuditAction;
 import keensparrow.server.audit.AuditLog;
 import keensparrow.server.dataset.AnswerLine;
@@ -32,6 +34,7 @@ public final class PublishRoutes {
     private final PageAnswers answers;
     private final PageDownloads downloads;
     private final Explanations explanations;
+    private final Pictures pictures;
     private final AuditLog audit;
 
     public PublishRoutes(
@@ -41,8 +44,10 @@ public final class PublishRoutes {
             PageAnswers answers,
             PageDownloads downloads,
             Explanations explanations,
+            Pictures pictures,
             AuditLog audit) {
         this.explanations = explanations;
+        this.pictures = pictures;
         this.service = service;
         this.apps = apps;
         this.datasets = datasets;
@@ -149,6 +154,12 @@ public final class PublishRoutes {
                             asked,
                             Explanations.Audience.COLLEAGUE));
                 });
+        api.get(
+                "/api/links/{slug}/pictures/{picture}",
+                Access.ANYONE,
+                "A picture that the app behind a link shows",
+                OpenApi.Bytes.class,
+                this::picture);
         api.getFiles(
                 "/api/links/{slug}/behind",
                 Access.ANYONE,
@@ -201,6 +212,14 @@ public final class PublishRoutes {
     private void answer(Context ctx, Caller caller) {
         PublishRepository.Published published = service.open(caller, ctx.pathParam("slug"));
         answers.answerColleague(ctx, published.app(), datasets.getForLink(published.datasetId()));
+    }
+
+    private void picture(Context ctx, Caller caller) {
+        PublishRepository.Published published = service.open(caller, ctx.pathParam("slug"));
+        if (!PictureRoutes.isShown(published.app(), ctx.pathParam("picture"))) {
+            throw PictureRoutes.none();
+        }
+        PictureRoutes.give(ctx, pictures, published.appId());
     }
 
     private void numbers(Context ctx, Caller caller) throws IOException {

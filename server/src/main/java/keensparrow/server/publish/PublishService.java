@@ -148,6 +148,7 @@ public final class PublishService {
     private Optional<PublishRepository.Published> newest(String appId) {
         return database.inTransaction(connection -> repository.newest(connection, appId))
                 .map(newest -> new PublishRepository.Published(
+                        appId,
                         newest.datasetId(),
                         newest.id().number(),
                         newest.publishedAt(),

@@ -55,7 +55,8 @@ public record Choice(
         TEXT(DrawingChoice.text()),
         COORDINATES(DrawingChoice.coordinates()),
         NAMED(new NamedChoice()),
-        CELLS(DrawingChoice.cells());
+        CELLS(DrawingChoice.cells()),
+        PICTURE(DrawingChoice.picture());
 
         private final ChoiceKind definition;
 

@@ -67,9 +67,8 @@ final class DrawingChoice<T> implements ChoiceKind {
                 (line, names) -> line == null
                         ? Words.say("choice.noLine")
                         : line.label() == null || line.label().isBlank()
-                                ? Wording.number(line.value())
-                                : Words.say(
-                                        "choice.lineAt", "label", line.label(), "value", Wording.number(line.value())),
+                                ? height(line)
+                                : Words.say("choice.lineAt", "label", line.label(), "value", height(line)),
                 (view, from) -> List.of(),
                 new Slot(
                         "settings/reference",
@@ -77,6 +76,10 @@ final class DrawingChoice<T> implements ChoiceKind {
                         Slot.Type.REFERENCE,
                         List.of(),
                         List.of()));
+    }
+
+    private static String height(ViewSettings.Reference line) {
+        return line.value() == null ? Words.say("choice.theAverage") : Wording.number(line.value());
     }
 
     static ChoiceKind text() {
@@ -89,6 +92,30 @@ final class DrawingChoice<T> implements ChoiceKind {
                 (text, names) -> beginning(text == null ? "" : text),
                 (view, from) -> List.of(Words.say("choice.anotherText")),
                 new Slot("settings/text", Words.say("slot.textOfOption"), Slot.Type.PARAGRAPHS, List.of(), List.of()));
+    }
+
+    static ChoiceKind picture() {
+        return new DrawingChoice<>(
+                Words.say("choice.picture"),
+                ViewKind.Slot.PICTURE,
+                ViewSettings::picture,
+                ViewSettings::picturing,
+                false,
+                (picture, names) -> picture == null
+                        ? ""
+                        : Stream.of(picture.caption(), picture.alternative(), Words.say("choice.picture"))
+                                .filter(words -> words != null && !words.isBlank())
+                                .findFirst()
+                                .orElseThrow(),
+                (view, from) -> Stream.ofNullable(view.drawing().picture())
+                        .map(picture -> new ViewSettings.Picture(picture.id(), null, Words.say("choice.anotherPicture")))
+                        .toList(),
+                new Slot(
+                        "settings/picture",
+                        Words.say("slot.pictureOfOption"),
+                        Slot.Type.PICTURE,
+                        List.of(),
+                        List.of()));
     }
 
     static ChoiceKind coordinates() {

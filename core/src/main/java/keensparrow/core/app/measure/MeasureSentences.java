@@ -44,9 +44,22 @@ public final class MeasureSentences {
                 Words.say(
                         "measure.of",
                         "aggregate",
-                        Wording.capital(measure.aggregate().label()),
+                        Wording.capital(name(measure, schema)),
                         "label",
                         label);
+        };
+    }
+
+    /** The smallest time is the earliest. */
+    private static String name(Measure measure, Schema schema) {
+        boolean ofTime = measure.column() != null
+                && schema.find(measure.column())
+                        .map(column -> column.type().isTime())
+                        .orElse(false);
+        return switch (measure.aggregate()) {
+            case MIN -> ofTime ? Words.say("measure.earliest") : measure.aggregate().label();
+            case MAX -> ofTime ? Words.say("measure.latest") : measure.aggregate().label();
+            default -> measure.aggregate().label();
         };
     }
 
@@ -61,19 +74,19 @@ public final class MeasureSentences {
         String label = expression != null ? expression : label(measure.column(), schema);
         String second = beforeSecond(measure.aggregate());
         String percent = measure.aggregate() == Aggregate.PERCENTILE ? ordinal(measure.percent()) + " " : "";
-        return percent + before(measure.aggregate()) + " " + label
+        return percent + before(measure, schema) + " " + label
                 + (second == null ? "" : " " + second + " " + label(measure.with(), schema));
     }
 
     /** What stands before the column. */
-    public static String before(Aggregate aggregate) {
-        return switch (aggregate) {
+    public static String before(Measure measure, Schema schema) {
+        return switch (measure.aggregate()) {
             case COUNT -> Words.say("measure.filledValuesOf");
             case DISTINCT -> Words.say("measure.distinctValuesOf");
             case WEIGHTED_AVERAGE -> Words.say("measure.averageOf");
             case RATIO, LEVEL -> Words.say("measure.sumOf");
-            case FIRST, LAST -> aggregate.label();
-            default -> Words.say("measure.of2", "aggregate", aggregate.label());
+            case FIRST, LAST -> measure.aggregate().label();
+            default -> Words.say("measure.of2", "aggregate", name(measure, schema));
         };
     }
 

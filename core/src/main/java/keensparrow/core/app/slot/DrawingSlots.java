@@ -107,6 +107,11 @@ record DrawingSlots(View view, Schema schema) {
                 .opened(Words.say("slot.plusLine")));
     }
 
+    List<Slot> picture() {
+        return List.of(new Slot("settings/picture", Words.say("slot.picture"), Slot.Type.PICTURE, List.of(), List.of())
+                .after(Words.say("slot.thePicture")));
+    }
+
     List<Slot> text() {
         return List.of(new Slot("settings/text", Words.say("slot.text"), Slot.Type.PARAGRAPHS, List.of(), List.of())
                 .after(Words.say("slot.aText")));

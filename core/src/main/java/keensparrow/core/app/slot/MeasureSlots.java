@@ -162,8 +162,6 @@ public record MeasureSlots(AppWords words, boolean grouped, boolean periods, boo
             if (first.isEmpty() || (each.isOfTwo() && second.isEmpty())) {
                 continue;
             }
-            String label = MeasureSentences.before(each)
-                    + (each.isOfTwo() ? " … " + MeasureSentences.beforeSecond(each) + " …" : "");
             Measure measure = new Measure(
                     each,
                     kept(now.column(), first),
@@ -174,6 +172,8 @@ public record MeasureSlots(AppWords words, boolean grouped, boolean periods, boo
             if (!fits.test(measure)) {
                 continue;
             }
+            String label = MeasureSentences.before(measure, words.schema())
+                    + (each.isOfTwo() ? " … " + MeasureSentences.beforeSecond(each) + " …" : "");
             options.add(
                     each == now.aggregate()
                             ? new Slot.Option(each.name(), label, Map.of(PATH + "/aggregate", each), false)

@@ -57,6 +57,7 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
             entry(ViewKind.Slot.COORDINATES, of -> new DrawingSlots(of.view, of.words.schema()).coordinates()),
             entry(ViewKind.Slot.REFERENCE, of -> new DrawingSlots(of.view, of.words.schema()).reference()),
             entry(ViewKind.Slot.CELLS, of -> new DrawingSlots(of.view, of.words.schema()).cells()),
+            entry(ViewKind.Slot.PICTURE, of -> new DrawingSlots(of.view, of.words.schema()).picture()),
             entry(ViewKind.Slot.TEXT, of -> new DrawingSlots(of.view, of.words.schema()).text()),
             entry(ViewKind.Slot.CONDITION, ViewSlots::condition));
 
@@ -109,6 +110,7 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
     /** The first words of the sentence stand before its first slot. */
     private List<Slot> begun(List<Slot> slots) {
         String begins = has(ViewKind.Slot.MEASURE) || has(ViewKind.Slot.COLUMNS) || has(ViewKind.Slot.TEXT)
+                || has(ViewKind.Slot.PICTURE)
                 ? Words.say("slot.show")
                 : Words.say("slot.showNumberOf", "noun", words.noun());
         Slot first = slots.get(0);

@@ -4,7 +4,10 @@ import java.util.ArrayList;
 import java.util.List;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.measure.AppWords;
+import keensparrow.core.question.Question;
 import keensparrow.core.sentence.Sentence;
+import keensparrow.core.sentence.Wording;
 import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
@@ -22,7 +25,7 @@ final class Box extends GroupsKind {
 
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.LARGEST, Slot.CONDITION);
+        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.LARGEST, Slot.NAMED, Slot.CONDITION);
     }
 
     @Override
@@ -35,6 +38,7 @@ final class Box extends GroupsKind {
         return new Place(0, 0, 6, 5);
     }
 
+    private static final int OUTERMOST = 3; // at either end of a box
     private static final List<String> PERCENTS = List.of("5", "25", "75", "95");
 
     @Override
@@ -63,8 +67,29 @@ final class Box extends GroupsKind {
         return all;
     }
 
+    /** Whoever sees what the outermost rows are called sees rows. */
     @Override
-    void drawn(Sentence.Builder words, View view) {
-        words.say(Words.say("view.withQuartilesAndThe5th"));
+    public boolean showsRows(View view) {
+        return !view.columns().isEmpty();
+    }
+
+    /** The outermost rows of each box: their value, then their name. */
+    @Override
+    public @Nullable Question beside(View view) {
+        String column = measure(view).column();
+        if (column == null || by(view) == null || !(ask(view, TableSlice.FIRST) instanceof Question.Groups groups)) {
+            return null;
+        }
+        List<String> columns = new ArrayList<>(List.of(column));
+        columns.addAll(view.columns());
+        return new Question.Extremes(groups, column, OUTERMOST, columns);
+    }
+
+    @Override
+    void drawn(Sentence.Builder words, View view, AppWords names) {
+        words.say(Words.say("view.withQuartilesAndThe5th", "outermost", Wording.small(OUTERMOST)));
+        if (!view.columns().isEmpty()) {
+            words.phrase("view.namedBy", Sentence.control("named", names.schema().label(view.columns().get(0))));
+        }
     }
 }

@@ -1,5 +1,6 @@
 package keensparrow.core.app.view;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import keensparrow.core.aggregate.Measure;
@@ -95,7 +96,16 @@ abstract class GroupsKind implements ViewKind {
             groups.add(grouped(panels, MAX_PANELS));
         }
         Question.Order order = view.order() == null ? Question.Order.LARGEST_FIRST : view.order();
-        return new Question.Groups(groups, measures(view), order, 0, hasTotals(view));
+        return new Question.Groups(groups, measures(view), order, 0, hasTotals(view) || isAgainstWhole(view));
+    }
+
+    /** Whether it has a line at the number of all rows together. */
+    private boolean isAgainstWhole(View view) {
+        ViewSettings.Reference reference = view.drawing().reference();
+        return slots().contains(Slot.REFERENCE)
+                && reference != null
+                && reference.value() == null
+                && (!measure(view).aggregate().isAdditive() || measure(view).derived() != null);
     }
 
     private static Question.Grouped grouped(GroupBy by, int largest) {
@@ -105,7 +115,7 @@ abstract class GroupsKind implements ViewKind {
     /** What is measured, at the start of the sentence. */
     void measured(Sentence.Builder words, View view, AppWords names) {
         words.control("measure", names.measure(view.measureId(), measure(view)));
-        List<Measure> others = measures(view).subList(1, measures(view).size());
+        List<Measure> others = view.others();
         if (slots().contains(Slot.MEASURES) && !others.isEmpty()) {
             List<String> said = others.stream().map(names::further).toList();
             words.say(", ").control("measures", Wording.all(said));
@@ -141,7 +151,7 @@ abstract class GroupsKind implements ViewKind {
                 words.phrase(panelsKey(), Sentence.control("panels", phrase(panels, schema)));
             }
         }
-        drawn(words, view);
+        drawn(words, view, names);
         narrowed(words, view);
         return words.phrase("view.as", Sentence.control("kind", label())).build();
     }
@@ -159,7 +169,7 @@ abstract class GroupsKind implements ViewKind {
     }
 
     /** How it is drawn, if in words. */
-    void drawn(Sentence.Builder words, View view) {
+    void drawn(Sentence.Builder words, View view, AppWords names) {
         ViewSettings settings = view.drawing();
         if (slots().contains(Slot.ARRANGEMENT) && split(view) != null && settings.arrange() != null) {
             switch (settings.arrange()) {
@@ -173,11 +183,14 @@ abstract class GroupsKind implements ViewKind {
             String label = reference.label() == null || reference.label().isBlank()
                     ? Words.say("view.aLine")
                     : reference.label();
+            BigDecimal value = reference.value();
             words.phrase(
                     "view.with",
                     Sentence.control(
                             "reference",
-                            Words.say("view.at", "label", label, "reference", Wording.number(reference.value()))));
+                            value == null
+                                    ? Words.say("view.atTheAverage", "label", label)
+                                    : Words.say("view.at", "label", label, "reference", Wording.number(value))));
         }
     }
 

@@ -4,13 +4,14 @@ import java.util.ArrayList;
 import java.util.List;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
+import keensparrow.core.app.measure.AppWords;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
-/** A dot for each group where it lies, the middle of its rows; as large as its measure. */
+/** A dot for each group where it lies, the middle of its rows; as large as its measure, as dark as a second one. */
 final class PlaceMap extends GroupsKind {
-    private static final int MAX_PLACES = 5000;
+    private static final int MAX_PLACES = 50_000;
 
     @Override
     public String label() {
@@ -24,7 +25,7 @@ final class PlaceMap extends GroupsKind {
 
     @Override
     public List<Slot> slots() {
-        return List.of(Slot.MEASURE, Slot.GROUPING, Slot.COORDINATES, Slot.CONDITION);
+        return List.of(Slot.MEASURE, Slot.MEASURES, Slot.GROUPING, Slot.COORDINATES, Slot.CONDITION);
     }
 
     @Override
@@ -50,7 +51,7 @@ final class PlaceMap extends GroupsKind {
                 : super.fault(view);
     }
 
-    /** The measure, then the mean of latitudes and of longitudes. */
+    /** The measure, the mean of latitudes and of longitudes, then those besides: the first of them is the colour. */
     @Override
     public List<Measure> measures(View view) {
         List<Measure> all = new ArrayList<>(List.of(measure(view)));
@@ -59,11 +60,12 @@ final class PlaceMap extends GroupsKind {
             all.add(new Measure(Aggregate.AVERAGE, settings.latitude()));
             all.add(new Measure(Aggregate.AVERAGE, settings.longitude()));
         }
+        all.addAll(view.others());
         return all;
     }
 
     @Override
-    void drawn(Sentence.Builder words, View view) {
+    void drawn(Sentence.Builder words, View view, AppWords names) {
         words.say(Words.say("view.whereTheyLie"));
     }
 }

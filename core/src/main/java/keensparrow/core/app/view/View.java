@@ -107,7 +107,8 @@ public record View(
         TWO_WAY(new TwoWay()),
         TABLE(new RowTable()),
         RECORD(new RowRecord()),
-        TEXT(new TextNote());
+        TEXT(new TextNote()),
+        PICTURE(new PictureNote());
 
         private final ViewKind definition;
 

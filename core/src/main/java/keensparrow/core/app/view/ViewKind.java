@@ -152,6 +152,7 @@ public interface ViewKind {
         /** Where its groups lie. */
         COORDINATES,
         /** What stands in its cells beside the values. */
-        CELLS
+        CELLS,
+        PICTURE
     }
 }

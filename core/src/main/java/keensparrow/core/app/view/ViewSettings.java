@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param text of a view that is a text, in Markdown
  * @param latitude column of degrees north, @param longitude of degrees east, of a map
  * @param cells what stands in the cells of a table beside their values
+ * @param picture of a view that is a picture
  */
 public record ViewSettings(
         @Nullable Arrangement arrange,
@@ -27,8 +28,9 @@ public record ViewSettings(
         @Nullable String text,
         @Nullable String latitude,
         @Nullable String longitude,
-        @Nullable Cells cells) {
-    public static final ViewSettings USUAL = new ViewSettings(null, null, null, null, null, null, null, null, null);
+        @Nullable Cells cells,
+        @Nullable Picture picture) {
+    public static final ViewSettings USUAL = new ViewSettings(null, null, null, null, null, null, null, null, null, null);
 
     /** How the parts of a split bar stand. */
     public enum Arrangement {
@@ -66,8 +68,15 @@ public record ViewSettings(
         }
     }
 
-    /** A number that others are seen against. @param label what it is; null for the number alone */
-    public record Reference(BigDecimal value, @Nullable String label) {}
+    /**
+     * A number that others are seen against.
+     *
+     * @param value null for the average of what is drawn: of the groups' numbers where these add up, else the number of all
+     *     rows together, since an average of averages is no average
+     * @param label what it is; null for the number alone
+     */
+    public record Reference(
+            @Nullable BigDecimal value, @Nullable String label) {}
 
     /**
      * What cells of numbers show beside them: how large they are among those of all rows that are read.
@@ -90,17 +99,33 @@ public record ViewSettings(
         }
     }
 
+    /**
+     * A picture that the app keeps.
+     *
+     * @param id of what was uploaded
+     * @param alternative what is to be seen, for those who do not see it; null where it only adorns
+     * @param caption that stands below it; null for none
+     */
+    public record Picture(
+            String id, @Nullable String alternative, @Nullable String caption) {}
+
+    /** @param next what a picture shows; null for none yet */
+    public ViewSettings picturing(@Nullable Picture next) {
+        return new ViewSettings(
+                arrange, upright, area, compare, reference, text, latitude, longitude, cells, next);
+    }
+
     /** @param next of cells of a table; null for values alone */
     public ViewSettings withCells(@Nullable Cells next) {
-        return new ViewSettings(arrange, upright, area, compare, reference, text, latitude, longitude, next);
+        return new ViewSettings(arrange, upright, area, compare, reference, text, latitude, longitude, next, picture);
     }
 
     public static ViewSettings ofText(String text) {
-        return new ViewSettings(null, null, null, null, null, text, null, null, null);
+        return new ViewSettings(null, null, null, null, null, text, null, null, null, null);
     }
 
     public static ViewSettings comparing(Comparison compare) {
-        return new ViewSettings(null, null, null, compare, null, null, null, null, null);
+        return new ViewSettings(null, null, null, compare, null, null, null, null, null, null);
     }
 
     public static ViewSettings at(String latitude, String longitude) {
@@ -108,24 +133,24 @@ public record ViewSettings(
     }
 
     public ViewSettings arranged(Arrangement next) {
-        return new ViewSettings(next, upright, area, compare, reference, text, latitude, longitude, cells);
+        return new ViewSettings(next, upright, area, compare, reference, text, latitude, longitude, cells, picture);
     }
 
     public ViewSettings standing(boolean next) {
-        return new ViewSettings(arrange, next, area, compare, reference, text, latitude, longitude, cells);
+        return new ViewSettings(arrange, next, area, compare, reference, text, latitude, longitude, cells, picture);
     }
 
     public ViewSettings filled(boolean next) {
-        return new ViewSettings(arrange, upright, next, compare, reference, text, latitude, longitude, cells);
+        return new ViewSettings(arrange, upright, next, compare, reference, text, latitude, longitude, cells, picture);
     }
 
     /** @param next the line that numbers are seen against; null for none */
     public ViewSettings against(@Nullable Reference next) {
-        return new ViewSettings(arrange, upright, area, compare, next, text, latitude, longitude, cells);
+        return new ViewSettings(arrange, upright, area, compare, next, text, latitude, longitude, cells, picture);
     }
 
     public ViewSettings saying(String next) {
-        return new ViewSettings(arrange, upright, area, compare, reference, next, latitude, longitude, cells);
+        return new ViewSettings(arrange, upright, area, compare, reference, next, latitude, longitude, cells, picture);
     }
 
     /** With what others set in place of its own. */
@@ -139,11 +164,12 @@ public record ViewSettings(
                 others.text == null ? text : others.text,
                 others.latitude == null ? latitude : others.latitude,
                 others.longitude == null ? longitude : others.longitude,
-                others.cells == null ? cells : others.cells);
+                others.cells == null ? cells : others.cells,
+                others.picture == null ? picture : others.picture);
     }
 
     /** With columns that say where things lie. */
     public ViewSettings lying(String nextLatitude, String nextLongitude) {
-        return new ViewSettings(arrange, upright, area, compare, reference, text, nextLatitude, nextLongitude, cells);
+        return new ViewSettings(arrange, upright, area, compare, reference, text, nextLatitude, nextLongitude, cells, picture);
     }
 }

@@ -48,7 +48,7 @@ public final class GroupedAggregation implements PartialResult {
         this.ids = cells(keys) > MAX_DENSE ? new GroupIdTable() : null;
         this.rows = new long[capacity(keys)];
         this.otherRows = new long[ids == null && rows.length <= MAX_LANES ? rows.length : 0];
-        this.measures = measures.toArray(new Accumulator[0]);
+        this.measures = Accumulator.together(measures.stream());
     }
 
     /** How many cells the product of all slots has; beyond a long's range the largest long. */
@@ -333,6 +333,7 @@ public final class GroupedAggregation implements PartialResult {
         return measures[measure].result(cell, rows(cell));
     }
 
+    @Override
     public long sizeBytes() {
         long bytes = 200 + 8L * rows.length + 8L * otherRows.length;
         for (Accumulator measure : measures) {

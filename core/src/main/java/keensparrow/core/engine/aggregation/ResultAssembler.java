@@ -57,6 +57,25 @@ public final class ResultAssembler {
         return new ResultAssembler(table, question, aggregation).answer();
     }
 
+    /** The slots of the first grouping that each group of the axis is made of. */
+    public static List<int[]> slots(Table table, Question.Groups question, GroupedAggregation aggregation) {
+        ResultAssembler assembler = new ResultAssembler(table, question, aggregation);
+        Rollup.Places places = assembler.directions.get(0).places;
+        List<List<Integer>> slots = new ArrayList<>();
+        for (int place = 0; place < places.count(); place++) {
+            slots.add(new ArrayList<>());
+        }
+        for (int slot = 0; slot < aggregation.keys().get(0).slots(); slot++) {
+            for (int place : places.of(slot)) {
+                slots.get(place).add(slot);
+            }
+        }
+        return assembler.shown(0).stream()
+                .map(place ->
+                        slots.get(place).stream().mapToInt(Integer::intValue).toArray())
+                .toList();
+    }
+
     private List<Rollup.Places> placesOf(int axes) {
         return directions.subList(0, axes).stream().map(each -> each.places).toList();
     }
@@ -174,7 +193,25 @@ public final class ResultAssembler {
             measures.add(values(m, shown));
         }
         return new Answer.Groups(
-                aggregation.rowCount(), axis.isTime(), keys(0, shown), keys(1, shown), keys(2, shown), measures);
+                aggregation.rowCount(),
+                axis.isTime(),
+                keys(0, shown),
+                keys(1, shown),
+                keys(2, shown),
+                measures,
+                counts(shown));
+    }
+
+    private List<Long> counts(List<List<Integer>> shown) {
+        List<Long> counts = new ArrayList<>();
+        for (int a : shown.get(0)) {
+            for (int s : shown.get(1)) {
+                for (int p : shown.get(2)) {
+                    counts.add(cells.rows(cell(a, s, p)));
+                }
+            }
+        }
+        return counts;
     }
 
     private List<GroupKey> keys(int direction, List<List<Integer>> shown) {

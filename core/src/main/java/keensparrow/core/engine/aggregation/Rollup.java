@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.function.IntFunction;
 import java.util.function.IntUnaryOperator;
+import java.util.stream.IntStream;
 import keensparrow.core.engine.group.GroupKeys;
 import keensparrow.core.engine.measure.Accumulator;
 import org.jspecify.annotations.Nullable;
@@ -85,10 +86,9 @@ final class Rollup {
         for (Places each : places) {
             count = Math.multiplyExact(count, each.count());
         }
-        Accumulator[] measures = new Accumulator[aggregation.measureCount()];
-        for (int m = 0; m < measures.length; m++) {
-            measures[m] = aggregation.measure(m).empty(count);
-        }
+        int groups = count;
+        Accumulator[] measures = Accumulator.together(IntStream.range(0, aggregation.measureCount())
+                .mapToObj(m -> aggregation.measure(m).empty(groups)));
         Rollup cells = new Rollup(new long[count], measures);
         for (int[] target : targets(aggregation, places)) {
             for (int cell = 0; cell < target.length; cell++) {

@@ -16,10 +16,16 @@ public final class AnswerSize {
             long values = groups.measures().stream()
                     .mapToLong(measure -> measure.values().size())
                     .sum();
-            return OBJECT * (4 + 2 * keys + values);
+            return OBJECT * (4 + 2 * keys + values + groups.counts().size() / 2);
         }
         if (answer instanceof Answer.Rows rows) {
             return OBJECT * (4 + (1L + rows.columns().size()) * rows.rows().size());
+        }
+        if (answer instanceof Answer.Extremes extremes) {
+            long rows = extremes.groups().stream()
+                    .mapToLong(ends -> ends.smallest().size() + ends.largest().size())
+                    .sum();
+            return OBJECT * (4 + 3L * extremes.groups().size() + (1 + extremes.columns().size()) * rows);
         }
         return answer instanceof Answer.ValueCounts counts
                 ? OBJECT * (4L + 2L * counts.values().size())

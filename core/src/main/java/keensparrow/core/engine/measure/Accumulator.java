@@ -1,6 +1,7 @@
 package keensparrow.core.engine.measure;
 
 import java.math.BigDecimal;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -23,6 +24,13 @@ public interface Accumulator {
 
     /** Of the same kind, over as many groups, with nothing in it. */
     Accumulator empty(int groups);
+
+    /** Those of one aggregation, empty: which of them read what another one collects anyway is settled here. */
+    static Accumulator[] together(Stream<Accumulator> empty) {
+        Accumulator[] all = empty.toArray(Accumulator[]::new);
+        PercentileAccumulator.share(all);
+        return all;
+    }
 
     /** Makes room for more groups. */
     void grow(int groups);

@@ -4,9 +4,8 @@ import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.math.MathContext;
 import java.math.RoundingMode;
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.List;
+import java.util.Objects;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.LongColumn;
 import org.jspecify.annotations.Nullable;
@@ -18,25 +17,38 @@ import org.jspecify.annotations.Nullable;
 final class PercentileAccumulator implements Accumulator {
     private static final long MAX_COUNTS = 1 << 22;
 
-    private final Column column;
     private final BigDecimal share; // from 0 to 1
-    private final int reach; // different values there may be when counting, else 0
-    private int groups;
-    private int[] counts; // group × reach + (value − smallest)
-    private List<Ranks> ranks;
+    private final Collected collected;
+    private final boolean isCollecting; // else another accumulator of the same aggregation collects for it
 
     PercentileAccumulator(Column column, BigDecimal share, int groups, int most) {
-        this(reach(column, most), column, share, groups);
+        this(share, new Collected(column, reach(column, most), groups), true);
     }
 
-    private PercentileAccumulator(int reach, Column column, BigDecimal share, int groups) {
-        this.column = column;
+    private PercentileAccumulator(BigDecimal share, Collected collected, boolean isCollecting) {
         this.share = share;
-        this.groups = groups;
-        this.reach = reach;
-        this.counts = new int[groups * reach];
-        this.ranks = new ArrayList<>();
-        addRanks();
+        this.collected = collected;
+        this.isCollecting = isCollecting;
+    }
+
+    /** Empty accumulators of one aggregation, so that all percentiles of one column read what one of them collects. */
+    static void share(Accumulator[] all) {
+        for (int i = 1; i < all.length; i++) {
+            if (all[i] instanceof PercentileAccumulator each) {
+                all[i] = each.reading(all, i);
+            }
+        }
+    }
+
+    private PercentileAccumulator reading(Accumulator[] all, int before) {
+        for (int i = 0; i < before; i++) {
+            if (all[i] instanceof PercentileAccumulator other
+                    && other.collected.column == collected.column
+                    && other.collected.reach == collected.reach) {
+                return new PercentileAccumulator(share, other.collected, false);
+            }
+        }
+        return this;
     }
 
     private static int reach(Column column, int groups) {
@@ -47,151 +59,220 @@ final class PercentileAccumulator implements Accumulator {
         return 0;
     }
 
-    /** Values as they came. */
-    private static final class Ranks {
-        private long[] values = new long[4];
-        private int size;
-        private boolean sorted = true;
-
-        void add(long rank) {
-            if (size == values.length) {
-                values = Arrays.copyOf(values, size * 2);
-            }
-            values[size++] = rank;
-            sorted = false;
-        }
-
-        synchronized long at(int place) {
-            if (!sorted) {
-                Arrays.sort(values, 0, size);
-                sorted = true;
-            }
-            return values[place];
-        }
-    }
-
-    private void addRanks() {
-        while (reach == 0 && ranks.size() < groups) {
-            ranks.add(new Ranks());
-        }
-    }
-
     @Override
     public void add(int[] rows, int[] ids, int count) {
-        for (int i = 0; i < count; i++) {
-            int row = rows[i];
-            if (column.isBlank(row)) {
-                continue;
-            }
-            if (reach > 0) {
-                counts[place(ids[i], row)]++;
-            } else {
-                ranks.get(ids[i]).add(MinMaxAccumulator.rank(column, row));
-            }
+        if (isCollecting) {
+            collected.add(rows, ids, count);
         }
-    }
-
-    private int place(int group, int row) {
-        LongColumn longs = (LongColumn) column;
-        return group * reach + (int) (longs.value(row) - longs.min());
     }
 
     @Override
     public void remove(int[] rows, int[] ids, int count) {
-        for (int i = 0; i < count; i++) {
-            if (!column.isBlank(rows[i])) {
-                counts[place(ids[i], rows[i])]--;
-            }
+        if (isCollecting) {
+            collected.remove(rows, ids, count);
         }
     }
 
     @Override
     public boolean isReversible() {
-        return reach > 0;
+        return collected.reach > 0;
     }
 
     @Override
     public Accumulator empty(int groups) {
-        return new PercentileAccumulator(reach, column, share, groups);
+        return new PercentileAccumulator(share, new Collected(collected.column, collected.reach, groups), true);
     }
 
     @Override
     public void grow(int larger) {
-        groups = larger;
-        counts = Arrays.copyOf(counts, Math.multiplyExact(larger, reach));
-        addRanks();
+        if (isCollecting) {
+            collected.grow(larger);
+        }
     }
 
     @Override
     public void merge(Accumulator other, int[] target) {
-        PercentileAccumulator from = (PercentileAccumulator) other;
-        for (int g = 0; g < from.groups; g++) {
-            if (target[g] < 0) {
-                continue;
-            }
-            for (int v = 0; v < reach; v++) {
-                counts[target[g] * reach + v] += from.counts[g * reach + v];
-            }
-            if (reach == 0) {
-                Ranks added = from.ranks.get(g);
-                for (int i = 0; i < added.size; i++) {
-                    ranks.get(target[g]).add(added.values[i]);
-                }
-            }
+        if (isCollecting) {
+            collected.merge(((PercentileAccumulator) other).collected, target);
         }
     }
 
     @Override
     public @Nullable BigDecimal result(int group, long rows) {
-        long size = size(group);
+        long size = collected.size(group);
         if (size == 0) {
             return null;
         }
         BigDecimal place = share.multiply(BigDecimal.valueOf(size - 1));
         BigInteger below = place.setScale(0, RoundingMode.FLOOR).toBigInteger();
         BigDecimal part = place.subtract(new BigDecimal(below));
-        BigDecimal low = MinMaxAccumulator.ofRank(column, at(group, below.longValueExact()));
+        BigDecimal low = MinMaxAccumulator.ofRank(collected.column, collected.at(group, below.longValueExact()));
         if (part.signum() == 0) {
             return low;
         }
-        BigDecimal high = MinMaxAccumulator.ofRank(column, at(group, below.longValueExact() + 1));
+        BigDecimal high = MinMaxAccumulator.ofRank(collected.column, collected.at(group, below.longValueExact() + 1));
         BigDecimal between = low.add(high.subtract(low).multiply(part));
         return between.precision() > MathContext.DECIMAL64.getPrecision()
                 ? between.round(MathContext.DECIMAL64)
                 : between;
     }
 
-    private long size(int group) {
-        if (reach == 0) {
-            return ranks.get(group).size;
-        }
-        long size = 0;
-        for (int v = 0; v < reach; v++) {
-            size += counts[group * reach + v];
-        }
-        return size;
-    }
-
-    private long at(int group, long place) {
-        if (reach == 0) {
-            return ranks.get(group).at((int) place);
-        }
-        long seen = 0;
-        for (int v = 0; v < reach; v++) {
-            seen += counts[group * reach + v];
-            if (seen > place) {
-                return ((LongColumn) column).min() + v;
-            }
-        }
-        throw new IllegalArgumentException("beyond the values");
-    }
-
     @Override
     public long sizeBytes() {
-        long bytes = 4L * counts.length;
-        for (Ranks each : ranks) {
-            bytes += 40 + 8L * each.values.length;
+        return isCollecting ? collected.sizeBytes() : 0;
+    }
+
+    /** The values of each group: how many there are of each, or all of them. Room is made when the first one comes. */
+    private static final class Collected {
+        private final Column column;
+        private final int reach; // different values there may be when counting, else 0
+        private int groups;
+        private int[] counts = {}; // group × reach + (value − smallest)
+        private @Nullable RankList[] ranks = {};
+        private boolean[] borrowed = {}; // lists of other accumulators, which are copied before anything is added
+
+        Collected(Column column, int reach, int groups) {
+            this.column = column;
+            this.reach = reach;
+            this.groups = groups;
         }
-        return bytes;
+
+        private int[] counts() {
+            if (counts.length < groups * reach) {
+                counts = Arrays.copyOf(counts, Math.multiplyExact(groups, reach));
+            }
+            return counts;
+        }
+
+        /** The list of a group, to add to. */
+        private RankList ranks(int group) {
+            if (ranks.length < groups) {
+                ranks = Arrays.copyOf(ranks, groups);
+                borrowed = Arrays.copyOf(borrowed, groups);
+            }
+            RankList known = ranks[group];
+            if (known == null || borrowed[group]) {
+                RankList own = new RankList();
+                if (known != null) {
+                    own.addAll(known);
+                }
+                ranks[group] = own;
+                borrowed[group] = false;
+                return own;
+            }
+            return known;
+        }
+
+        /** Has the values of a finished list: itself while there are no others. */
+        private void borrow(int group, RankList list) {
+            if (ranks.length > group && ranks[group] != null) {
+                ranks(group).addAll(list);
+                return;
+            }
+            ranks(group);
+            ranks[group] = list;
+            borrowed[group] = true;
+        }
+
+        void add(int[] rows, int[] ids, int count) {
+            if (reach > 0) {
+                count(rows, ids, count, 1);
+                return;
+            }
+            for (int i = 0; i < count; i++) {
+                if (!column.isBlank(rows[i])) {
+                    ranks(ids[i]).add(MinMaxAccumulator.rank(column, rows[i]));
+                }
+            }
+        }
+
+        void remove(int[] rows, int[] ids, int count) {
+            count(rows, ids, count, -1);
+        }
+
+        private void count(int[] rows, int[] ids, int count, int sign) {
+            int[] into = counts();
+            LongColumn longs = (LongColumn) column;
+            long least = longs.min();
+            for (int i = 0; i < count; i++) {
+                int row = rows[i];
+                if (!longs.isBlank(row)) {
+                    into[ids[i] * reach + (int) (longs.value(row) - least)] += sign;
+                }
+            }
+        }
+
+        void grow(int larger) {
+            groups = larger;
+        }
+
+        void merge(Collected from, int[] target) {
+            for (int g = 0; g < from.groups && g < target.length; g++) {
+                if (target[g] >= 0) {
+                    merge(from, g, target[g]);
+                }
+            }
+        }
+
+        /** Counts go to counts and lists to lists; of two aggregations of different size one may count and the other list. */
+        private void merge(Collected from, int group, int into) {
+            if (reach > 0 && from.reach > 0) {
+                int[] sums = counts();
+                for (int v = 0; from.counts.length > 0 && v < reach; v++) {
+                    sums[into * reach + v] += from.counts[group * reach + v];
+                }
+            } else if (from.reach > 0) {
+                for (int v = 0; from.counts.length > 0 && v < from.reach; v++) {
+                    for (int i = from.counts[group * from.reach + v]; i > 0; i--) {
+                        ranks(into).add(((LongColumn) column).min() + v);
+                    }
+                }
+            } else {
+                RankList added = group < from.ranks.length ? from.ranks[group] : null;
+                if (added != null && reach > 0) {
+                    int[] sums = counts();
+                    for (int i = 0; i < added.size(); i++) {
+                        sums[into * reach + (int) (added.value(i) - ((LongColumn) column).min())]++;
+                    }
+                } else if (added != null) {
+                    borrow(into, added);
+                }
+            }
+        }
+
+        long size(int group) {
+            if (reach == 0) {
+                RankList of = group < ranks.length ? ranks[group] : null;
+                return of == null ? 0 : of.size();
+            }
+            long size = 0;
+            for (int v = 0; counts.length > 0 && v < reach; v++) {
+                size += counts[group * reach + v];
+            }
+            return size;
+        }
+
+        /** The value at a place in order, as a rank; only where there are so many. */
+        long at(int group, long place) {
+            if (reach == 0) {
+                return Objects.requireNonNull(ranks[group]).at((int) place);
+            }
+            long seen = 0;
+            for (int v = 0; v < reach; v++) {
+                seen += counts[group * reach + v];
+                if (seen > place) {
+                    return ((LongColumn) column).min() + v;
+                }
+            }
+            throw new IllegalArgumentException("beyond the values");
+        }
+
+        long sizeBytes() {
+            long bytes = 4L * counts.length + 8L * ranks.length;
+            for (RankList each : ranks) { // also borrowed ones: whom they belong to may be gone
+                bytes += each == null ? 0 : each.sizeBytes();
+            }
+            return bytes;
+        }
     }
 }

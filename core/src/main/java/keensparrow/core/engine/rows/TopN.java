@@ -145,6 +145,7 @@ public final class TopN implements PartialResult {
         return sorted;
     }
 
+    @Override
     public long sizeBytes() {
         return 64 + 12L * rows.length;
     }

@@ -24,4 +24,7 @@ public interface PartialResult {
     PartialResult empty();
 
     void merge(PartialResult other);
+
+    /** Approximate heap in bytes. */
+    long sizeBytes();
 }
