@@ -203,7 +203,7 @@ class ContractTest {
     }
 
     private static String filled(String path, String slug, Map<String, String> ids) {
-        String filled = path.replace("{slug}", slug).replace("{view}", "v1");
+        String filled = path.replace("{slug}", slug).replace("{view}", "v1").replace("{picture}", "p1");
         for (Map.Entry<String, String> id : ids.entrySet()) {
             String start = id.getKey().substring(0, id.getKey().indexOf('{'));
             if (filled.startsWith(start + "{id}")) {
