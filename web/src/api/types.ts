@@ -26,14 +26,8 @@ export type During = Given<Schemas['DateRange']>;
 export type Containing = Given<Schemas['Containing']>;
 export type HasAll = Given<Schemas['HasAll']>;
 export type NamedPeriod = Given<Schemas['RelativePeriod']>;
-/** Those that pages make; other programs may send more. */
-/** A box over two columns of numbers. */
-export type Box = Omit<Given<Schemas['RangePair']>, 'across' | 'up'> & {
-  across: Between;
-  up: Between;
-};
-/** Where a group of one column meets one of another. */
-export interface Cell {
+/** Where a group of one column meets one of another, or a box over two columns of numbers. */
+export interface Both {
   readonly kind: 'both';
   readonly first: Simple;
   readonly second: Simple;
@@ -41,7 +35,8 @@ export interface Cell {
 export type Parts = Given<Schemas['PartOfDate']>;
 /** On a single column. */
 export type Simple = OneOf | Between | During | Containing | HasAll | NamedPeriod | Parts;
-export type Filter = Box | Cell | Simple;
+/** Those that pages make; other programs may send more. */
+export type Filter = Both | Simple;
 export type Mark = Omit<Schemas['SelectionMark'], 'filter'> & { filter: Filter };
 export type Selection = { filters: Filter[]; marks: Mark[] };
 export type Sort = Schemas['QuestionSort'];

@@ -1,8 +1,7 @@
 import type { Filter, FilterSpec, PageData, Simple } from '../api/types';
 
 /** Whether a filter is on a single column. */
-export const isSimple = (filter: Filter): filter is Simple =>
-  filter.kind !== 'box' && filter.kind !== 'both';
+export const isSimple = (filter: Filter): filter is Simple => filter.kind !== 'both';
 
 /** What selections and addresses call a filter: its column, behind the name of its dataset where that is not the first. */
 export const filterName = (spec: Pick<FilterSpec, 'column' | 'dataset'>): string =>

@@ -80,17 +80,21 @@ function encodeFilter(filter: Filter): string {
     case 'parts':
       return join(['parts', filter.part, ...filter.values.map(String)]);
     case 'both': {
-      const [first, second] = [filter.first, filter.second];
-      return join(['both', first.column, encodeFilter(first), second.column, encodeFilter(second)]);
-    }
-    case 'box': {
+      const { first, second } = filter;
       const ends = ({ from, to }: Between) => [String(from ?? ''), String(to ?? '')];
-      return join(['box', filter.up.column, ...ends(filter.across), ...ends(filter.up)]);
+      if (isPlain(first) && isPlain(second)) {
+        return join(['box', second.column, ...ends(first), ...ends(second)]);
+      }
+      return join(['both', first.column, encodeFilter(first), second.column, encodeFilter(second)]);
     }
     case 'namedPeriod':
       return join(['period' + (filter.blanks ? BLANK : ''), filter.name]);
   }
 }
+
+/** A side of a box that was dragged. */
+const isPlain = (filter: Filter): filter is Between =>
+  filter.kind === 'between' && !filter.belowTo && !filter.blanks;
 
 const numberOrNull = (text: string | undefined): number | null =>
   text === undefined || text === '' || !Number.isFinite(Number(text)) ? null : Number(text);
@@ -156,9 +160,9 @@ function decodeFilter(column: string, text: string): Filter | null {
       });
       return words.length === 5 && words[0]
         ? {
-            kind: 'box',
-            across: between(column, words[1], words[2]),
-            up: between(words[0], words[3], words[4]),
+            kind: 'both',
+            first: between(column, words[1], words[2]),
+            second: between(words[0], words[3], words[4]),
           }
         : null;
     }
@@ -181,11 +185,7 @@ export function encodeState(state: PageState): URLSearchParams {
   }
   for (const mark of state.marks) {
     const { filter } = mark;
-    const column = isSimple(filter)
-      ? filter.column
-      : filter.kind === 'box'
-        ? filter.across.column
-        : filter.first.column;
+    const column = isSimple(filter) ? filter.column : filter.first.column;
     params.append(MARK + mark.view, `${join([column])}~.${encodeFilter(mark.filter)}`);
   }
   for (const [view, sorts] of Object.entries(state.sorts)) {

@@ -94,9 +94,8 @@ function OneChart({
 }: Props & { readonly range: Range | null }) {
   const frame = useRef<HTMLDivElement>(null);
   const chart = useRef<ECharts | null>(null);
-  const [drawn, setDrawn] = useState(0);
   const [size, setSize] = useState({ width: 0, height: 0 });
-  const scheme = useDark();
+  const dark = useDark();
   const mark = markOf(context, view.id)?.filter ?? null;
   const shown = faceOf(view).chart;
   const zooming = range === null ? shown?.zoom : undefined; // panels stay on axes that they share
@@ -115,15 +114,13 @@ function OneChart({
       rows: beside?.kind === 'rows' ? beside : null,
       ends: beside?.kind === 'extremes' ? beside : null,
       columns: context.data.columns,
-      colours: palette(),
+      colours: palette(dark),
       measures,
       range,
       zoom: scale,
       ...size,
     }),
-    // the scheme changes what the palette gives
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [view, answer, mark, parts, beside, context.data.columns, measures, range, scale, size, scheme],
+    [view, answer, mark, parts, beside, context.data.columns, measures, range, scale, size, dark],
   );
   const option = useMemo(() => shown?.option(drawing) ?? {}, [shown, drawing]);
   const note = shown?.note?.(drawing) ?? null;
@@ -159,7 +156,10 @@ function OneChart({
     if (!element) return undefined;
     const made = init(element, null, { renderer: 'svg' });
     chart.current = made;
-    made.on('finished', () => setDrawn((before) => before + 1));
+    // for whoever waits for the drawing: no part of what is shown
+    made.on('finished', () => {
+      element.dataset.ready = String(Number(element.dataset.ready ?? 0) + 1);
+    });
     follow(made);
     const withMore = (event: unknown) => {
       const native = event as MouseEvent;
@@ -245,12 +245,12 @@ function OneChart({
           ref={frame}
           className={css.chart}
           role="img"
+          data-ready="0"
           aria-label={say('view.readOut', {
             title,
             sentence,
             finding: finding(view, answer, measures),
           })}
-          data-ready={drawn}
         >
           {pulled && <span className={css.pulled} style={pulled} />}
         </div>

@@ -10,7 +10,15 @@ export interface Palette {
   readonly behind: string;
 }
 
-export function palette(): Palette {
+let known: { readonly dark: boolean; readonly colours: Palette } | null = null;
+
+/** Read once for each scheme: asking the style sheet makes the browser lay out the page, which charts would do in turn. */
+export function palette(dark: boolean): Palette {
+  if (known?.dark !== dark) known = { dark, colours: read() };
+  return known.colours;
+}
+
+function read(): Palette {
   const style = getComputedStyle(document.documentElement);
   const colour = (name: string) => style.getPropertyValue(`--${name}`).trim();
   return {

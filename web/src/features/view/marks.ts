@@ -181,8 +181,8 @@ export function boxFilter(
     };
   };
   return {
-    kind: 'box',
-    across: between(columns.x, low.x, high.x),
-    up: between(columns.y, low.y, high.y),
+    kind: 'both',
+    first: between(columns.x, low.x, high.x),
+    second: between(columns.y, low.y, high.y),
   };
 }

@@ -90,8 +90,8 @@ class QuestionsTest {
                 .isEqualTo(3);
         assertThat(
                         passing(
-                                "{'kind': 'box', 'across': {'kind': 'between', 'column': 'delay', 'from': 0, 'to': 15, 'belowTo': false, 'blanks': false},"
-                                        + "'up': {'kind': 'between', 'column': 'fare', 'from': 20, 'to': null, 'belowTo': false, 'blanks': false}}"))
+                                "{'kind': 'both', 'first': {'kind': 'between', 'column': 'delay', 'from': 0, 'to': 15, 'belowTo': false, 'blanks': false},"
+                                        + "'second': {'kind': 'between', 'column': 'fare', 'from': 20, 'to': null, 'belowTo': false, 'blanks': false}}"))
                 .isEqualTo(2);
     }
 

@@ -5,7 +5,7 @@ import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import keensparrow.core.table.Schema;
 
-/** Two conditions hold: a cell, where a group of one column meets one of another. */
+/** Two conditions hold: a cell, where a group of one column meets one of another, or a box over two columns. */
 public record Both(Filter first, Filter second) implements Filter {
     @Override
     public String column() {

@@ -17,7 +17,6 @@ public sealed interface Filter
                 PartOfDate,
                 Containing,
                 TextSearch,
-                RangePair,
                 Both,
                 ExpressionFilter {
     /** Name of the column it looks at, of several the first. */

@@ -18,8 +18,6 @@ public interface FilterVisitor<R> {
 
     R textSearch(TextSearch filter);
 
-    R rangePair(RangePair filter);
-
     R both(Both filter);
 
     R expression(ExpressionFilter filter);

@@ -11,7 +11,6 @@ import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.HasAll;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.filter.PartOfDate;
-import keensparrow.core.filter.RangePair;
 import keensparrow.core.filter.RelativePeriod;
 import keensparrow.core.filter.TextSearch;
 import keensparrow.core.table.Schema;
@@ -27,10 +26,7 @@ public final class FilterSentences {
             return Words.say(
                     "sentence.both", "first", phrase(both.first(), schema), "second", phrase(both.second(), schema));
         }
-        String second = filter instanceof RangePair box
-                ? Words.say("sentence.and", "column", schema.label(box.up().column()), "up", range(box.up()))
-                : "";
-        return subject(filter, schema) + " " + condition(filter) + second
+        return subject(filter, schema) + " " + condition(filter)
                 + (filter.columns().stream().allMatch(schema::has) ? "" : Words.say("sentence.thisColumnIsGone"));
     }
 
@@ -70,9 +66,6 @@ public final class FilterSentences {
         }
         if (filter instanceof RelativePeriod period) {
             return Words.say("sentence.in", "period", period.name().label(), "blanks", period.blanks());
-        }
-        if (filter instanceof RangePair box) {
-            return range(box.across());
         }
         if (filter instanceof PartOfDate parts) {
             List<String> names = parts.values().stream().map(parts.part()::name).toList();

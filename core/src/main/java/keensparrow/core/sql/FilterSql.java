@@ -19,7 +19,6 @@ import keensparrow.core.filter.FilterVisitor;
 import keensparrow.core.filter.HasAll;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.filter.PartOfDate;
-import keensparrow.core.filter.RangePair;
 import keensparrow.core.filter.RelativePeriod;
 import keensparrow.core.filter.TextSearch;
 import keensparrow.core.group.DatePart;
@@ -170,11 +169,6 @@ final class FilterSql implements FilterVisitor<String> {
         return filter.columns().stream()
                 .map(column -> contains(column, filter.text()))
                 .collect(Collectors.joining(" or ", "(", ")"));
-    }
-
-    @Override
-    public String rangePair(RangePair filter) {
-        return between(filter.across()) + " and " + between(filter.up());
     }
 
     @Override

@@ -13,7 +13,7 @@ import keensparrow.core.filter.Between;
 import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.HasAll;
-import keensparrow.core.filter.RangePair;
+import keensparrow.core.filter.Both;
 import keensparrow.core.filter.RelativePeriod;
 import keensparrow.core.filter.TextSearch;
 import keensparrow.core.sentence.FilterSentences;
@@ -92,7 +92,7 @@ class MeasureSentencesTest {
                 .isEqualTo("Day in the last 30 days");
         assertThat(phrase(new RelativePeriod("day", RelativePeriod.Name.THIS_YEAR, true)))
                 .isEqualTo("Day in the latest year or blank");
-        RangePair box = new RangePair(
+        Both box = new Both(
                 new Between("delay", BigDecimal.ZERO, BigDecimal.TEN, false, false), Between.of("fare", "2", null));
         assertThat(phrase(box)).isEqualTo("Delay from 0 to 10 and Fare at least 2");
         assertThat(phrase(new TextSearch(List.of("delay", "fare"), "7")))

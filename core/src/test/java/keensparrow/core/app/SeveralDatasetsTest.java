@@ -28,7 +28,7 @@ import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.HasAll;
 import keensparrow.core.filter.OneOf;
-import keensparrow.core.filter.RangePair;
+import keensparrow.core.filter.Both;
 import keensparrow.core.filter.RelativePeriod;
 import keensparrow.core.filter.TextSearch;
 import keensparrow.core.question.Answer;
@@ -272,8 +272,8 @@ class SeveralDatasetsTest {
                 new Containing("a2", "x"),
                 new HasAll("a", List.of("x")),
                 new HasAll("a2", List.of("x")),
-                new RangePair(between, Between.of("b", "3", "4")),
-                new RangePair(Between.of("a2", "1", "2"), Between.of("b2", "3", "4")),
+                new Both(between, Between.of("b", "3", "4")),
+                new Both(Between.of("a2", "1", "2"), Between.of("b2", "3", "4")),
                 new TextSearch(List.of("a", "b"), "x"),
                 new TextSearch(List.of("a2", "b2"), "x"),
                 new ExpressionFilter("a > 1"),

@@ -24,7 +24,7 @@ import keensparrow.core.filter.DateRange;
 import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.OneOf;
-import keensparrow.core.filter.RangePair;
+import keensparrow.core.filter.Both;
 import keensparrow.core.group.ByBins;
 import keensparrow.core.group.ByExpression;
 import keensparrow.core.group.ByPart;
@@ -46,7 +46,7 @@ class EngineAgainstH2Test {
     private static final List<String> NAMES = List.of("ash", "Birch", "cedar 2", "cedar 10", "elm", "Föhre", "yew");
 
     /** A filter and the same in SQL. */
-    private record Both(Filter filter, String sql) {}
+    private record Paired(Filter filter, String sql) {}
 
     @ParameterizedTest
     @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19, 20})
@@ -56,13 +56,13 @@ class EngineAgainstH2Test {
         try (Connection h2 = DriverManager.getConnection("jdbc:h2:mem:seed" + seed, "sa", "")) {
             Table table = fill(h2, random, rows);
             for (int i = 0; i < 60; i++) {
-                List<Both> filters = filters(random);
+                List<Paired> filters = filters(random);
                 String where = filters.isEmpty()
                         ? ""
                         : " where "
                                 + String.join(
-                                        " and ", filters.stream().map(Both::sql).toList());
-                Filter[] ours = filters.stream().map(Both::filter).toArray(Filter[]::new);
+                                        " and ", filters.stream().map(Paired::sql).toList());
+                Filter[] ours = filters.stream().map(Paired::filter).toArray(Filter[]::new);
                 String context = "seed " + seed + ", question " + i + where;
                 groups(table, h2, random, ours, where, context);
                 rows(table, h2, random, ours, where, context);
@@ -99,15 +99,15 @@ class EngineAgainstH2Test {
         return TextRows.table(csv.toString());
     }
 
-    private static List<Both> filters(Random random) {
-        List<Both> filters = new ArrayList<>();
+    private static List<Paired> filters(Random random) {
+        List<Paired> filters = new ArrayList<>();
         if (random.nextInt(2) == 0) {
             List<String> picked = NAMES.subList(0, 1 + random.nextInt(4));
             String in = "name in ('" + String.join("','", picked) + "')";
             boolean blank = random.nextBoolean();
             boolean exclude = random.nextBoolean();
             String sql = blank ? "(" + in + " or name is null)" : "(" + in + " and name is not null)";
-            filters.add(new Both(
+            filters.add(new Paired(
                     new OneOf("name", picked, blank, exclude),
                     exclude ? "not coalesce(" + sql + ", false)" : "coalesce(" + sql + ", false)"));
         }
@@ -117,31 +117,31 @@ class EngineAgainstH2Test {
             boolean below = random.nextBoolean();
             String range = "(n >= " + from + " and n " + (below ? "<" : "<=") + " " + to + ")";
             boolean blanks = random.nextBoolean();
-            filters.add(new Both(
+            filters.add(new Paired(
                     new Between("n", BigDecimal.valueOf(from), BigDecimal.valueOf(to), below, blanks),
                     blanks ? "(" + range + " or n is null)" : range));
         }
         if (random.nextInt(2) == 0) {
             LocalDate from = START.plusDays(random.nextInt(300));
             LocalDate to = from.plusDays(random.nextInt(200));
-            filters.add(new Both(
+            filters.add(new Paired(
                     new DateRange("day", from, to, false), "day_ between date '" + from + "' and date '" + to + "'"));
         }
         if (random.nextInt(4) == 0) {
             String digit = String.valueOf(random.nextInt(10));
-            filters.add(new Both(new Containing("kind", "K" + digit), "kind like 'k" + digit + "%'"));
+            filters.add(new Paired(new Containing("kind", "K" + digit), "kind like 'k" + digit + "%'"));
         }
         if (random.nextInt(4) == 0) {
             String condition = "money / 2 > n * 3 - 1 or (name <> 'elm' and n not in (1, 2, 5)) or day is null";
-            filters.add(new Both(new ExpressionFilter(condition), "(" + condition.replace("day", "day_") + ")"));
+            filters.add(new Paired(new ExpressionFilter(condition), "(" + condition.replace("day", "day_") + ")"));
         }
         if (random.nextInt(5) == 0) {
-            filters.add(new Both(
-                    new RangePair(Between.of("n", "-2", "20"), Between.of("money", "-50.5", null)),
+            filters.add(new Paired(
+                    new Both(Between.of("n", "-2", "20"), Between.of("money", "-50.5", null)),
                     "n between -2 and 20 and money >= -50.5"));
         }
         if (random.nextInt(5) == 0) {
-            filters.add(new Both(
+            filters.add(new Paired(
                     new ExpressionFilter("not (flag and coalesce(n, 0) >= 0) and abs(money) < 500.5"),
                     "not (cast(flag as boolean) and coalesce(n, 0) >= 0) and abs(money) < 500.5"));
         }

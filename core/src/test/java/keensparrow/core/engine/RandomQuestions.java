@@ -18,7 +18,7 @@ import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.HasAll;
 import keensparrow.core.filter.OneOf;
-import keensparrow.core.filter.RangePair;
+import keensparrow.core.filter.Both;
 import keensparrow.core.filter.RelativePeriod;
 import keensparrow.core.filter.TextSearch;
 import keensparrow.core.group.ByBins;
@@ -133,7 +133,7 @@ final class RandomQuestions {
             case 5 -> new ExpressionFilter("money > small * 100 or flag");
             case 6 -> new TextSearch(List.of("few", "small", "day"), "1");
             case 7 -> Between.of("ratio", "-20.5", "1000");
-            default -> new RangePair(Between.of("small", "0", "30"), Between.of("money", "100", "20000"));
+            default -> new Both(Between.of("small", "0", "30"), Between.of("money", "100", "20000"));
         };
     }
 

@@ -27,7 +27,7 @@ import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.HasAll;
 import keensparrow.core.filter.OneOf;
-import keensparrow.core.filter.RangePair;
+import keensparrow.core.filter.Both;
 import keensparrow.core.filter.RelativePeriod;
 import keensparrow.core.filter.TextSearch;
 import keensparrow.core.group.ByBins;
@@ -265,7 +265,7 @@ class QuestionSqlTest {
                 new Containing("remark", "50% OFF_"),
                 new Containing("remark", "it's"),
                 new TextSearch(List.of("route", "remark"), "r1"),
-                new RangePair(delay, Between.of("weight", "2", "9")),
+                new Both(delay, Between.of("weight", "2", "9")),
                 new ExpressionFilter("delay > 5 or class = 'Seat'"));
         for (Filter filter : filters) {
             requireSame(question(List.of(Measure.ROWS, new Measure(Aggregate.SUM, "weight"))), filter);

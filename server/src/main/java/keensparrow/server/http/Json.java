@@ -26,7 +26,6 @@ import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.HasAll;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.filter.PartOfDate;
-import keensparrow.core.filter.RangePair;
 import keensparrow.core.filter.RelativePeriod;
 import keensparrow.core.filter.TextSearch;
 import keensparrow.core.group.ByBins;
@@ -81,7 +80,6 @@ public final class Json {
         names.put(HasAll.class, "hasAll");
         names.put(RelativePeriod.class, "namedPeriod");
         names.put(TextSearch.class, "anywhere");
-        names.put(RangePair.class, "box");
         names.put(Both.class, "both");
         names.put(PartOfDate.class, "parts");
         names.put(ExpressionFilter.class, "where");

@@ -23,7 +23,6 @@ import keensparrow.core.filter.FilterVisitor;
 import keensparrow.core.filter.HasAll;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.filter.PartOfDate;
-import keensparrow.core.filter.RangePair;
 import keensparrow.core.filter.RelativePeriod;
 import keensparrow.core.filter.TextSearch;
 import keensparrow.core.group.DatePart;
@@ -174,11 +173,6 @@ public final class FilterEvaluator implements FilterVisitor<RowTest> {
             }
             return true;
         }));
-    }
-
-    @Override
-    public RowTest rangePair(RangePair filter) {
-        return both(between(filter.across()), between(filter.up()));
     }
 
     @Override

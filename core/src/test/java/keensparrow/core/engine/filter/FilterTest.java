@@ -18,7 +18,7 @@ import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.HasAll;
 import keensparrow.core.filter.OneOf;
-import keensparrow.core.filter.RangePair;
+import keensparrow.core.filter.Both;
 import keensparrow.core.filter.RelativePeriod;
 import keensparrow.core.filter.TextSearch;
 import keensparrow.core.table.ColumnInfo;
@@ -93,7 +93,7 @@ class FilterTest {
 
     @Test
     void aBoxNeedsBothRanges() {
-        int[] both = rows(new RangePair(Between.of("delay", "0", "20"), Between.of("fare", "5", "50")));
+        int[] both = rows(new Both(Between.of("delay", "0", "20"), Between.of("fare", "5", "50")));
         for (int row : both) {
             assertThat(rows(Between.of("delay", "0", "20"))).contains(row);
             assertThat(rows(Between.of("fare", "5", "50"))).contains(row);
