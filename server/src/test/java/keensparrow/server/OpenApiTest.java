@@ -38,7 +38,7 @@ class OpenApiTest {
             assertThat(answers.path("responses").path("default").path("content").has("application/problem+json"))
                     .isTrue();
             JsonNode filter = schemas.path("Filter");
-            assertThat(filter.path("oneOf").size()).isEqualTo(11);
+            assertThat(filter.path("oneOf").size()).isEqualTo(10);
             assertThat(filter.path("discriminator").path("propertyName").asText())
                     .isEqualTo("kind");
             assertThat(schemas.path("OneOf").path("required").toString())
