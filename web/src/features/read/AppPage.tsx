@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useDeferredValue, useEffect, useMemo, useState, type ReactNode } from 'react';
 import type { Filter, PageData, View } from '../../api/types';
 import { dataOf, filterName, isOf } from '../../shared/datasets';
 import { ProblemNote } from '../../shared/ProblemNote';
@@ -189,7 +189,9 @@ function useContexts(
   dragging: boolean,
   highlighting: boolean,
 ) {
-  const { state, change, clear } = page;
+  // what was pressed is asked for first; the views, which wait for the answers anyway, learn of it after that
+  const state = useDeferredValue(page.state);
+  const { changeFrom, clear } = page;
   const labels = JSON.stringify(guarded ?? []);
   return useMemo(() => {
     const names = [null, ...(data.app.datasets ?? []).map(({ name }) => name)];
@@ -203,19 +205,20 @@ function useContexts(
           dragging,
           highlighting,
           guarded: JSON.parse(labels) as string[],
-          onMark: (view, filter) => change(withMark(state, view, filter)),
-          onSort: (view, sort) => change({ ...state, sorts: { ...state.sorts, [view]: sort } }),
-          onTable: (view, part) => change(withTable(state, view, part)),
+          onMark: (view, filter) => changeFrom((now) => withMark(now, view, filter)),
+          onSort: (view, sort) =>
+            changeFrom((now) => ({ ...now, sorts: { ...now.sorts, [view]: sort } })),
+          onTable: (view, part) => changeFrom((now) => withTable(now, view, part)),
           onLookInto: (view, column, filter, step) => {
             const spec = data.app.filters.find((one) => isOf(one, column, dataset));
-            if (spec) change(lookedInto(state, view, filterName(spec), filter, step));
+            if (spec) changeFrom((now) => lookedInto(now, view, filterName(spec), filter, step));
           },
           onClear: clear,
-          onAlone: (view) => change({ ...state, alone: view }),
+          onAlone: (view) => changeFrom((now) => ({ ...now, alone: view })),
         },
       ]),
     );
-  }, [data, base, state, change, clear, labels, dragging, highlighting]);
+  }, [data, base, state, changeFrom, clear, labels, dragging, highlighting]);
 }
 
 /** In rows that some view stands in: one that is hidden leaves no hole where it stood alone. */

@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import type { AppDefinition, Filter } from '../../api/types';
 import { decodeState, encodeState, startOf, type PageState } from './selection';
@@ -43,9 +43,16 @@ export function usePageState(begun?: AppDefinition['start'], opensWith = false) 
   );
   const undo = useCallback(() => void navigate(-1), [navigate]);
   const redo = useCallback(() => void navigate(1), [navigate]);
+  const latest = useRef({ state, change });
+  useEffect(() => {
+    latest.current = { state, change };
+  });
+  const changeFrom = useCallback((next: (now: PageState) => PageState) => {
+    latest.current.change(next(latest.current.state));
+  }, []);
   const clear = useCallback(
-    () => change({ ...state, filters: [], marks: [], looks: {}, headings: {} }),
-    [change, state],
+    () => changeFrom((now) => ({ ...now, filters: [], marks: [], looks: {}, headings: {} })),
+    [changeFrom],
   );
   const first = startOf({ ...state, filters: [], marks: [], all: false }, start);
   const atStart = first === null || encodeState(first).toString() === encodeState(state).toString();
@@ -55,6 +62,8 @@ export function usePageState(begun?: AppDefinition['start'], opensWith = false) 
   return {
     state,
     change,
+    /** Changes what is selected when it is called: always the same function. */
+    changeFrom,
     undo,
     redo,
     clear,

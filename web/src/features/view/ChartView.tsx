@@ -19,7 +19,11 @@ import { say } from '../../words';
 import css from './ChartView.module.css';
 import viewCss from './view.module.css';
 
+const SOON = 400; // milliseconds, for charts that are not seen
 const DRAG = 8; // pixels, so that a press that trembles is a press
+
+/** All that an option says but the hover, which a chart makes once: to make it anew lays out the whole page. */
+const REPLACED = ['series', 'xAxis', 'yAxis', 'grid', 'geo', 'legend', 'visualMap', 'dataZoom'];
 
 interface Pointed {
   readonly offsetX: number;
@@ -79,6 +83,23 @@ function useParts(parts: (() => Promise<unknown>) | undefined): boolean {
     };
   }, [parts]);
   return !parts || loaded === parts;
+}
+
+/** Whether an element is on the screen or near it, as far as is known. */
+function useSeen(frame: { readonly current: HTMLElement | null }): () => boolean {
+  const seen = useRef(true);
+  useEffect(() => {
+    if (!frame.current) return undefined;
+    const observer = new IntersectionObserver(
+      (entries) => {
+        seen.current = entries.some((entry) => entry.isIntersecting);
+      },
+      { rootMargin: '100px' },
+    );
+    observer.observe(frame.current);
+    return () => observer.disconnect();
+  }, [frame]);
+  return useCallback(() => seen.current, []);
 }
 
 /** A press on a group marks it. */
@@ -232,12 +253,21 @@ function OneChart({
     };
   }, [shown, follow]);
   const draw = useCallback(
-    () => chart.current?.setOption(zoomed(option, zooming, seen.current), { notMerge: true }),
+    () =>
+      chart.current?.setOption(zoomed(option, zooming, seen.current), { replaceMerge: REPLACED }),
     [option, zooming, seen],
   );
+  const isSeen = useSeen(frame);
   useEffect(() => {
-    if (size.width > 0) draw();
-  }, [draw, size]);
+    if (size.width === 0) return undefined;
+    if (isSeen()) {
+      draw();
+      return undefined;
+    }
+    // what is not on the screen leaves the processor to what is
+    const later = requestIdleCallback(() => draw(), { timeout: SOON });
+    return () => cancelIdleCallback(later);
+  }, [draw, size, isSeen]);
   return (
     <>
       <div className={css.chartPlace}>

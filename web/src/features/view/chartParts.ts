@@ -23,6 +23,7 @@ export const safe = (text: string): string =>
 export const tipBox = (colours: Palette) => ({
   confine: true,
   transitionDuration: 0,
+  appendTo: (chart: HTMLElement) => chart, // else each drawing asks for its style, which lays the page out
   backgroundColor: colours.paper,
   borderColor: colours.faint,
   textStyle: { color: colours.ink, fontSize: 12.5 },

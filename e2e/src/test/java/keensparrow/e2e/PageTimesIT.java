@@ -38,7 +38,13 @@ class PageTimesIT {
             addEventListener('pointerdown', note, { capture: true, once: true });
             addEventListener('keydown', note, { capture: true, once: true });
             const seen = () => requestAnimationFrame(() => setTimeout(() => { times.last = performance.now(); }));
-            const isSeen = ({ attributeName }) => !attributeName?.startsWith('data-');
+            const outside = new Set();
+            const watch = new IntersectionObserver((entries) => entries.forEach(({ target, isIntersecting }) =>
+              isIntersecting ? outside.delete(target) : outside.add(target)));
+            document.querySelectorAll('[data-part]').forEach((part) => watch.observe(part));
+            const isSeen = ({ attributeName, target }) => !attributeName?.startsWith('data-')
+              && !outside.has((target.closest ? target : target.parentElement)?.closest('[data-part]'));
+            times.watch = watch;
             times.observer = new MutationObserver((changes) => { if (changes.some(isSeen)) seen(); });
             times.observer.observe(document.body, { subtree: true, childList: true, attributes: true, characterData: true });
             """;
@@ -50,6 +56,7 @@ class PageTimesIT {
               const { start, last, observer } = window.times;
               if (last === null || performance.now() - last < 300) { setTimeout(ask, 30); return; }
               observer.disconnect();
+              window.times.watch.disconnect();
               const calls = performance.getEntriesByType('resource')
                 .filter((call) => call.name.includes('/answers') && call.startTime >= start);
               const served = calls.map((call) => call.responseEnd - call.requestStart);
