@@ -1,7 +1,6 @@
 package keensparrow.bench;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import java.io.BufferedReader;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -53,29 +52,9 @@ public final class Readers {
         Path small = folder.resolve("more.csv");
         Departures.write(csv, LocalDate.of(2025, 1, 1), LocalDate.of(2026, 7, 1), 12);
         Departures.write(small, LocalDate.of(2025, 1, 1), LocalDate.of(2025, 7, 1), 4);
-        Process server = new ProcessBuilder(
-                        "java",
-                        "-Xmx4g",
-                        "-XX:G1HeapRegionSize=16m",
-                        "-jar",
-                        arguments[0],
-                        "serve",
-                        "--data",
-                        folder.resolve("data").toString(),
-                        "--port",
-                        "0")
-                .redirectError(ProcessBuilder.Redirect.DISCARD)
-                .start();
-        try (BufferedReader out = server.inputReader()) {
-            String line = out.readLine();
-            while (!line.startsWith("Keen Sparrow is at ")) {
-                line = out.readLine();
-            }
-            String address = line.substring("Keen Sparrow is at ".length()).replaceAll("/$", "");
-            Client author = new Client(address);
-            String setup =
-                    Files.readString(folder.resolve("data/setup-address.txt")).strip();
-            author.setUp(setup.substring(setup.indexOf('#') + 1), "author", "night train to Trieste");
+        try (BenchServer server = BenchServer.start(arguments[0], folder.resolve("data"), "4g")) {
+            Client author = server.author();
+            String address = server.address();
             String link = published(author, csv);
             Readers readers = new Readers(address, link);
             readers.measured("warm-up", WARM_UP_SECONDS, List.of());
@@ -85,9 +64,6 @@ public final class Readers {
             Background heavy = readers::heavy;
             readers.measured("and four callers of the heaviest", SECONDS, List.of(heavy, heavy, heavy, heavy));
             System.out.printf("%d calls were not answered%n", readers.failures.get());
-        } finally {
-            server.destroy();
-            server.waitFor();
         }
     }
 

@@ -7,7 +7,7 @@ import java.util.Set;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import keensparrow.core.aggregate.Measure;
-import keensparrow.core.column.Column;
+import keensparrow.core.column.PlainTexts;
 import keensparrow.core.engine.aggregation.AggregationSpec;
 import keensparrow.core.engine.aggregation.FilterAggregations;
 import keensparrow.core.engine.aggregation.GroupedAggregation;
@@ -85,7 +85,10 @@ public final class MemoryEngine implements QueryEngine {
 
     @Override
     public void rows(RowScan scan, Consumer<List<@Nullable String>> sink, BooleanSupplier cancelled) {
-        List<Column> columns = scan.columns().stream().map(table::column).toList();
+        List<PlainTexts> columns = scan.columns().stream()
+                .map(table::column)
+                .map(PlainTexts::new)
+                .toList();
         List<@Nullable String> line = new ArrayList<>(columns.size());
         int[] rows = pages.sorted(scan.sort(), scan.filters(), state.rowsThatPass(scan.filters()), cancelled);
         int from = Math.min(rows.length, Math.max(0, scan.offset()));
@@ -96,8 +99,8 @@ public final class MemoryEngine implements QueryEngine {
                 Cancellation.stopIf(cancelled);
             }
             line.clear();
-            for (Column column : columns) {
-                line.add(column.plain(rows[i]));
+            for (PlainTexts column : columns) {
+                line.add(column.at(rows[i]));
             }
             sink.accept(line);
         }

@@ -2,9 +2,11 @@ package keensparrow.formats.csv;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
+import java.io.BufferedWriter;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.OutputStreamWriter;
+import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
@@ -18,6 +20,8 @@ import org.jspecify.annotations.Nullable;
 
 /** Rows as CSV in UTF-8, lines ended by CRLF. */
 public final class CsvDownload {
+    private static final int BUFFERED = 1 << 15; // characters
+
     private CsvDownload() {}
 
     /**
@@ -68,7 +72,7 @@ public final class CsvDownload {
                 scan.columns().stream().map(engine.schema()::get).toList();
         List<Written> written =
                 columns.stream().map(info -> Written.of(info, style)).toList();
-        OutputStreamWriter characters = begin(out, style);
+        Writer characters = begin(out, style);
         CsvWriter writer = writer(characters, style);
         writer.writeRecord(columns.stream()
                 .map(ColumnInfo::label)
@@ -92,7 +96,7 @@ public final class CsvDownload {
     /** Writes headings and rows that are texts already. */
     public static void write(List<String> headings, List<List<String>> rows, Style style, OutputStream out)
             throws IOException {
-        OutputStreamWriter characters = begin(out, style);
+        Writer characters = begin(out, style);
         CsvWriter writer = writer(characters, style);
         writer.writeRecord(style.raw() ? headings : guarded(headings));
         boolean[] numbers = PlainNumbers.columns(style.decimalComma() ? headings.size() : 0, rows);
@@ -114,15 +118,15 @@ public final class CsvDownload {
         return row.stream().map(FormulaGuard::harmless).toList();
     }
 
-    private static OutputStreamWriter begin(OutputStream out, Style style) throws IOException {
-        OutputStreamWriter characters = new OutputStreamWriter(out, StandardCharsets.UTF_8);
+    private static Writer begin(OutputStream out, Style style) throws IOException {
+        Writer characters = new BufferedWriter(new OutputStreamWriter(out, StandardCharsets.UTF_8), BUFFERED);
         if (style.mark()) {
             characters.write('\ufeff');
         }
         return characters;
     }
 
-    private static CsvWriter writer(OutputStreamWriter characters, Style style) {
+    private static CsvWriter writer(Writer characters, Style style) {
         return CsvWriter.builder()
                 .fieldSeparator(style.delimiter())
                 .lineDelimiter(LineDelimiter.CRLF)
