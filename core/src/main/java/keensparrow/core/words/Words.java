@@ -29,6 +29,8 @@ import org.jspecify.annotations.Nullable;
  * lacks is said in English. The language is that of the system property {@code sparrow.language}.
  */
 public final class Words {
+    private static final int MAX_LISTED = 200;
+
     /** The language of the system property, English without one. */
     public static final String LANGUAGE = System.getProperty("sparrow.language", "en");
 
@@ -70,7 +72,16 @@ public final class Words {
         if (things.size() < 2) {
             return String.join("", things);
         }
-        String pattern = ListFormatter.getInstance(LOCALE).getPatternForNumItems(things.size());
+        ListFormatter lists = ListFormatter.getInstance(LOCALE);
+        if (things.size() > MAX_LISTED) { // the formatter takes no more: the first ones go as one
+            String three = lists.getPatternForNumItems(3);
+            String between = three.substring(three.indexOf("{0}") + 3, three.indexOf("{1}"));
+            int first = things.size() - MAX_LISTED + 1;
+            List<String> fewer = new ArrayList<>(List.of(String.join(between, things.subList(0, first))));
+            fewer.addAll(things.subList(first, things.size()));
+            return list(fewer);
+        }
+        String pattern = lists.getPatternForNumItems(things.size());
         return SimpleFormatter.compile(LANGUAGE.equals(PseudoLanguage.TAG) ? PseudoLanguage.of(pattern) : pattern)
                 .format(things.toArray(CharSequence[]::new));
     }

@@ -25,11 +25,13 @@ public final class XlsxDownload {
     private static final int FLUSHED = 500;
     private static final int MAX_DIGITS = 15; // that a number in a cell keeps
     private static final String FIRST_DAY = "1900-03-01"; // before it, calendars of spreadsheets differ
+    private static final int MAX_TEXT = 32_767; // characters that a cell holds
     private static final String APPLICATION = "KeenSparrow";
 
     private final OutputStream out;
     private final List<List<String>> about;
     private final int maxRows;
+    private int cut; // texts that were too long for a cell
 
     /** @param about lines of the sheet that says what the rows are, each a name and what is said */
     public XlsxDownload(OutputStream out, List<List<String>> about) {
@@ -56,7 +58,7 @@ public final class XlsxDownload {
                     values -> {
                         Worksheet sheet = sheets.nextRow();
                         for (int column = 0; column < columns.size(); column++) {
-                            columns.get(column).put(sheet, sheets.row, column, values.get(column));
+                            columns.get(column).put(sheet, sheets.row, column, fitting(values.get(column), columns.get(column)));
                         }
                     },
                     () -> false);
@@ -77,7 +79,7 @@ public final class XlsxDownload {
                     if (value.matches("-?\\d{1,15}(\\.\\d{1,15})?") && !value.matches("-?0\\d.*")) {
                         sheet.value(sheets.row, column, new BigDecimal(value));
                     } else if (!value.isEmpty()) {
-                        sheet.inlineString(sheets.row, column, value);
+                        sheet.inlineString(sheets.row, column, fitting(value));
                     }
                 }
             }
@@ -85,6 +87,20 @@ public final class XlsxDownload {
         } catch (UncheckedIOException e) {
             throw e.getCause();
         }
+    }
+
+    private @Nullable String fitting(@Nullable String value, Cells cells) {
+        return value == null || cells.info.type().isNumber() || cells.info.type().isTime() ? value : fitting(value);
+    }
+
+    /** A longer text makes spreadsheet programs call the whole file broken: it ends where a cell does, which is told. */
+    private String fitting(String text) {
+        if (text.length() <= MAX_TEXT) {
+            return text;
+        }
+        cut++;
+        int end = Character.isHighSurrogate(text.charAt(MAX_TEXT - 2)) ? MAX_TEXT - 2 : MAX_TEXT - 1;
+        return text.substring(0, end) + "…";
     }
 
     /** The sheets of rows, one open at a time. */
@@ -149,6 +165,13 @@ public final class XlsxDownload {
 
         void finish() throws IOException {
             sheet.finish();
+            if (cut > 0) {
+                Worksheet told = book.newWorksheet(Words.say("formats.xlsx.cut"));
+                told.width(0, 110);
+                told.inlineString(0, 0, Words.say("formats.xlsx.textsWereCut", "cut", cut, "most", MAX_TEXT));
+                told.style(0, 0).wrapText(true).set();
+                told.finish();
+            }
         }
     }
 
