@@ -105,6 +105,9 @@ export function ReadPage() {
         <button type="button" className="button" onClick={copy}>
           {copied ? say('read.copied') : say('read.copyLink')}
         </button>
+        <button type="button" className="button" onClick={() => window.print()}>
+          {say('read.print')}
+        </button>
         {table && (
           <a
             className="button"

@@ -201,7 +201,7 @@ public final class FirstDraft {
     }
 
     private Chart bars(Measure measure, ColumnInfo by) {
-        boolean inOrder = by.type().isNumber() && columns.distinct(by) <= MAX_IN_ORDER;
+        boolean inOrder = by.isInOrder() && columns.distinct(by) <= MAX_IN_ORDER;
         int most = columns.name().filter(by::equals).isPresent() ? LARGEST_BY_NAME : LARGEST;
         return new Chart(
                 View.Kind.BARS,

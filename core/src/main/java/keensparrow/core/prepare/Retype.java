@@ -58,7 +58,8 @@ public record Retype(
                 read.info().format(),
                 read.info().additivity(),
                 info.description(),
-                info.isSensitive());
+                info.isSensitive(),
+                null);
         return before.with(made, read.column());
     }
 

@@ -17,6 +17,7 @@ public sealed interface Step
                 SetFormat,
                 DescribeColumn,
                 SetSensitive,
+                OrderValues,
                 JoinPeriod,
                 FillDown,
                 LeaveOutColumn,

@@ -12,6 +12,7 @@ public final class StepKinds {
             SetFormat.KIND,
             DescribeColumn.KIND,
             SetSensitive.KIND,
+            OrderValues.KIND,
             JoinPeriod.KIND,
             FillDown.KIND,
             LeaveOutColumn.KIND,

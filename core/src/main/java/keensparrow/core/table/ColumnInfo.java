@@ -1,5 +1,6 @@
 package keensparrow.core.table;
 
+import java.util.List;
 import keensparrow.core.column.ColumnType;
 import org.jspecify.annotations.Nullable;
 
@@ -12,6 +13,8 @@ import org.jspecify.annotations.Nullable;
  * @param additivity of numbers; null for other types, and in records that are older than it
  * @param description what it means, for whoever asks; null for none
  * @param sensitive whether its values are never downloaded
+ * @param order values in the order in which its categories follow each other, those not named behind them by their labels;
+ *     null for all by their labels
  */
 public record ColumnInfo(
         String name,
@@ -21,9 +24,11 @@ public record ColumnInfo(
         @Nullable ColumnFormat format,
         @Nullable Additivity additivity,
         @Nullable String description,
-        @Nullable Boolean sensitive) {
+        @Nullable Boolean sensitive,
+        @Nullable List<String> order) {
     public ColumnInfo {
         sensitive = sensitive != null && sensitive; // older records do not say
+        order = order == null || order.isEmpty() ? null : List.copyOf(order);
     }
 
     public ColumnInfo(
@@ -33,7 +38,7 @@ public record ColumnInfo(
             Role role,
             @Nullable ColumnFormat format,
             @Nullable Additivity additivity) {
-        this(name, label, type, role, format, additivity, null, false);
+        this(name, label, type, role, format, additivity, null, false, null);
     }
 
     public ColumnInfo(String name, String label, ColumnType type, Role role, @Nullable ColumnFormat format) {
@@ -46,28 +51,38 @@ public record ColumnInfo(
     }
 
     public ColumnInfo withLabel(String newLabel) {
-        return new ColumnInfo(name, newLabel, type, role, format, additivity, description, sensitive);
+        return new ColumnInfo(name, newLabel, type, role, format, additivity, description, sensitive, order);
     }
 
     public ColumnInfo withRole(Role newRole) {
-        return new ColumnInfo(name, label, type, newRole, format, additivity, description, sensitive);
+        return new ColumnInfo(name, label, type, newRole, format, additivity, description, sensitive, order);
     }
 
     public ColumnInfo withFormat(ColumnFormat newFormat) {
-        return new ColumnInfo(name, label, type, role, newFormat, additivity, description, sensitive);
+        return new ColumnInfo(name, label, type, role, newFormat, additivity, description, sensitive, order);
     }
 
     public ColumnInfo withAdditivity(Additivity newAdditivity) {
-        return new ColumnInfo(name, label, type, role, format, newAdditivity, description, sensitive);
+        return new ColumnInfo(name, label, type, role, format, newAdditivity, description, sensitive, order);
     }
 
     /** @param text null for none */
     public ColumnInfo described(@Nullable String text) {
-        return new ColumnInfo(name, label, type, role, format, additivity, text, sensitive);
+        return new ColumnInfo(name, label, type, role, format, additivity, text, sensitive, order);
     }
 
     public ColumnInfo withSensitive(boolean next) {
-        return new ColumnInfo(name, label, type, role, format, additivity, description, next);
+        return new ColumnInfo(name, label, type, role, format, additivity, description, next, order);
+    }
+
+    /** @param next values in the order of its categories; null for that of their labels */
+    public ColumnInfo ordered(@Nullable List<String> next) {
+        return new ColumnInfo(name, label, type, role, format, additivity, description, sensitive, next);
+    }
+
+    /** Whether its categories have an order of their own, which is no order of size. */
+    public boolean isInOrder() {
+        return order != null || type.isNumber();
     }
 
     /** Whether its values are never downloaded. */

@@ -162,7 +162,7 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
         groupings(kind().groupings()).stream()
                 .filter(by -> canBe(view.withBy(by)))
                 .forEach(by -> {
-                    boolean inOrder = by.isOfValues() && isNumber(by.column());
+                    boolean inOrder = by.isOfValues() && isInOrder(by.column());
                     int largest = !by.isOfValues() || inOrder ? 0 : view.largest() > 0 ? view.largest() : USUAL_LARGEST;
                     boolean same = by.equals(view.by());
                     options.add(Slot.Option.setting(
@@ -255,8 +255,8 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
         return words.schema().columns().stream().filter(wanted).toList();
     }
 
-    private boolean isNumber(String column) {
-        return words.schema().find(column).map(found -> found.type().isNumber()).orElse(false);
+    private boolean isInOrder(String column) {
+        return words.schema().find(column).map(ColumnInfo::isInOrder).orElse(false);
     }
 
     private List<Slot> largest() {

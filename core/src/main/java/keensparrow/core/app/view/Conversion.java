@@ -59,9 +59,7 @@ public record Conversion(Schema schema, Profile profile, List<Measure> measures)
         boolean rows = slots.contains(ViewKind.Slot.COLUMNS);
         boolean inOrder = by != null
                 && by.isOfValues()
-                && schema.find(by.column())
-                        .map(column -> column.type().isNumber())
-                        .orElse(false);
+                && schema.find(by.column()).map(ColumnInfo::isInOrder).orElse(false);
         boolean largest = by != null && by.isOfValues() && !inOrder;
         boolean measured = slots.contains(ViewKind.Slot.MEASURE);
         boolean same = measured && view.measure() != null && takes(kind, view.measure());

@@ -12,11 +12,13 @@ import keensparrow.core.column.YesNoColumn;
 import keensparrow.core.parallel.Cancellation;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.Table;
+import org.jspecify.annotations.Nullable;
 
 /** How rows follow each other: blanks last in either direction, ties in the order of the dataset. */
 public final class RowOrder {
     private final Column[] columns;
     private final boolean[] descending;
+    private final int[][] ranks; // of the texts of a column whose order someone gave; else empty
 
     public RowOrder(Table table, List<Question.Sort> sort) {
         this.columns = sort.stream().map(by -> table.column(by.column())).toArray(Column[]::new);
@@ -24,6 +26,26 @@ public final class RowOrder {
         for (int i = 0; i < descending.length; i++) {
             descending[i] = sort.get(i).descending();
         }
+        this.ranks = sort.stream()
+                .map(by -> ranks(
+                        table.column(by.column()), table.schema().get(by.column()).order()))
+                .toArray(int[][]::new);
+    }
+
+    private static int[] ranks(Column column, @Nullable List<String> order) {
+        if (order == null || !(column instanceof TextColumn text)) {
+            return new int[0];
+        }
+        int[] ranks = IntStream.range(0, text.dictionarySize())
+                .map(code -> order.size() + code)
+                .toArray();
+        for (int place = 0; place < order.size(); place++) {
+            int code = text.codeOf(order.get(place)).orElse(-1);
+            if (code >= 0) {
+                ranks[code] = place;
+            }
+        }
+        return ranks;
     }
 
     int columns() {
@@ -37,6 +59,7 @@ public final class RowOrder {
             return Long.MAX_VALUE;
         }
         long key = key(column, row);
+        key = ranks[number].length == 0 ? key : ranks[number][(int) key];
         return descending[number] ? ~key : key;
     }
 
