@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import css from './FirstVisit.module.css';
 import { say } from '../../words';
 
 const KNOWN = 'first-visit';
@@ -16,7 +17,7 @@ export function FirstVisit() {
   const [known, setKnown] = useState(isKnown);
   if (known) return null;
   return (
-    <p className="soft" data-testid="first-visit" role="note">
+    <p className={`soft ${css.hint}`} data-testid="first-visit" role="note">
       {say('read.whatCanBePressed')}{' '}
       <button
         type="button"

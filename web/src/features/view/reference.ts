@@ -24,7 +24,7 @@ export function referenceOf(drawing: Drawn, stacked = false): Reference | null {
   const adds = isAdditive(measures[0]) && !view.measure?.derived;
   const value = adds ? mean(drawing, stacked) : (answer.measures[0]?.totals?.all ?? null);
   if (value === null) return null;
-  const what = set.label ?? say(adds ? 'view.averageOfGroups' : 'view.allTogether');
+  const what = set.label ?? (adds ? say('view.averageOfGroups') : say('view.allTogether'));
   const told = measured(
     Number(value),
     measures[0]?.aggregate ?? 'ROWS',
@@ -69,7 +69,7 @@ export function referenceLine(line: Reference | null, colours: Palette, flat: bo
         formatter: line.label,
         color: colours.ink,
         fontSize: 11,
-        position: flat ? 'insideEndTop' : 'end',
+        position: flat ? 'insideEndTop' : 'start', // above, where groups follow each other downwards
       },
       data: [flat ? { yAxis: line.value } : { xAxis: line.value }],
     }

@@ -59,7 +59,9 @@ export function PictureEditor({
       <button type="button" className="word" onClick={() => file.current?.click()}>
         {sending
           ? say('compose.pictureIsSent')
-          : say(value ? 'compose.anotherPicture' : 'compose.pickPicture')}
+          : value
+            ? say('compose.anotherPicture')
+            : say('compose.pickPicture')}
       </button>
       {value && (
         <>

@@ -66,17 +66,23 @@ public final class Downloads {
         JsonNode made = author.send(
                 "POST",
                 "/api/apps",
-                Client.json().createObjectNode().put("datasetId", loaded.path("datasetId").asText()));
+                Client.json()
+                        .createObjectNode()
+                        .put("datasetId", loaded.path("datasetId").asText()));
         ObjectNode app = (ObjectNode) made.path("page").path("app").deepCopy();
         app.put("downloads", "ROWS");
         ArrayNode columns = Client.json().createArrayNode();
-        made.path("page").path("columns").forEach(column -> columns.add(column.path("name").asText()));
+        made.path("page")
+                .path("columns")
+                .forEach(column -> columns.add(column.path("name").asText()));
         for (JsonNode view : app.path("views")) {
             if (view.path("kind").asText().equals("TABLE")) {
                 ((ObjectNode) view).put("id", "rows").set("columns", columns);
             }
         }
-        ObjectNode change = Client.json().createObjectNode().put("revision", made.path("revision").asInt());
+        ObjectNode change = Client.json()
+                .createObjectNode()
+                .put("revision", made.path("revision").asInt());
         change.set("app", app);
         String id = made.path("id").asText();
         author.send("PUT", "/api/apps/" + id + "/draft", change);
@@ -95,7 +101,8 @@ public final class Downloads {
     private void take(String form, Path folder) throws IOException, InterruptedException {
         long start = System.nanoTime();
         HttpResponse<InputStream> reply = http.send(
-                HttpRequest.newBuilder(URI.create(link + "/rows." + form + "?view=rows")).build(),
+                HttpRequest.newBuilder(URI.create(link + "/rows." + form + "?view=rows"))
+                        .build(),
                 HttpResponse.BodyHandlers.ofInputStream());
         long first;
         long size = 1;

@@ -89,10 +89,7 @@ public final class Kinds {
                     "select country, count(distinct route) from departure where {0} group by 1"),
             new Asked(
                     "different identifiers by country",
-                    groups(
-                            false,
-                            List.of(new Measure(Aggregate.DISTINCT, "departure_id")),
-                            by(new ByValue("country"))),
+                    groups(false, List.of(new Measure(Aggregate.DISTINCT, "departure_id")), by(new ByValue("country"))),
                     1,
                     "select country, count(distinct departure_id) from departure where {0} group by 1"));
 
@@ -208,7 +205,8 @@ public final class Kinds {
         for (int a = 0; a < answer.axis().size(); a++) {
             for (int s = 0; s < answer.splits().size(); s++) {
                 for (int p = 0; p < answer.panels().size(); p++) {
-                    int cell = (a * answer.splits().size() + s) * answer.panels().size() + p;
+                    int cell =
+                            (a * answer.splits().size() + s) * answer.panels().size() + p;
                     if (answer.counts().get(cell) == 0) {
                         continue; // SQL has no groups without rows
                     }

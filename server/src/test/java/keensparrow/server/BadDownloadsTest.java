@@ -52,8 +52,11 @@ class BadDownloadsTest {
         JsonNode made = anna.newApp(dataset);
         ObjectNode app = made.path("page").path("app").deepCopy();
         app.put("downloads", "ROWS").put("title", title);
-        ArrayNode columns = TestServer.view(app.putArray("views"), "table", "TABLE", 0).putArray("columns");
-        made.path("page").path("columns").forEach(column -> columns.add(column.path("name").asText()));
+        ArrayNode columns =
+                TestServer.view(app.putArray("views"), "table", "TABLE", 0).putArray("columns");
+        made.path("page")
+                .path("columns")
+                .forEach(column -> columns.add(column.path("name").asText()));
         ArrayNode filters = app.putArray("filters");
         made.path("page").path("columns").forEach(column -> {
             if (column.path("type").asText().equals("WHOLE")) {
@@ -87,7 +90,8 @@ class BadDownloadsTest {
         assertThat(csv.strip().lines().skip(1)).containsExactly(text + ",1", "short,2");
         String lines = server.caller().get(link + "/rows.jsonl").body();
         assertThat(lines.length()).isGreaterThan(LONG);
-        List<List<Row>> sheets = sheets(server.caller().bytes(link + "/rows.xlsx").body());
+        List<List<Row>> sheets =
+                sheets(server.caller().bytes(link + "/rows.xlsx").body());
         String cell = sheets.get(1).get(1).getCellText(0);
         assertThat(cell).hasSize(32_767).startsWith("xxx").endsWith("…");
         assertThat(sheets.get(1).get(2).getCellText(0)).isEqualTo("short");
@@ -97,16 +101,17 @@ class BadDownloadsTest {
 
     @Test
     void threeHundredColumnsKeepTheirOrder() throws Exception {
-        String headings = String.join(
-                ",", IntStream.range(0, 300).mapToObj(i -> "c" + i).toList());
-        String values = String.join(
-                ",", IntStream.range(0, 300).mapToObj(i -> "v" + i).toList());
+        String headings =
+                String.join(",", IntStream.range(0, 300).mapToObj(i -> "c" + i).toList());
+        String values =
+                String.join(",", IntStream.range(0, 300).mapToObj(i -> "v" + i).toList());
         String link = published(headings + "\n" + values + "\n" + values + "\n", "wide");
         assertThat(server.caller().get(link + "/rows.csv").body().strip().lines())
                 .first()
                 .asString()
                 .endsWith(headings.substring(10));
-        List<Row> rows = sheets(server.caller().bytes(link + "/rows.xlsx").body()).get(1);
+        List<Row> rows =
+                sheets(server.caller().bytes(link + "/rows.xlsx").body()).get(1);
         assertThat(rows.get(0).getCellText(299)).isEqualTo("c299");
         assertThat(rows.get(2).getCellText(299)).isEqualTo("v299");
     }
@@ -116,9 +121,11 @@ class BadDownloadsTest {
         String link = published("team,hours\nRed,1\nBlue,2\n", "few");
         String none = "selection=%7B%22filters%22%3A%5B%7B%22kind%22%3A%22between%22%2C%22column%22%3A%22hours%22%2C%22"
                 + "from%22%3A5%2C%22to%22%3A9%2C%22belowTo%22%3Afalse%2C%22blanks%22%3Afalse%7D%5D%7D";
-        assertThat(server.caller().get(link + "/rows.csv?" + none).body().strip()).isEqualTo("\ufeffteam,hours");
+        assertThat(server.caller().get(link + "/rows.csv?" + none).body().strip())
+                .isEqualTo("\ufeffteam,hours");
         assertThat(server.caller().get(link + "/rows.jsonl?" + none).body()).isEmpty();
-        assertThat(sheets(server.caller().bytes(link + "/rows.xlsx?" + none).body()).get(1))
+        assertThat(sheets(server.caller().bytes(link + "/rows.xlsx?" + none).body())
+                        .get(1))
                 .hasSize(1);
     }
 
@@ -140,7 +147,13 @@ class BadDownloadsTest {
     void whoeverLeavesInTheMiddleHarmsNobody() throws Exception {
         StringBuilder csv = new StringBuilder("team,hours,note\n");
         for (int i = 0; i < 60_000; i++) {
-            csv.append("team").append(i % 7).append(',').append(i).append(",some words to make it long ").append(i).append('\n');
+            csv.append("team")
+                    .append(i % 7)
+                    .append(',')
+                    .append(i)
+                    .append(",some words to make it long ")
+                    .append(i)
+                    .append('\n');
         }
         String link = published(csv.toString(), "many");
         HttpClient http = HttpClient.newHttpClient();

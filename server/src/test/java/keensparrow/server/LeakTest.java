@@ -86,8 +86,10 @@ class LeakTest {
     }
 
     private static String filled(String path, String slug) {
-        String filled =
-                path.replace("{slug}", slug).replace("{view}", "v1").replace("{picture}", "p1").replaceAll("\\{(token|runId|file)\\}", "1");
+        String filled = path.replace("{slug}", slug)
+                .replace("{view}", "v1")
+                .replace("{picture}", "p1")
+                .replaceAll("\\{(token|runId|file)\\}", "1");
         for (Map.Entry<String, String> id : ids.entrySet()) {
             String start = id.getKey().substring(0, id.getKey().indexOf('{'));
             if (filled.startsWith(start + "{id}")) {

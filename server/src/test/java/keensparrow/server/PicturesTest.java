@@ -91,8 +91,8 @@ class PicturesTest {
     @Test
     void largeOnesAreMadeSmallerAndTooLargeOnesRefused() throws Exception {
         String app = app();
-        JsonNode kept = anna.send("/api/pictures?app=" + app, picture(5000, 400, "png"))
-                .json();
+        JsonNode kept =
+                anna.send("/api/pictures?app=" + app, picture(5000, 400, "png")).json();
         assertThat(kept.path("width").asInt()).isLessThanOrEqualTo(2400).isGreaterThan(1200);
         double shape = kept.path("width").asDouble() / kept.path("height").asDouble();
         assertThat(shape).isBetween(12.0, 13.0);
@@ -148,7 +148,8 @@ class PicturesTest {
         TestServer.Caller otto = server.caller().signIn("Otto");
         String ofLink = "/api/links/" + slug + "/pictures/";
         assertThat(rita.bytes(ofLink + shown).statusCode()).isEqualTo(200);
-        assertThat(ImageIO.read(new ByteArrayInputStream(rita.bytes(ofLink + shown).body()))
+        assertThat(ImageIO.read(new ByteArrayInputStream(
+                                rita.bytes(ofLink + shown).body()))
                         .getWidth())
                 .isEqualTo(20);
         assertThat(rita.bytes(ofLink + unused).statusCode()).isEqualTo(404);
@@ -157,8 +158,10 @@ class PicturesTest {
         assertThat(anna.bytes(ofApp + "/" + unused).statusCode()).isEqualTo(200);
         assertThat(otto.bytes(ofApp + "/" + shown).statusCode()).isEqualTo(404);
         assertThat(rita.bytes(ofApp + "/" + shown).statusCode()).isEqualTo(403);
-        assertThat(otto.send("/api/pictures?app=" + app, picture(9, 9, "png")).status()).isEqualTo(404);
-        assertThat(rita.send("/api/pictures?app=" + app, picture(9, 9, "png")).status()).isEqualTo(403);
+        assertThat(otto.send("/api/pictures?app=" + app, picture(9, 9, "png")).status())
+                .isEqualTo(404);
+        assertThat(rita.send("/api/pictures?app=" + app, picture(9, 9, "png")).status())
+                .isEqualTo(403);
     }
 
     @Test

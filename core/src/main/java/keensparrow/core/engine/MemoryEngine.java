@@ -85,10 +85,8 @@ public final class MemoryEngine implements QueryEngine {
 
     @Override
     public void rows(RowScan scan, Consumer<List<@Nullable String>> sink, BooleanSupplier cancelled) {
-        List<PlainTexts> columns = scan.columns().stream()
-                .map(table::column)
-                .map(PlainTexts::new)
-                .toList();
+        List<PlainTexts> columns =
+                scan.columns().stream().map(table::column).map(PlainTexts::new).toList();
         List<@Nullable String> line = new ArrayList<>(columns.size());
         int[] rows = pages.sorted(scan.sort(), scan.filters(), state.rowsThatPass(scan.filters()), cancelled);
         int from = Math.min(rows.length, Math.max(0, scan.offset()));

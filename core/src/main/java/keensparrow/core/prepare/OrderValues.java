@@ -40,7 +40,6 @@ public record OrderValues(String column, List<String> values) implements Step {
                 "prepare.orderValuesSentence",
                 Sentence.stress("column", before.label(column)),
                 Sentence.control(
-                        "values",
-                        values.isEmpty() ? Words.say("prepare.byTheirLabels") : Wording.all(values)));
+                        "values", values.isEmpty() ? Words.say("prepare.byTheirLabels") : Wording.all(values)));
     }
 }

@@ -70,8 +70,7 @@ public sealed interface Answer {
     record Extremes(List<String> columns, List<Ends> groups) implements Answer {}
 
     /** Rows of a group from the outermost inwards, values written plainly; a row is in one of them only. */
-    record Ends(
-            List<List<@Nullable String>> smallest, List<List<@Nullable String>> largest) {}
+    record Ends(List<List<@Nullable String>> smallest, List<List<@Nullable String>> largest) {}
 
     /**
      * @param values the most frequent of the dataset first

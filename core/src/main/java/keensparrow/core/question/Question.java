@@ -92,8 +92,7 @@ public sealed interface Question {
      * @param each so many rows of a group at either end, at most {@link #MAX_EACH}
      * @param columns what is told of each row
      */
-    record Extremes(
-            Groups of, String column, int each, List<String> columns) implements Question {
+    record Extremes(Groups of, String column, int each, List<String> columns) implements Question {
         public static final int MAX_EACH = 20;
 
         public Extremes {

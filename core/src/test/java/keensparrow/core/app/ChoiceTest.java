@@ -100,7 +100,19 @@ class ChoiceTest {
                     "o", "", View.Kind.PICTURE, null, null, null, 0, List.of(), List.of(), PLACE)
             .drawn(ViewSettings.USUAL.picturing(new ViewSettings.Picture("p1", "A map of lines", "Our network")));
     private static final List<View> EVERY = List.of(
-            ROUTES, MONTHS.withSplit("class"), BINS, FIGURE, LINES, CROSSED, SUMMARY, ROWS, PROMISED, NOTE, MAP, SPOTS, POSTER);
+            ROUTES,
+            MONTHS.withSplit("class"),
+            BINS,
+            FIGURE,
+            LINES,
+            CROSSED,
+            SUMMARY,
+            ROWS,
+            PROMISED,
+            NOTE,
+            MAP,
+            SPOTS,
+            POSTER);
 
     private static App app(Choice... choices) {
         return new App(App.FORMAT, "t", "runs", List.of(), List.of(ROUTES, MONTHS, BINS))

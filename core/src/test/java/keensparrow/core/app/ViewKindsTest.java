@@ -209,11 +209,12 @@ class ViewKindsTest {
     void anAverageToSeeNumbersAgainstIsOfAllRowsWhereNumbersDoNotAddUp() {
         ViewSettings average = ViewSettings.USUAL.against(new ViewSettings.Reference(null, null));
         Answer.Groups mean = answer(view(View.Kind.BARS, MEAN, TOWN).drawn(average));
-        assertThat(plain(mean.measures().get(0).totals().all())).isEqualTo(plain(answer(view(View.Kind.FIGURE, MEAN, null))
-                .measures()
-                .get(0)
-                .values()
-                .get(0)));
+        assertThat(plain(mean.measures().get(0).totals().all()))
+                .isEqualTo(plain(answer(view(View.Kind.FIGURE, MEAN, null))
+                        .measures()
+                        .get(0)
+                        .values()
+                        .get(0)));
         assertThat(answer(view(View.Kind.BARS, SUM, TOWN).drawn(average))
                         .measures()
                         .get(0)
@@ -228,8 +229,7 @@ class ViewKindsTest {
         assertThat(kind.fault(blank)).isNull();
         assertThat(kind.fault(blank.drawn(ViewSettings.USUAL.picturing(new ViewSettings.Picture("../x", null, null)))))
                 .contains("none that was uploaded");
-        View wordy = blank.drawn(
-                ViewSettings.USUAL.picturing(new ViewSettings.Picture("x", "a".repeat(2001), null)));
+        View wordy = blank.drawn(ViewSettings.USUAL.picturing(new ViewSettings.Picture("x", "a".repeat(2001), null)));
         assertThat(kind.fault(wordy)).contains("at most 2000 characters");
     }
 

@@ -19,12 +19,12 @@ import keensparrow.core.TextRows;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.filter.Between;
+import keensparrow.core.filter.Both;
 import keensparrow.core.filter.Containing;
 import keensparrow.core.filter.DateRange;
 import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.OneOf;
-import keensparrow.core.filter.Both;
 import keensparrow.core.group.ByBins;
 import keensparrow.core.group.ByExpression;
 import keensparrow.core.group.ByPart;
@@ -61,7 +61,8 @@ class EngineAgainstH2Test {
                         ? ""
                         : " where "
                                 + String.join(
-                                        " and ", filters.stream().map(Paired::sql).toList());
+                                        " and ",
+                                        filters.stream().map(Paired::sql).toList());
                 Filter[] ours = filters.stream().map(Paired::filter).toArray(Filter[]::new);
                 String context = "seed " + seed + ", question " + i + where;
                 groups(table, h2, random, ours, where, context);
@@ -194,7 +195,8 @@ class EngineAgainstH2Test {
                     int cell =
                             (a * answer.splits().size() + s) * answer.panels().size() + p;
                     assertThat(answer.counts().get(cell))
-                            .isEqualTo(answer.measures().get(0).values().get(cell).longValueExact());
+                            .isEqualTo(
+                                    answer.measures().get(0).values().get(cell).longValueExact());
                     if (answer.counts().get(cell) > 0) {
                         List<String> key = new ArrayList<>(
                                 List.of(String.valueOf(answer.axis().get(a).value())));
@@ -249,8 +251,8 @@ class EngineAgainstH2Test {
         Question.Groups of = new Question.Groups(
                 List.of(new Question.Grouped(new ByValue("name"), 0)), List.of(Measure.ROWS), Question.Order.LABEL);
         Answer.Groups groups = Asking.ask(table, of, filters);
-        Answer.Extremes answer = Asking.ask(
-                table, new Question.Extremes(of, "money", each, List.of("row_number", "money")), filters);
+        Answer.Extremes answer =
+                Asking.ask(table, new Question.Extremes(of, "money", each, List.of("row_number", "money")), filters);
         Map<String, String> ours = new TreeMap<>();
         for (int a = 0; a < groups.axis().size(); a++) {
             Answer.Ends ends = answer.groups().get(a);

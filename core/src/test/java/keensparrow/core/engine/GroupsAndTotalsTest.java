@@ -76,7 +76,12 @@ class GroupsAndTotalsTest {
     void mediansOfFewGroupsArePutTogetherFromThoseOfMany() {
         StringBuilder csv = new StringBuilder("a,b,n\n");
         for (int row = 0; row < 4000; row++) { // medians of one grouping are counted, of both they are listed
-            csv.append(row % 20).append(",b").append(row % 300).append(',').append(row).append('\n');
+            csv.append(row % 20)
+                    .append(",b")
+                    .append(row % 300)
+                    .append(',')
+                    .append(row)
+                    .append('\n');
         }
         Table table = TextRows.table(csv.toString());
         List<Measure> median = List.of(new Measure(Aggregate.MEDIAN, "n"));

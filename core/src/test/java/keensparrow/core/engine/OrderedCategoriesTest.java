@@ -18,8 +18,8 @@ import org.junit.jupiter.api.Test;
 
 /** Categories in an order that someone gave them, worked out by hand: in views, filters, tables, under any selection. */
 class OrderedCategoriesTest {
-    private static final Table TABLE = new OrderValues("size", List.of("small", "medium", "gone", "large"))
-            .apply(TextRows.table("""
+    private static final Table TABLE =
+            new OrderValues("size", List.of("small", "medium", "gone", "large")).apply(TextRows.table("""
                     size,tags,n
                     large,b;a,1
                     small,a,2
@@ -75,8 +75,7 @@ class OrderedCategoriesTest {
                 .containsExactly("small 2 2", "medium 0 1", "large 0 1", "huge 0 1");
         for (boolean descending : List.of(false, true)) {
             Answer.Rows rows = Asking.ask(
-                    TABLE,
-                    new Question.Rows(List.of("n"), List.of(new Question.Sort("size", descending)), 0, 10));
+                    TABLE, new Question.Rows(List.of("n"), List.of(new Question.Sort("size", descending)), 0, 10));
             assertThat(rows.rows().stream().map(row -> row.get(0)))
                     .containsExactlyElementsOf(
                             descending
@@ -95,7 +94,9 @@ class OrderedCategoriesTest {
         Table plain = new OrderValues("size", List.of()).apply(TABLE);
         assertThat(plain.schema().get("size").order()).isNull();
         assertThat(by(plain, "size", 0, Question.Order.LABEL)).startsWith("huge: 1", "large: 1");
-        assertThat(new OrderValues("size", List.of("small", "large")).sentence(TABLE.schema()).text())
+        assertThat(new OrderValues("size", List.of("small", "large"))
+                        .sentence(TABLE.schema())
+                        .text())
                 .isEqualTo("The values of size follow each other in this order: small and large.");
     }
 }

@@ -58,7 +58,8 @@ public final class XlsxDownload {
                     values -> {
                         Worksheet sheet = sheets.nextRow();
                         for (int column = 0; column < columns.size(); column++) {
-                            columns.get(column).put(sheet, sheets.row, column, fitting(values.get(column), columns.get(column)));
+                            columns.get(column)
+                                    .put(sheet, sheets.row, column, fitting(values.get(column), columns.get(column)));
                         }
                     },
                     () -> false);
@@ -90,7 +91,11 @@ public final class XlsxDownload {
     }
 
     private @Nullable String fitting(@Nullable String value, Cells cells) {
-        return value == null || cells.info.type().isNumber() || cells.info.type().isTime() ? value : fitting(value);
+        return value == null
+                        || cells.info.type().isNumber()
+                        || cells.info.type().isTime()
+                ? value
+                : fitting(value);
     }
 
     /** A longer text makes spreadsheet programs call the whole file broken: it ends where a cell does, which is told. */

@@ -15,15 +15,7 @@ final class PictureRepository {
                 values (?, ?, ?, ?, ?, ?, ?)
                 """;
         Database.update(
-                connection,
-                sql,
-                id,
-                appId,
-                picture.type(),
-                picture.content(),
-                picture.width(),
-                picture.height(),
-                now);
+                connection, sql, id, appId, picture.type(), picture.content(), picture.width(), picture.height(), now);
     }
 
     int count(Connection connection, String appId) throws SQLException {
@@ -43,11 +35,7 @@ final class PictureRepository {
 
     Optional<PictureFile> find(Connection connection, String appId, String id) throws SQLException {
         return Database.one(
-                connection,
-                "select * from picture where app_id = ? and id = ?",
-                PictureRepository::picture,
-                appId,
-                id);
+                connection, "select * from picture where app_id = ? and id = ?", PictureRepository::picture, appId, id);
     }
 
     private static PictureFile picture(ResultSet row) throws SQLException {

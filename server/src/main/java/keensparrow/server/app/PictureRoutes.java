@@ -40,7 +40,10 @@ public final class PictureRoutes {
                 Access.AUTHOR,
                 "A picture of an app",
                 OpenApi.Bytes.class,
-                (ctx, caller) -> give(ctx, pictures, apps.get(caller.id(), ctx.pathParam("id")).id()));
+                (ctx, caller) -> give(
+                        ctx,
+                        pictures,
+                        apps.get(caller.id(), ctx.pathParam("id")).id()));
     }
 
     private void upload(Context ctx, Caller caller) throws IOException {

@@ -137,7 +137,8 @@ public final class TableResponse {
     }
 
     private static String disposition(String name) {
-        String ascii = Normalizer.normalize(name, Normalizer.Form.NFD).replaceAll("[^\\x20-\\x7e]", "")
+        String ascii = Normalizer.normalize(name, Normalizer.Form.NFD)
+                .replaceAll("[^\\x20-\\x7e]", "")
                 .replaceFirst("^-", "rows-");
         String encoded = URLEncoder.encode(name, StandardCharsets.UTF_8).replace("+", "%20");
         return "attachment; filename=\"" + ascii + "\"; filename*=UTF-8''" + encoded;

@@ -108,7 +108,8 @@ final class DrawingChoice<T> implements ChoiceKind {
                                 .findFirst()
                                 .orElseThrow(),
                 (view, from) -> Stream.ofNullable(view.drawing().picture())
-                        .map(picture -> new ViewSettings.Picture(picture.id(), null, Words.say("choice.anotherPicture")))
+                        .map(picture ->
+                                new ViewSettings.Picture(picture.id(), null, Words.say("choice.anotherPicture")))
                         .toList(),
                 new Slot(
                         "settings/picture",

@@ -40,13 +40,7 @@ public final class MeasureSentences {
             case DISTINCT -> Words.say("measure.differentValuesOf", "label", label);
             case COUNT -> Words.say("measure.filled", "label", label);
             case SHARE -> Words.say("measure.shareOf", "label", label);
-            default ->
-                Words.say(
-                        "measure.of",
-                        "aggregate",
-                        Wording.capital(name(measure, schema)),
-                        "label",
-                        label);
+            default -> Words.say("measure.of", "aggregate", Wording.capital(name(measure, schema)), "label", label);
         };
     }
 
@@ -57,8 +51,10 @@ public final class MeasureSentences {
                         .map(column -> column.type().isTime())
                         .orElse(false);
         return switch (measure.aggregate()) {
-            case MIN -> ofTime ? Words.say("measure.earliest") : measure.aggregate().label();
-            case MAX -> ofTime ? Words.say("measure.latest") : measure.aggregate().label();
+            case MIN ->
+                ofTime ? Words.say("measure.earliest") : measure.aggregate().label();
+            case MAX ->
+                ofTime ? Words.say("measure.latest") : measure.aggregate().label();
             default -> measure.aggregate().label();
         };
     }

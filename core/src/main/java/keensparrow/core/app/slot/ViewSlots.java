@@ -109,8 +109,10 @@ public record ViewSlots(View view, App app, AppWords words, Conversion conversio
 
     /** The first words of the sentence stand before its first slot. */
     private List<Slot> begun(List<Slot> slots) {
-        String begins = has(ViewKind.Slot.MEASURE) || has(ViewKind.Slot.COLUMNS) || has(ViewKind.Slot.TEXT)
-                || has(ViewKind.Slot.PICTURE)
+        String begins = has(ViewKind.Slot.MEASURE)
+                        || has(ViewKind.Slot.COLUMNS)
+                        || has(ViewKind.Slot.TEXT)
+                        || has(ViewKind.Slot.PICTURE)
                 ? Words.say("slot.show")
                 : Words.say("slot.showNumberOf", "noun", words.noun());
         Slot first = slots.get(0);

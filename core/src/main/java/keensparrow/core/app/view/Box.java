@@ -89,7 +89,10 @@ final class Box extends GroupsKind {
     void drawn(Sentence.Builder words, View view, AppWords names) {
         words.say(Words.say("view.withQuartilesAndThe5th", "outermost", Wording.small(OUTERMOST)));
         if (!view.columns().isEmpty()) {
-            words.phrase("view.namedBy", Sentence.control("named", names.schema().label(view.columns().get(0))));
+            words.phrase(
+                    "view.namedBy",
+                    Sentence.control(
+                            "named", names.schema().label(view.columns().get(0))));
         }
     }
 }

@@ -30,7 +30,8 @@ public record ViewSettings(
         @Nullable String longitude,
         @Nullable Cells cells,
         @Nullable Picture picture) {
-    public static final ViewSettings USUAL = new ViewSettings(null, null, null, null, null, null, null, null, null, null);
+    public static final ViewSettings USUAL =
+            new ViewSettings(null, null, null, null, null, null, null, null, null, null);
 
     /** How the parts of a split bar stand. */
     public enum Arrangement {
@@ -107,12 +108,13 @@ public record ViewSettings(
      * @param caption that stands below it; null for none
      */
     public record Picture(
-            String id, @Nullable String alternative, @Nullable String caption) {}
+            String id,
+            @Nullable String alternative,
+            @Nullable String caption) {}
 
     /** @param next what a picture shows; null for none yet */
     public ViewSettings picturing(@Nullable Picture next) {
-        return new ViewSettings(
-                arrange, upright, area, compare, reference, text, latitude, longitude, cells, next);
+        return new ViewSettings(arrange, upright, area, compare, reference, text, latitude, longitude, cells, next);
     }
 
     /** @param next of cells of a table; null for values alone */
@@ -170,6 +172,7 @@ public record ViewSettings(
 
     /** With columns that say where things lie. */
     public ViewSettings lying(String nextLatitude, String nextLongitude) {
-        return new ViewSettings(arrange, upright, area, compare, reference, text, nextLatitude, nextLongitude, cells, picture);
+        return new ViewSettings(
+                arrange, upright, area, compare, reference, text, nextLatitude, nextLongitude, cells, picture);
     }
 }

@@ -25,7 +25,10 @@ public final class AnswerSize {
             long rows = extremes.groups().stream()
                     .mapToLong(ends -> ends.smallest().size() + ends.largest().size())
                     .sum();
-            return OBJECT * (4 + 3L * extremes.groups().size() + (1 + extremes.columns().size()) * rows);
+            return OBJECT
+                    * (4
+                            + 3L * extremes.groups().size()
+                            + (1 + extremes.columns().size()) * rows);
         }
         return answer instanceof Answer.ValueCounts counts
                 ? OBJECT * (4L + 2L * counts.values().size())

@@ -29,8 +29,8 @@ public final class GroupingEvaluator implements GroupingVisitor<GroupKeys> {
 
     @Override
     public GroupKeys byValue(ByValue grouping) {
-        GroupKeys keys = ValueKeys.of(
-                table.column(grouping.column()), table.schema().label(grouping.column()));
+        GroupKeys keys =
+                ValueKeys.of(table.column(grouping.column()), table.schema().label(grouping.column()));
         return OrderedKeys.of(keys, table.schema().get(grouping.column()).order());
     }
 

@@ -37,7 +37,8 @@ final class OrderedKeys implements GroupKeys {
                 .mapToLong(group -> (long) rank[group] << 32 | group)
                 .sorted()
                 .toArray();
-        return new OrderedKeys(keys, Arrays.stream(sorted).mapToInt(each -> (int) each).toArray());
+        return new OrderedKeys(
+                keys, Arrays.stream(sorted).mapToInt(each -> (int) each).toArray());
     }
 
     private static int rank(GroupKey key, Map<String, Integer> ranks) {

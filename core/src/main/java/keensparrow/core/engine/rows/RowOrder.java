@@ -28,7 +28,8 @@ public final class RowOrder {
         }
         this.ranks = sort.stream()
                 .map(by -> ranks(
-                        table.column(by.column()), table.schema().get(by.column()).order()))
+                        table.column(by.column()),
+                        table.schema().get(by.column()).order()))
                 .toArray(int[][]::new);
     }
 
