@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import org.openqa.selenium.By;
+import org.openqa.selenium.Dimension;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.OutputType;
 import org.openqa.selenium.StaleElementReferenceException;
@@ -173,6 +174,16 @@ final class Browser implements AutoCloseable {
         Actions actions = new Actions(driver);
         actions.moveToElement(chart, 0, down - chart.getSize().getHeight() / 2)
                 .click()
+                .perform();
+    }
+
+    /** Moves the pointer over a place of an element, in parts of its width and height. */
+    void hover(String css, double across, double down) {
+        WebElement element = see(css);
+        Dimension size = element.getSize();
+        new Actions(driver)
+                .moveToElement(
+                        element, (int) ((across - 0.5) * size.getWidth()), (int) ((down - 0.5) * size.getHeight()))
                 .perform();
     }
 

@@ -1,0 +1,191 @@
+package keensparrow.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.awt.Color;
+import java.awt.Graphics2D;
+import java.awt.image.BufferedImage;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import javax.imageio.ImageIO;
+import keensparrow.demo.Client;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.Keys;
+
+/** Views as they are composed and asked: hovers, lines, outermost rows by name, maps of many places, pictures. */
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+class ViewsIT {
+    private static final String PASSWORD = "night train to Trieste";
+
+    @TempDir
+    static Path folder;
+
+    private static RunningServer server;
+    private static Browser browser;
+    private static Client author;
+    private static String app;
+
+    @BeforeAll
+    static void start() throws Exception {
+        server = new RunningServer(folder.resolve("data"));
+        browser = new Browser(folder);
+        author = server.firstAccount("author", PASSWORD);
+        StringBuilder csv = new StringBuilder("Stop,Size,North,East,Guests\n");
+        for (int i = 0; i < 400; i++) {
+            csv.append("Stop %03d,%s,%d.%02d,%d.%02d,%d%n"
+                    .formatted(
+                            i,
+                            new String[] {"small", "medium", "large", "small"}[i % 4],
+                            45 + i % 9,
+                            i % 97,
+                            5 + i % 13,
+                            i % 89,
+                            i == 7 ? 900 : 10 + i % 40));
+        }
+        ObjectNode load = Client.json().createObjectNode();
+        load.putArray("files").add(author.upload(Files.writeString(folder.resolve("stops.csv"), csv)));
+        String dataset = author.finished(author.send("POST", "/api/datasets", load))
+                .path("datasetId")
+                .asText();
+        ObjectNode steps = Client.json().createObjectNode();
+        ObjectNode order =
+                steps.putArray("steps").addObject().put("kind", "orderValues").put("column", "size");
+        order.putArray("values").add("small").add("medium").add("large");
+        author.finished(author.send("PUT", "/api/datasets/" + dataset + "/steps", steps));
+        JsonNode made = author.send(
+                "POST", "/api/apps", Client.json().createObjectNode().put("datasetId", dataset));
+        app = made.path("id").asText();
+        ObjectNode definition = (ObjectNode) made.path("page").path("app").deepCopy();
+        definition.put("noun", "stops");
+        definition.putArray("filters").addObject().put("column", "size").put("kind", "VALUES");
+        ArrayNode views = definition.putArray("views");
+        ObjectNode bars = view(views, "bars", "BARS", 0, 0);
+        bars.putObject("measure").put("aggregate", "SUM").put("column", "guests");
+        bars.putObject("by").put("column", "size");
+        bars.put("order", "LABEL");
+        ObjectNode boxes = view(views, "boxes", "BOX", 6, 0);
+        boxes.putObject("measure").put("aggregate", "MEDIAN").put("column", "guests");
+        boxes.putObject("by").put("column", "size");
+        ((ArrayNode) boxes.path("columns")).add("stop");
+        ObjectNode map = view(views, "map", "MAP", 0, 7);
+        map.putObject("measure").put("aggregate", "SUM").put("column", "guests");
+        map.putArray("measures").addObject().put("aggregate", "MAX").put("column", "guests");
+        map.putObject("by").put("column", "stop");
+        map.putObject("settings").put("latitude", "north").put("longitude", "east");
+        ObjectNode change = Client.json()
+                .createObjectNode()
+                .put("revision", made.path("revision").asInt());
+        change.set("app", definition);
+        author.send("PUT", "/api/apps/" + app + "/draft", change);
+        browser.signIn(server.address(), "author", PASSWORD);
+    }
+
+    @AfterAll
+    static void stop() throws Exception {
+        browser.close();
+        server.close();
+    }
+
+    private static ObjectNode view(ArrayNode views, String id, String kind, int x, int y) {
+        ObjectNode view = views.addObject()
+                .put("id", id)
+                .put("title", "")
+                .put("kind", kind)
+                .put("largest", 0);
+        view.putArray("columns");
+        view.putArray("sort");
+        view.putObject("place").put("x", x).put("y", y).put("w", 6).put("h", 7);
+        return view;
+    }
+
+    private static Path picture(String name) throws Exception {
+        BufferedImage image = new BufferedImage(320, 200, BufferedImage.TYPE_INT_RGB);
+        Graphics2D graphics = image.createGraphics();
+        graphics.setColor(Color.BLUE);
+        graphics.fillOval(20, 20, 150, 150);
+        graphics.dispose();
+        Path file = folder.resolve(name);
+        ImageIO.write(image, "png", file.toFile());
+        return file;
+    }
+
+    @Test
+    @Order(1)
+    void aPictureIsUploadedAndToldAndWhatIsNoneIsRefused() throws Exception {
+        browser.open(server.address() + "/apps/" + app);
+        browser.clickText("button", "Add a view");
+        browser.clickText("button", "What does it look like?");
+        browser.sees(".ComposeGrid-picked", "No picture has been picked yet.");
+        Path svg = Files.writeString(folder.resolve("drawing.png"), "<svg><script>alert(1)</script></svg>");
+        browser.pick("input[type=file]", svg);
+        browser.sees(".PictureEditor-picture [role=alert]", "save it as PNG");
+        browser.pick("input[type=file]", picture("poster.png"));
+        browser.see(".ComposeGrid-picked figure img");
+        browser.see("input[aria-label='Caption']").sendKeys("Our poster", Keys.ENTER);
+        browser.sees(".ComposeGrid-picked figcaption", "Our poster");
+        browser.see("input[aria-label^='What is to be seen']").sendKeys("A blue moon", Keys.ENTER);
+        browser.see(".ComposeGrid-picked img[alt='A blue moon']");
+        browser.see("[data-save=saved]");
+    }
+
+    @Test
+    @Order(2)
+    void aLineAtTheAverageIsPickedInTheSentence() {
+        browser.click("button[aria-label='Edit Guests by Size']");
+        browser.sees(".ComposeGrid-picked .ViewCard-view-sentence", "Sum of Guests by Size, in their own order");
+        browser.clickText("button", "+ line");
+        browser.choose("Line", "their average");
+        browser.sees(".ComposeGrid-picked .ViewCard-view-sentence", "with a line at the average");
+        browser.sees("[data-part='view:bars'] svg", "average");
+        browser.see("[data-save=saved]");
+    }
+
+    @Test
+    @Order(3)
+    void whoeverOpensTheLinkSeesThemAndHoversTellSharesAndRows() throws Exception {
+        ObjectNode open = Client.json().createObjectNode().put("access", "ANYONE");
+        String slug = author.send("POST", "/api/apps/" + app + "/editions", open)
+                .path("slug")
+                .asText();
+        browser.open(server.address() + "/a/" + slug);
+        browser.sees("[data-part='view:bars'] svg", "average");
+        assertThat(browser.script("return document.querySelector(\"img[alt='A blue moon']\").decode().then(() => "
+                        + "document.querySelector(\"img[alt='A blue moon']\").naturalWidth)"))
+                .isEqualTo(320L);
+        // small, medium and large, as their author put them: 200 stops are small
+        browser.hover("[data-part='view:bars'] .ChartView-chart", 0.5, 0.25);
+        browser.sees("[data-part='view:bars'] .ChartView-chart", "200 rows");
+        browser.sees("[data-part='view:bars'] .ChartView-chart", "% of all");
+        browser.hover("[data-part='view:boxes'] .ChartView-chart", 0.5, 0.15);
+        browser.sees("[data-part='view:boxes'] .ChartView-chart", "Stop 007: 900");
+        browser.sees("[data-part='view:boxes'] .ViewCard-view-sentence", "outermost on either side, named by Stop");
+    }
+
+    @Test
+    @Order(4)
+    void placesThatWouldLieOnOneAnotherAreOneUntilOneLooksCloser() {
+        browser.sees("[data-part='view:map']", "Places that would lie on one another are one dot");
+        browser.sees("[data-part='view:map']", "Colour: Largest of Guests, from 10 (pale) to 900 (dark).");
+        String count = "return document.querySelectorAll(\"[data-part='view:map'] svg path[fill^='rgb']\").length";
+        long before = (long) browser.script(count);
+        for (int i = 0; i < 3; i++) {
+            browser.click("[data-part='view:map'] button[aria-label^='closer']");
+        }
+        browser.see("[data-part='view:map'] button[aria-label^='the whole']");
+        browser.later(
+                "const [before, done] = arguments; const ask = () => (() => {" + count
+                        + "})() !== before ? done(true) : setTimeout(ask, 20); ask();",
+                before);
+        browser.click("[data-part='view:map'] button[aria-label^='the whole']");
+        browser.seesNo("[data-part='view:map'] button[aria-label^='the whole']");
+    }
+}
