@@ -19,6 +19,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -29,6 +30,8 @@ import org.junit.jupiter.api.io.TempDir;
 @Timeout(value = 2400, threadMode = Timeout.ThreadMode.SEPARATE_THREAD)
 class KillTest {
     private static final int KILLS = Boolean.getBoolean("sparrow.all") ? 100 : 10;
+
+    private static final int MOST_ACKNOWLEDGED = 9; // two rounds of an upload, a load, a step and an edition, and a little
 
     @TempDir
     Path folder;
@@ -47,6 +50,9 @@ class KillTest {
         final String address;
         final HttpClient http =
                 HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
+        /** A permit for each thing that was acknowledged. */
+        final Semaphore acknowledged = new Semaphore(0);
+
         String pageToken = "";
 
         Running() throws IOException {
@@ -126,15 +132,18 @@ class KillTest {
                 String file = server.call("POST", "/api/files?name=made.csv", csv.getBytes())
                         .path("id")
                         .asText();
+                server.acknowledged.release();
                 String dataset = server.finished(server.call("POST", "/api/datasets", object("files", List.of(file))))
                         .path("datasetId")
                         .asText();
                 datasets.add(dataset);
+                server.acknowledged.release();
                 server.finished(server.call(
                         "PUT",
                         "/api/datasets/" + dataset + "/steps",
                         object("steps", List.of(object("kind", "relabel", "column", "n", "label", "Number")))));
                 stepped.add(dataset);
+                server.acknowledged.release();
                 if (app.isEmpty()) {
                     app = server.call("POST", "/api/apps", object("datasetId", dataset))
                             .path("id")
@@ -143,6 +152,7 @@ class KillTest {
                 JsonNode state = server.call("POST", "/api/apps/" + app + "/editions", object("access", "ANYONE"));
                 editions = state.path("editions").size();
                 slug = state.path("slug").asText();
+                server.acknowledged.release();
                 if (round % 3 == 0) {
                     server.call("GET", "/api/backup", new byte[0]);
                 }
@@ -195,10 +205,12 @@ class KillTest {
         for (int kill = 0; kill < KILLS; kill++) {
             Running now = server;
             CompletableFuture<Void> working = CompletableFuture.runAsync(() -> work(now, random));
-            CompletableFuture<Void> killing = CompletableFuture.runAsync(
-                    () -> now.process.toHandle().destroyForcibly(),
-                    CompletableFuture.delayedExecutor(300 + random.nextInt(2500), TimeUnit.MILLISECONDS));
-            killing.join();
+            // after some of what was asked for, in the midst of what comes next: however slow the machine is
+            now.acknowledged.tryAcquire(random.nextInt(MOST_ACKNOWLEDGED), 30, TimeUnit.SECONDS);
+            CompletableFuture.runAsync(
+                            () -> now.process.toHandle().destroyForcibly(),
+                            CompletableFuture.delayedExecutor(random.nextInt(300), TimeUnit.MILLISECONDS))
+                    .join();
             now.process.waitFor();
             working.join(); // what it could not do but for the kill fails here
             server = new Running();
