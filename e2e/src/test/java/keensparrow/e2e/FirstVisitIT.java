@@ -66,7 +66,7 @@ class FirstVisitIT {
                 browser.all(".AppPage-view-cell").forEach(cell -> kinds.add(cell.getDomAttribute("data-kind")));
             }
         }
-        assertThat(kinds).hasSize(15);
+        assertThat(kinds).hasSize(16);
     }
 
     private static long packed(String address) throws IOException, InterruptedException {
