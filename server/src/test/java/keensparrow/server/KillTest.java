@@ -31,7 +31,8 @@ import org.junit.jupiter.api.io.TempDir;
 class KillTest {
     private static final int KILLS = Boolean.getBoolean("sparrow.all") ? 100 : 10;
 
-    private static final int MOST_ACKNOWLEDGED = 9; // two rounds of an upload, a load, a step and an edition, and a little
+    private static final int MOST_ACKNOWLEDGED =
+            9; // two rounds of an upload, a load, a step and an edition, and a little
 
     @TempDir
     Path folder;
