@@ -13,13 +13,13 @@ import { faceOf } from './kinds';
 import type { GroupsProps } from './kinds/face';
 import { boxFilter, cellFilter, nextMark, spanFilter } from './marks';
 import { onBox, type Place } from './onBox';
+import { useSeen, whenIdle } from './useSeen';
 import { useZoom, zoomed } from './useZoom';
 import { ZoomTools } from './ZoomTools';
 import { say } from '../../words';
 import css from './ChartView.module.css';
 import viewCss from './view.module.css';
 
-const SOON = 400; // milliseconds, for charts that are not seen
 const DRAG = 8; // pixels, so that a press that trembles is a press
 
 /** All that an option says but the hover, which a chart makes once: to make it anew lays out the whole page. */
@@ -83,23 +83,6 @@ function useParts(parts: (() => Promise<unknown>) | undefined): boolean {
     };
   }, [parts]);
   return !parts || loaded === parts;
-}
-
-/** Whether an element is on the screen or near it, as far as is known. */
-function useSeen(frame: { readonly current: HTMLElement | null }): () => boolean {
-  const seen = useRef(true);
-  useEffect(() => {
-    if (!frame.current) return undefined;
-    const observer = new IntersectionObserver(
-      (entries) => {
-        seen.current = entries.some((entry) => entry.isIntersecting);
-      },
-      { rootMargin: '100px' },
-    );
-    observer.observe(frame.current);
-    return () => observer.disconnect();
-  }, [frame]);
-  return useCallback(() => seen.current, []);
 }
 
 /** A press on a group marks it. */
@@ -264,9 +247,7 @@ function OneChart({
       draw();
       return undefined;
     }
-    // what is not on the screen leaves the processor to what is
-    const later = requestIdleCallback(() => draw(), { timeout: SOON });
-    return () => cancelIdleCallback(later);
+    return whenIdle(draw); // what is not on the screen leaves the processor to what is
   }, [draw, size, isSeen]);
   return (
     <>

@@ -1,6 +1,6 @@
 import type { GroupsAnswer } from '../../api/types';
 import { measured } from '../../shared/format';
-import { isAdditive } from './beside';
+import { addsUp } from './beside';
 import type { Drawing } from './kinds/face';
 import { say } from '../../words';
 
@@ -52,8 +52,7 @@ export const rowsBehind = (answer: GroupsAnswer, at: number): string =>
 function hasShares({ view, answer, measures }: Drawn): boolean {
   return (
     sum(answer.counts) === answer.rowCount &&
-    isAdditive(measures[0]) &&
-    !view.measure?.derived &&
+    addsUp(view, measures) &&
     (answer.measures[0]?.values ?? []).every((value) => (value ?? 0) >= 0)
   );
 }

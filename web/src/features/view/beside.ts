@@ -1,10 +1,13 @@
-import type { GroupsAnswer, Shown } from '../../api/types';
+import type { GroupsAnswer, Shown, View } from '../../api/types';
 
 const ADDING = ['ROWS', 'COUNT', 'SUM'];
 
-/** Whether the numbers of all groups add up to that of all rows. */
-export const isAdditive = (measure: Shown['measures'][number] | undefined): boolean =>
-  ADDING.includes(measure?.aggregate ?? 'ROWS');
+const isAdditive = (measures: Shown['measures']): boolean =>
+  ADDING.includes(measures[0]?.aggregate ?? 'ROWS');
+
+/** Whether the numbers of a view's groups add up to that of all rows: neither averages nor what is derived from others. */
+export const addsUp = (view: View, measures: Shown['measures']): boolean =>
+  isAdditive(measures) && !view.measure?.derived;
 
 /**
  * For each group of an answer the number of its marked part; null where there is none, or where it cannot be told: Other
@@ -16,7 +19,7 @@ export function partsOf(
   measures: Shown['measures'],
 ): (number | null)[] {
   const values = beside.measures[0]?.values ?? [];
-  const adds = isAdditive(measures[0]);
+  const adds = isAdditive(measures);
   const shown = new Set(answer.axis.flatMap((key) => (key.merged > 0 ? [] : [key.value])));
   return answer.axis.map((key) => {
     if (key.merged === 0) {

@@ -1,5 +1,5 @@
 import { measured, number } from '../../shared/format';
-import { isAdditive } from './beside';
+import { addsUp } from './beside';
 import type { Palette } from './colours';
 import type { Drawing } from './kinds/face';
 import { say } from '../../words';
@@ -21,7 +21,7 @@ export function referenceOf(drawing: Drawn, stacked = false): Reference | null {
     const value = Number(set.value);
     return { value, label: [set.label, number(value)].filter(Boolean).join(' ') };
   }
-  const adds = isAdditive(measures[0]) && !view.measure?.derived;
+  const adds = addsUp(view, measures);
   const value = adds ? mean(drawing, stacked) : (answer.measures[0]?.totals?.all ?? null);
   if (value === null) return null;
   const what = set.label ?? (adds ? say('view.averageOfGroups') : say('view.allTogether'));

@@ -121,7 +121,8 @@ public final class Interactions {
         say("%-44s %9.2f s %9.2f s CPU%n", label, all.at(0.5) / 1000, all.cpu() / 1000);
     }
 
-    private static Table load(Path file) throws IOException {
+    /** A CSV as the product reads it. */
+    static Table load(Path file) throws IOException {
         try (Document document = Document.open(file, "departures.csv", ReadingChoices.AS_FOUND)) {
             return new Reading(List.of(document), ReadingChoices.AS_FOUND)
                     .load(Map.of(), List.of(), LoadWatch.NONE)

@@ -1,6 +1,5 @@
 package keensparrow.bench;
 
-import java.io.IOException;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.nio.file.Files;
@@ -25,16 +24,12 @@ import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.filter.DateRange;
 import keensparrow.core.group.ByBins;
 import keensparrow.core.group.ByValue;
-import keensparrow.core.infer.source.LoadWatch;
-import keensparrow.core.layout.ReadingChoices;
 import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
 import keensparrow.core.table.Table;
 import keensparrow.demo.Departures;
-import keensparrow.formats.document.Document;
-import keensparrow.formats.document.Reading;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -101,7 +96,7 @@ public final class Kinds {
             int copies = (int) Math.ceil(rows / (double) (ROWS_A_DAY * DAYS));
             int days = (int) Math.ceil(rows / (double) (ROWS_A_DAY * copies));
             Departures.write(file, FIRST_DAY, FIRST_DAY.plusDays(days), copies);
-            Table table = load(file);
+            Table table = Interactions.load(file);
             new Sql(connection, true).load(file);
             MemoryEngine engine = new MemoryEngine(table, workers, 512L << 20);
             say("%,d rows, %d threads%n", table.rowCount(), workers.count());
@@ -229,14 +224,6 @@ public final class Kinds {
         return value == null
                 ? "–"
                 : value.setScale(6, RoundingMode.HALF_UP).stripTrailingZeros().toPlainString();
-    }
-
-    private static Table load(Path file) throws IOException {
-        try (Document document = Document.open(file, "departures.csv", ReadingChoices.AS_FOUND)) {
-            return new Reading(List.of(document), ReadingChoices.AS_FOUND)
-                    .load(Map.of(), List.of(), LoadWatch.NONE)
-                    .table();
-        }
     }
 
     private static double at(List<Double> millis, double share) {

@@ -1,7 +1,7 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import type { GroupsAnswer } from '../../../../api/types';
 import { axisNumber, count, groupLabel, measured } from '../../../../shared/format';
-import { isAdditive } from '../../beside';
+import { addsUp } from '../../beside';
 import { rowsBehind, shareOfAll } from '../../behind';
 import { FONT, tip, tipBox } from '../../chartParts';
 import { mixed } from '../../colours';
@@ -48,7 +48,7 @@ function placed(answer: GroupsAnswer): Placed[] {
 /** What is not on the map, and why; what colours say, and that places are put together. */
 export function mapNote(drawing: Drawing): string | null {
   const { answer, measures } = drawing;
-  const places = placed(answer);
+  const { places, spots } = lying(drawing);
   const left = answer.axis.length - places.length;
   const known = (answer.measures[COLOUR]?.values ?? []).filter((value) => value !== null);
   const format = (value: number) =>
@@ -66,7 +66,7 @@ export function mapNote(drawing: Drawing): string | null {
           high: format(Math.max(...known)),
         })
       : null,
-    clustered(places, drawing).length < places.length ? say('view.placesTogether') : null,
+    spots.length < places.length ? say('view.placesTogether') : null,
     left > 0
       ? say('view.ofHaveNoPlaceOn', { left: count(left), axis: count(answer.axis.length) })
       : null,
@@ -77,8 +77,7 @@ export function mapNote(drawing: Drawing): string | null {
 /** Dots where the groups lie, their area as large as the measure, over outlines of countries; moved and zoomed. */
 export function mapOption(drawing: Drawing): EChartsCoreOption {
   const { view, answer, mark, colours, measures } = drawing;
-  const places = placed(answer);
-  const spots = clustered(places, drawing);
+  const { places, spots } = lying(drawing);
   const labels = answer.axis.map((key) => groupLabel(key, view.by ?? null));
   const format = (m: number, value: number | null) =>
     measured(
@@ -87,7 +86,7 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
       answer.measures[m]?.type ?? null,
       answer.measures[m]?.format,
     );
-  const adds = isAdditive(measures[SIZE]) && !view.measure?.derived;
+  const adds = addsUp(view, measures);
   const most = Math.max(0, ...places.map(({ at }) => valueAt(answer, SIZE, at) ?? 0));
   const ofAll = shareOfAll(drawing);
   const shade = shadeOf(drawing);
@@ -203,6 +202,24 @@ interface Spot {
   readonly of: readonly Placed[];
 }
 
+interface Lying {
+  readonly places: readonly Placed[];
+  readonly spots: readonly Spot[];
+}
+
+const known = new WeakMap<Drawing, Lying>();
+
+/** Where the groups of a drawing lie: worked out once for all that is drawn and said of it. */
+function lying(drawing: Drawing): Lying {
+  let lies = known.get(drawing);
+  if (!lies) {
+    const places = placed(drawing.answer);
+    lies = { places, spots: clustered(places, drawing) };
+    known.set(drawing, lies);
+  }
+  return lies;
+}
+
 /** All places by themselves where they are few; else those of a field of the map as one, until one looks closer. */
 function clustered(places: readonly Placed[], drawing: Drawing): Spot[] {
   const box = bounds(places, drawing);
@@ -271,7 +288,7 @@ function bounds(
 
 /** Which group a dot of the map is; of several places in one, where to look closer. */
 export function groupOfDot(drawing: Drawing, dot: number): number | readonly [number, number] {
-  const spot = clustered(placed(drawing.answer), drawing)[dot];
+  const spot = lying(drawing).spots[dot];
   if (!spot) return -1;
   return spot.of.length > 1 ? [spot.longitude, spot.latitude] : (spot.of[0]?.at ?? -1);
 }
