@@ -56,7 +56,7 @@ export function PictureEditor({
           if (picked) void send(picked);
         }}
       />
-      <button type="button" className="word" onClick={() => file.current?.click()}>
+      <button type="button" className={`word ${css.pick}`} onClick={() => file.current?.click()}>
         {sending
           ? say('compose.pictureIsSent')
           : value
