@@ -128,7 +128,8 @@ public final class FilterAggregations {
         boolean inOrder = table.column(question.column()).type().isNumber() && keys.count() <= FEW_CODES
                 || table.schema().get(question.column()).order() != null;
         Question.ValueOrder asked = question.order() == null ? Question.ValueOrder.FREQUENT : question.order();
-        Question.ValueOrder order = asked == Question.ValueOrder.FREQUENT && inOrder ? Question.ValueOrder.LABEL : asked;
+        Question.ValueOrder order =
+                asked == Question.ValueOrder.FREQUENT && inOrder ? Question.ValueOrder.LABEL : asked;
         for (int id : frequencies.get(order + " " + question.column(), () -> order(totals, blank, order))) {
             String value = Objects.requireNonNull(keys.key(id).value());
             boolean fits = find.isEmpty() || value.toLowerCase(Locale.ROOT).contains(find);
