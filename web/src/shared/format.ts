@@ -155,6 +155,64 @@ export function measured(
   return number(value);
 }
 
+/** Aggregates that give numbers as exact as the data are written, or as counted. */
+const EXACT = new Set([
+  'ROWS',
+  'COUNT',
+  'DISTINCT',
+  'SUM',
+  'MIN',
+  'MAX',
+  'MEDIAN',
+  'FIRST',
+  'LAST',
+]);
+const everyPlace = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 12 });
+const sixFigures = new Intl.NumberFormat(LOCALE, { maximumSignificantDigits: 6 });
+
+/** As exact as it is known, where there is room for it: never cut short, averages with six figures. */
+export function exactly(
+  value: number | null,
+  aggregate: string,
+  type: ColumnType | null,
+  format: ColumnFormat | null = null,
+): string {
+  const rounded = measured(value, aggregate, type, format);
+  const kind = aggregate === 'SHARE' ? 'PERCENT' : (format?.kind ?? 'NUMBER');
+  const isTime = type === 'DATE' || type === 'DATE_TIME';
+  if (value === null || kind === 'DURATION' || isTime) return rounded;
+  if (kind === 'PERCENT') return `${fixed(value * 100, Math.max(2, format?.decimals ?? 0))}%`;
+  const isExact = EXACT.has(aggregate);
+  const plain =
+    isExact && format?.decimals != null && Number(value.toFixed(format.decimals)) === value
+      ? fixed(value, format.decimals)
+      : isExact || Math.abs(value) >= 1e6
+        ? (isExact ? everyPlace : whole).format(value)
+        : sixFigures.format(value);
+  if (kind === 'MONEY') return withUnit(plain, format?.unit ?? null);
+  return kind === 'NUMBER' && format?.unit ? `${plain} ${format.unit}` : plain;
+}
+
+const LONG = 11; // characters
+const brief = new Intl.NumberFormat(LOCALE, { notation: 'compact', maximumSignificantDigits: 4 });
+
+/** As it is said everywhere, but cut to four figures where that would be long. */
+export function briefly(
+  value: number | null,
+  aggregate: string,
+  type: ColumnType | null,
+  format: ColumnFormat | null = null,
+): string {
+  const said = measured(value, aggregate, type, format);
+  const isPlain = !format || format.kind === 'NUMBER' || format.kind === 'MONEY';
+  const isTime = type === 'DATE' || type === 'DATE_TIME';
+  if (value === null || !isPlain || isTime || said.length <= LONG || Math.abs(value) < 1e6)
+    return said;
+  const unit = format?.unit ?? null;
+  const cut = brief.format(value);
+  return format?.kind === 'MONEY' ? withUnit(cut, unit) : unit ? `${cut} ${unit}` : cut;
+}
+
 function dateTime(plain: string): string {
   return `${date(plain)} ${plain.slice(11, 16)}`;
 }

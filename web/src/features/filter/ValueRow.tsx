@@ -24,6 +24,7 @@ export function ValueRow({ name: value, rows, most, on, onToggle, onOnly }: Prop
         <input type="checkbox" checked={on} onChange={onToggle} />
         <span
           className={value === null ? `${filterCss.valueName} soft` : filterCss.valueName}
+          dir="auto"
           title={name}
         >
           {name}

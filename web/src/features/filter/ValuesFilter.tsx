@@ -74,6 +74,32 @@ export function ValuesFilter(props: Props) {
   const all = set.blank ? [...blank, ...first] : [...first, ...blank];
   const rest = answer.distinct + (answer.blanks === null ? 0 : 1);
   const shown = inSight ? SHOWN_OPEN : SHOWN;
+  const isListed = all.length <= shown && find === ''; // then there is no menu
+  const ofPicked = (
+    <>
+      <button type="button" className="word" disabled={!inUse} onClick={() => onChange(null)}>
+        {say('filter.none')}
+      </button>
+      <button
+        type="button"
+        className="word"
+        disabled={!inUse}
+        onClick={() => emit({ ...set, exclude: !set.exclude }, false)}
+      >
+        {set.exclude ? say('filter.keepOnlyThePicked') : say('filter.leaveThePickedOut')}
+      </button>
+      {tags && (
+        <button
+          type="button"
+          className="word"
+          disabled={set.values.length < 2}
+          onClick={() => emit({ ...set, blank: false, exclude: false }, !everyTag)}
+        >
+          {everyTag ? say('filter.anyOfThem') : say('filter.allOfThemAtOnce')}
+        </button>
+      )}
+    </>
+  );
   return (
     <>
       <div className={filterCss.filterHead}>
@@ -94,7 +120,8 @@ export function ValuesFilter(props: Props) {
             <li key={item.value ?? BLANK}>{row(item.value, item.count)}</li>
           ))}
         </ul>
-        {(all.length > shown || find !== '') && (
+        {isListed && inUse && <p className={css.menuEnd}>{ofPicked}</p>}
+        {!isListed && (
           <Menu
             className={`word ${filterCss.filterWord}`}
             label={say('filter.all2', { rest: count(rest) })}
@@ -133,34 +160,7 @@ export function ValuesFilter(props: Props) {
                   >
                     {say('filter.allListed')}
                   </button>
-                  <button
-                    type="button"
-                    className="word"
-                    disabled={!inUse}
-                    onClick={() => onChange(null)}
-                  >
-                    {say('filter.none')}
-                  </button>
-                  <button
-                    type="button"
-                    className="word"
-                    disabled={!inUse}
-                    onClick={() => emit({ ...set, exclude: !set.exclude }, false)}
-                  >
-                    {set.exclude
-                      ? say('filter.keepOnlyThePicked')
-                      : say('filter.leaveThePickedOut')}
-                  </button>
-                  {tags && (
-                    <button
-                      type="button"
-                      className="word"
-                      disabled={set.values.length < 2}
-                      onClick={() => emit({ ...set, blank: false, exclude: false }, !everyTag)}
-                    >
-                      {everyTag ? say('filter.anyOfThem') : say('filter.allOfThemAtOnce')}
-                    </button>
-                  )}
+                  {ofPicked}
                   <button type="button" className="word" onClick={close}>
                     {say('filter.done')}
                   </button>

@@ -1,9 +1,17 @@
-import { useDeferredValue, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useState, type ReactNode } from 'react';
 import type { Filter, PageData, View } from '../../api/types';
 import { dataOf, filterName, isOf } from '../../shared/datasets';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { ChoiceBand, FilterBand, FilterWidget } from '../filter';
-import { isOfRows, lookedFor, slicesOf, ViewCard, type ViewContext } from '../view';
+import {
+  isOfRows,
+  lookedFor,
+  slicesOf,
+  ViewCard,
+  withCloser,
+  type Closer,
+  type ViewContext,
+} from '../view';
 import { PageTabs, viewsOn } from './PageTabs';
 import { ReadingLine } from './ReadingLine';
 import { useAnswers, type Lists } from './useAnswers';
@@ -52,11 +60,17 @@ export function AppPage({
   const marking = state.marking ?? data.app.marking ?? 'NARROW';
   const drag = useDrag(state);
   const { dragged } = drag;
+  const [closer, setCloser] = useState<Closer>({});
+  const onCloser = useCallback(
+    (view: string, filters: Closer[string] | null) =>
+      setCloser((before) => withCloser(before, view, filters)),
+    [],
+  );
   const answers = useAnswers(
     `${base}/answers`,
     dragged ? withFilter(state, dragged.column, dragged.filter) : state,
     lists,
-    slicesOf(state, onPage, (view) => dataOf(data, view.dataset).columns),
+    slicesOf(state, onPage, (view) => dataOf(data, view.dataset).columns, closer),
     stamp,
     asked,
     marking === 'HIGHLIGHT',
@@ -76,6 +90,7 @@ export function AppPage({
     answers.head?.guarded,
     dragged !== null,
     marking === 'HIGHLIGHT',
+    onCloser,
   );
   const card = (view: View) => {
     const context = contexts.get(view.dataset ?? null);
@@ -188,6 +203,7 @@ function useContexts(
   guarded: readonly string[] | undefined,
   dragging: boolean,
   highlighting: boolean,
+  onCloser: ViewContext['onCloser'],
 ) {
   // what was pressed is asked for first; the views, which wait for the answers anyway, learn of it after that
   const state = useDeferredValue(page.state);
@@ -213,12 +229,13 @@ function useContexts(
             const spec = data.app.filters.find((one) => isOf(one, column, dataset));
             if (spec) changeFrom((now) => lookedInto(now, view, filterName(spec), filter, step));
           },
+          onCloser,
           onClear: clear,
           onAlone: (view) => changeFrom((now) => ({ ...now, alone: view })),
         },
       ]),
     );
-  }, [data, base, state, changeFrom, clear, labels, dragging, highlighting]);
+  }, [data, base, state, changeFrom, clear, labels, dragging, highlighting, onCloser]);
 }
 
 /** In rows that some view stands in: one that is hidden leaves no hole where it stood alone. */

@@ -17,17 +17,17 @@ export function GroupButton({
 }) {
   const mark = markOf(context, view.id)?.filter ?? null;
   const label = groupLabel(group, view.by ?? null);
-  if (filterOf(view, answer, group) === null) return <>{label}</>;
+  const filter = filterOf(view, answer, group);
+  if (filter === null) return <>{label}</>;
   return (
     <button
       type="button"
       className="word"
+      dir="auto"
+      title={label}
       aria-pressed={mark !== null && isMarked(mark, group)}
       onClick={(event) =>
-        context.onMark(
-          view.id,
-          nextMark(mark, view, answer, group, event.shiftKey || event.ctrlKey),
-        )
+        context.onMark(view.id, nextMark(mark, filter, event.shiftKey || event.ctrlKey))
       }
     >
       {label}

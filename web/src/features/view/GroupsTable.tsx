@@ -4,7 +4,7 @@ import { partsOf } from './beside';
 import { ofPanel, valueAt } from './cells';
 import { markOf } from './context';
 import { GroupButton } from './GroupButton';
-import { isMarked } from './marks';
+import { isMarked, isOfSplit, nextMark, splitFilter } from './marks';
 import type { GroupsProps } from './kinds/face';
 import { say } from '../../words';
 import viewCss from './view.module.css';
@@ -46,16 +46,42 @@ function OneTable({ view, answer, beside, context, title, measures }: GroupsProp
               {say('view.markedColumn')}
             </th>
           )}
-          {columns.map(({ name }, i) => (
-            <th key={i} scope="col" className={viewCss.number}>
-              {name}
-            </th>
-          ))}
+          {columns.map(({ name }, i) => {
+            const filter = view.split ? splitFilter(view, answer, name) : null;
+            return (
+              <th key={i} scope="col" className={viewCss.number}>
+                {filter ? (
+                  <button
+                    type="button"
+                    className="word"
+                    aria-pressed={JSON.stringify(filter) === JSON.stringify(mark)}
+                    onClick={(event) =>
+                      context.onMark(
+                        view.id,
+                        nextMark(mark, filter, event.shiftKey || event.ctrlKey),
+                      )
+                    }
+                  >
+                    {name}
+                  </button>
+                ) : (
+                  name
+                )}
+              </th>
+            );
+          })}
         </tr>
       </thead>
       <tbody>
         {answer.axis.map((key, a) => (
-          <tr key={a} className={mark !== null && isMarked(mark, key) ? viewCss.marked : undefined}>
+          <tr
+            key={a}
+            className={
+              mark !== null && !isOfSplit(mark, view) && isMarked(mark, key)
+                ? viewCss.marked
+                : undefined
+            }
+          >
             <th scope="row">
               <GroupButton view={view} answer={answer} context={context} group={key} />
               {key.partial && <span className="soft"> {say('view.notOverYet')}</span>}

@@ -1,21 +1,21 @@
-import type { useZoom } from './useZoom';
+import type { Zoom } from './useZoom';
 import { say } from '../../words';
 import css from './ZoomTools.module.css';
 
-/** Closer, farther, and the way back to the whole; seen while a view is used. */
+/** Closer, farther, the way back to the whole, and a box where dragging moves; seen while a view is used. */
 export function ZoomTools({
   title,
   zoom,
-  onWhole,
+  canBox,
 }: {
   readonly title: string;
-  readonly zoom: ReturnType<typeof useZoom>;
-  readonly onWhole: () => void;
+  readonly zoom: Zoom;
+  readonly canBox: boolean;
 }) {
   return (
     <span
-      className={zoom.isZoomed ? `${css.zoomTools} ${css.zoomed}` : css.zoomTools}
-      title={say('view.zoomHint')}
+      className={zoom.isZoomed || zoom.isBoxing ? `${css.zoomTools} ${css.zoomed}` : css.zoomTools}
+      title={zoom.zooming === 'geo' ? say('view.mapHint') : say('view.zoomHint')}
     >
       <button
         type="button"
@@ -41,11 +41,24 @@ export function ZoomTools({
             type="button"
             className="word"
             aria-label={say('view.wholeOf', { title })}
-            onClick={onWhole}
+            onClick={zoom.whole}
           >
             {say('view.whole')}
-          </button>
+          </button>{' '}
         </>
+      )}
+      {canBox && (
+        <button
+          type="button"
+          className="word"
+          aria-label={say('view.boxOf', { title })}
+          aria-pressed={zoom.isBoxing}
+          onClick={() => {
+            zoom.setBoxing(!zoom.isBoxing);
+          }}
+        >
+          {say('view.box')}
+        </button>
       )}
     </span>
   );

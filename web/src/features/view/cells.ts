@@ -51,13 +51,28 @@ export function reach(answers: readonly GroupsAnswer[], stacked: boolean): Range
       return [sum((value) => value > 0), sum((value) => value < 0)];
     }),
   );
-  return ends.reduce(
-    (range, value) => ({ min: Math.min(range.min, value), max: Math.max(range.max, value) }),
-    { min: 0, max: 0 },
-  );
+  const least = ends.reduce((low, value) => Math.min(low, value), 0);
+  const most = ends.reduce((high, value) => Math.max(high, value), 0);
+  const interval = roundStep((most - least) / MARKS);
+  return {
+    min: Math.floor(least / interval) * interval,
+    max: Math.ceil(most / interval) * interval,
+    interval,
+  };
 }
 
+const MARKS = 4; // along an axis
+
+/** 1, 2 or 5 times a power of ten, not below what is wanted. */
+function roundStep(wanted: number): number {
+  if (wanted <= 0) return 1;
+  const power = 10 ** Math.floor(Math.log10(wanted));
+  return power * ([1, 2, 5].find((digit) => digit * power >= wanted * (1 - 1e-9)) ?? 10);
+}
+
+/** What an axis reaches from and to, and from mark to mark: round numbers. */
 export interface Range {
   readonly min: number;
   readonly max: number;
+  readonly interval: number;
 }

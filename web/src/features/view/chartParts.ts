@@ -19,8 +19,12 @@ export function splitColour(
 export const safe = (text: string): string =>
   text.replace(/[&<>"]/g, (c) => `&#${String(c.charCodeAt(0))};`);
 
+/** What hovers are found by. */
+export const TIP = 'chart-tip';
+
 /** How every hover looks. */
 export const tipBox = (colours: Palette) => ({
+  className: TIP,
   confine: true,
   transitionDuration: 0,
   appendTo: (chart: HTMLElement) => chart, // else each drawing asks for its style, which lays the page out
@@ -81,7 +85,7 @@ export const partLine =
   (axis) =>
     parts && say('view.marked', { part: format(parts[axis] ?? null) });
 
-/** The names of what is drawn, above a chart. */
+/** The names of what is drawn, above a chart; where they are of groups, they can be pressed. */
 export const namesAbove = (colours: Palette, names?: readonly string[]) => ({
   type: 'scroll',
   top: 0,
@@ -89,7 +93,7 @@ export const namesAbove = (colours: Palette, names?: readonly string[]) => ({
   itemWidth: 10,
   itemHeight: 10,
   textStyle: { color: colours.ink, fontSize: 11.5 },
-  selectedMode: false,
+  selectedMode: !names, // a press marks: what is drawn stays, see onNames
   ...(names ? { data: names } : {}),
 });
 

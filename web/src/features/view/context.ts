@@ -1,5 +1,6 @@
 import type {
   Answer,
+  Between,
   Failure,
   Filter,
   Mark,
@@ -56,6 +57,8 @@ export interface ViewContext {
     filter: Filter | null,
     step: TimeStep | null,
   ) => void;
+  /** Asks a view for the rows that these filters keep alone; null for all of them again. */
+  readonly onCloser: (view: string, filters: readonly Between[] | null) => void;
   readonly onClear: () => void;
   /** Shows a view alone, as large as the window. */
   readonly onAlone: (view: string) => void;

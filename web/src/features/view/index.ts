@@ -2,4 +2,4 @@ export { downloadAddress } from './download';
 export { isOfRows } from './kinds';
 export { ViewCard } from './ViewCard';
 export { stepKey, type Answered, type ViewContext } from './context';
-export { lookedFor, slicesOf, type TableState } from './slices';
+export { lookedFor, slicesOf, withCloser, type Closer, type TableState } from './slices';

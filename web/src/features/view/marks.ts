@@ -1,4 +1,7 @@
-import type { Filter, GroupKey, GroupsAnswer, Simple, View } from '../../api/types';
+import type { Between, Filter, GroupKey, GroupsAnswer, Simple, View } from '../../api/types';
+import { isSimple } from '../../shared/datasets';
+import { groupLabel } from '../../shared/format';
+import type { Part } from './useZoom';
 
 /** The filter that a group of a view stands for; null when the group cannot be marked. */
 export const filterOf = (view: View, answer: GroupsAnswer, key: GroupKey): Simple | null =>
@@ -64,6 +67,33 @@ export function cellFilter(
   return first && second ? { kind: 'both', first, second } : null;
 }
 
+/** The filter of the groups of a name that split the others of a view; null where none has it. */
+export function splitFilter(view: View, answer: GroupsAnswer, name: string): Simple | null {
+  const by = view.split ? splitBy(view.split) : null;
+  const key = by && answer.splits.find((one) => groupLabel(one, null) === name);
+  return by && key ? filterOn(by, answer.splits, key) : null;
+}
+
+const splitBy = (column: string): NonNullable<View['by']> => ({
+  column,
+  step: null,
+  part: null,
+  bins: false,
+  width: null,
+});
+
+/** Whether a mark keeps a group, or what splits it where that is what is marked. */
+export const isPartMarked = (
+  mark: Filter,
+  view: View,
+  key: GroupKey,
+  split: GroupKey | undefined,
+): boolean => isMarked(mark, split && isOfSplit(mark, view) ? split : key);
+
+/** Whether what splits the groups is marked, and not they. */
+export const isOfSplit = (mark: Filter, view: View): boolean =>
+  isSimple(mark) && mark.column === view.split && mark.column !== view.by?.column;
+
 /** Whether a cell is among those that a mark keeps: all of a row where a row is marked. */
 export const isCellMarked = (mark: Filter, key: GroupKey, across: GroupKey): boolean =>
   mark.kind === 'both'
@@ -94,31 +124,28 @@ export function isMarked(mark: Filter, key: GroupKey): boolean {
   return key.value === null ? mark.blank : mark.values.includes(key.value);
 }
 
-/** Marks a group, or with `add` puts it to those marked or takes it away; null lifts the mark. */
-export function nextMark(
-  before: Filter | null,
-  view: View,
-  answer: GroupsAnswer,
-  key: GroupKey,
-  add: boolean,
-): Filter | null {
-  const filter = filterOf(view, answer, key);
-  if (!filter || !before) return filter;
+/** Marks what a filter keeps, or with `add` puts it to what is marked or takes it away; null lifts the mark. */
+export function nextMark(before: Filter | null, filter: Filter, add: boolean): Filter | null {
+  if (!before) return filter;
+  const same = isSimple(before) && isSimple(filter) && before.column === filter.column;
   if (
     add &&
+    same &&
     before.kind === 'oneOf' &&
     filter.kind === 'oneOf' &&
     !before.exclude &&
     !filter.exclude
   ) {
-    const has = isMarked(before, key);
+    const has = filter.blank
+      ? before.blank
+      : filter.values.every((value) => before.values.includes(value));
     const values = has
-      ? before.values.filter((value) => value !== key.value)
+      ? before.values.filter((value) => !filter.values.includes(value))
       : [...before.values, ...filter.values];
-    const blank = key.value === null ? !has : before.blank;
+    const blank = filter.blank ? !has : before.blank;
     return values.length === 0 && !blank ? null : { ...before, values, blank };
   }
-  if (add && before.kind === 'parts' && filter.kind === 'parts') {
+  if (add && same && before.kind === 'parts' && filter.kind === 'parts') {
     const [value = 0] = filter.values;
     const values = before.values.includes(value)
       ? before.values.filter((other) => other !== value)
@@ -162,27 +189,48 @@ export function spanFilter(
 
 const DIGITS = 4; // that an end of a dragged box is rounded to: finer than a hand can drag
 
+function between(column: string, from: number, to: number): Between {
+  const digits = DIGITS - Math.ceil(Math.log10(Math.max(to - from, Number.MIN_VALUE)));
+  const rounded = (value: number) => Number(value.toFixed(Math.min(12, Math.max(0, digits))));
+  return {
+    kind: 'between',
+    column,
+    from: rounded(from),
+    to: rounded(to),
+    belowTo: false,
+    blanks: false,
+  };
+}
+
+/** Columns whose values go right and up. */
+interface Axes {
+  readonly x: string;
+  readonly y: string;
+}
+
 /** The rows whose two numbers lie in a box. */
-export function boxFilter(
-  columns: { readonly x: string; readonly y: string },
+export const boxFilter = (
+  columns: Axes,
   low: { readonly x: number; readonly y: number },
   high: { readonly x: number; readonly y: number },
-): Filter {
-  const between = (column: string, from: number, to: number) => {
-    const digits = DIGITS - Math.ceil(Math.log10(Math.max(to - from, Number.MIN_VALUE)));
-    const rounded = (value: number) => Number(value.toFixed(Math.min(12, Math.max(0, digits))));
-    return {
-      kind: 'between' as const,
-      column,
-      from: rounded(from),
-      to: rounded(to),
-      belowTo: false,
-      blanks: false,
-    };
-  };
-  return {
-    kind: 'both',
-    first: between(columns.x, low.x, high.x),
-    second: between(columns.y, low.y, high.y),
-  };
+): Filter => ({
+  kind: 'both',
+  first: between(columns.x, low.x, high.x),
+  second: between(columns.y, low.y, high.y),
+});
+
+/** The same of a part that is looked at, each number by itself. */
+export const betweens = (columns: Axes, part: Part): Between[] => [
+  between(columns.x, ...part.x),
+  between(columns.y, ...part.y),
+];
+
+/** The box that is marked on two columns; null where another thing is. */
+export function boxOf(mark: Filter | null, columns: Axes | null) {
+  if (mark?.kind !== 'both' || !columns) return null;
+  const { first, second } = mark;
+  if (first.kind !== 'between' || second.kind !== 'between') return null;
+  return first.column === columns.x && second.column === columns.y
+    ? { x: [first.from, first.to] as const, y: [second.from, second.to] as const }
+    : null;
 }

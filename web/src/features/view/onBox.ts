@@ -18,11 +18,15 @@ interface Corner {
 /**
  * Follows a box that is dragged over a chart.
  *
+ * @param on what its corners lie on: the axes of a grid, or a map
+ * @param isOn whether a drag that begins now is a box
  * @param show what is dragged over, in pixels; null once it is let go
  * @param done the corners on the chart's axes, least values first
  */
 export function onBox(
   chart: ECharts,
+  on: 'grid' | 'geo',
+  isOn: () => boolean,
   show: (box: Corner | null) => void,
   done: (low: Place, high: Place) => void,
 ): void {
@@ -37,8 +41,8 @@ export function onBox(
     };
   const isFar = (box: Corner | null) => box !== null && box.width > DRAG && box.height > DRAG;
   zr.on('mousedown', (event) => {
-    const inside = chart.containPixel('grid', [event.offsetX, event.offsetY]);
-    start = inside ? { x: event.offsetX, y: event.offsetY } : null;
+    const inside = on === 'geo' || chart.containPixel(on, [event.offsetX, event.offsetY]);
+    start = inside && isOn() ? { x: event.offsetX, y: event.offsetY } : null;
   });
   zr.on('mousemove', (event) => {
     const box = boxTo(event.offsetX, event.offsetY);
@@ -49,7 +53,7 @@ export function onBox(
     start = null;
     show(null);
     if (!box || !isFar(box)) return;
-    const at = (x: number, y: number) => chart.convertFromPixel('grid', [x, y]);
+    const at = (x: number, y: number) => chart.convertFromPixel(on, [x, y]);
     const [left = 0, bottom = 0] = at(box.left, box.top + box.height);
     const [right = 0, top = 0] = at(box.left + box.width, box.top);
     done({ x: left, y: bottom }, { x: right, y: top });

@@ -1,4 +1,4 @@
-import { measured, number } from '../../shared/format';
+import { briefly, number } from '../../shared/format';
 import { addsUp } from './beside';
 import type { Palette } from './colours';
 import type { Drawing } from './kinds/face';
@@ -25,7 +25,7 @@ export function referenceOf(drawing: Drawn, stacked = false): Reference | null {
   const value = adds ? mean(drawing, stacked) : (answer.measures[0]?.totals?.all ?? null);
   if (value === null) return null;
   const what = set.label ?? (adds ? say('view.averageOfGroups') : say('view.allTogether'));
-  const told = measured(
+  const told = briefly(
     Number(value),
     measures[0]?.aggregate ?? 'ROWS',
     answer.measures[0]?.type ?? null,

@@ -1,4 +1,4 @@
-import type { Filter, PageColumn, PageQuestion, Sort, View } from '../../api/types';
+import type { Between, Filter, PageColumn, PageQuestion, Sort, View } from '../../api/types';
 import { headingFilter } from './headingFilter';
 import { say } from '../../words';
 
@@ -34,17 +34,42 @@ export function wishOf(state: TableState, view: string, columns: readonly PageCo
 
 const FIRST_ROWS = 50;
 
-/** What is asked of all tables of a page. */
+/** By the id of a view what keeps the rows that are looked at closer in it. */
+export type Closer = Readonly<Record<string, readonly Between[]>>;
+
+/** With a view looked at closer, or whole again where there are no filters. */
+export function withCloser(
+  closer: Closer,
+  view: string,
+  filters: readonly Between[] | null,
+): Closer {
+  if (filters) return { ...closer, [view]: filters };
+  return view in closer
+    ? Object.fromEntries(Object.entries(closer).filter(([id]) => id !== view))
+    : closer;
+}
+
+/** What is asked of all tables of a page, and of what is looked at closer. */
 export function slicesOf(
   state: TableState,
   views: readonly View[],
   columnsOf: (view: View) => readonly PageColumn[],
+  closer: Closer = {},
 ): NonNullable<PageQuestion['tables']> {
   const slices: NonNullable<PageQuestion['tables']> = {};
   for (const view of views) {
     const wish = wishOf(state, view.id, columnsOf(view));
     if (wish.sort || wish.find || wish.filters.length > 0)
       slices[view.id] = { offset: 0, limit: FIRST_ROWS, ...wish };
+    const part = closer[view.id];
+    if (part)
+      slices[view.id] = {
+        offset: 0,
+        limit: FIRST_ROWS,
+        sort: null,
+        find: null,
+        filters: [...part],
+      };
   }
   return slices;
 }

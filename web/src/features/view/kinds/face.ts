@@ -13,7 +13,7 @@ import type {
 import type { Range } from '../cells';
 import type { Palette } from '../colours';
 import type { Answered, ViewContext } from '../context';
-import type { Zooming } from '../useZoom';
+import type { Part, Zooming } from '../useZoom';
 
 /** What a chart is drawn from. */
 export interface Drawing {
@@ -34,6 +34,10 @@ export interface Drawing {
   readonly range: Range | null;
   /** How many times as large as the whole a map is looked at. */
   readonly zoom: number;
+  /** The part that is looked at, where it was asked for by itself; else null. */
+  readonly part: Part | null;
+  /** Whether dragging draws a box, where it else moves. */
+  readonly isBoxing: boolean;
   /** Size in pixels. */
   readonly width: number;
   readonly height: number;
@@ -67,6 +71,10 @@ export interface Face {
     readonly crossAt?: (x: number) => number;
     /** Columns whose values go right and up, where a box can be dragged over them. */
     readonly box?: (view: View) => { readonly x: string; readonly y: string } | null;
+    /** What a name above the chart stands for; the group of that name that splits the others where it is not given. */
+    readonly nameFilter?: (drawing: Drawing, name: string) => Filter | null;
+    /** Whether more would be seen of a part of it closer: then that is asked for. @param rows behind the numbers */
+    readonly isCoarse?: (rows: RowsAnswer | null) => boolean;
     /** The group that a drawn item is, where not every group is drawn; or where to look closer, for one of several. */
     readonly itemAt?: (drawing: Drawing, item: number) => number | readonly [number, number];
     /** Whether the parts of a group stand on one another. */

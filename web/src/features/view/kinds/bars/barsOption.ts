@@ -1,9 +1,10 @@
 import type { EChartsCoreOption } from 'echarts/core';
-import { axisValue, groupLabel, measured, SHARE } from '../../../../shared/format';
+import { axisValue, groupLabel, SHARE } from '../../../../shared/format';
 import { FONT, labelWidth, namesAbove, partLine, splitColour, tooltip } from '../../chartParts';
 import { behind } from '../../behind';
 import { mixed, type Palette } from '../../colours';
-import { isMarked } from '../../marks';
+import { isPartMarked } from '../../marks';
+import { numbersOf } from '../../numbers';
 import { referenceLine, referenceOf } from '../../reference';
 import type { Drawing } from '../face';
 import { say } from '../../../../words';
@@ -29,21 +30,21 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
   const upright = view.settings?.upright === true;
   const reference = referenceOf(drawing, arrange === 'STACKED');
   const line = reference?.value ?? null;
-  const exact = (a: number, s: number) => measure?.values[a * splits.length + s] ?? null;
+  const valueOf = (a: number, s: number) => measure?.values[a * splits.length + s] ?? null;
   const sums = answer.axis.map((_, a) =>
-    splits.reduce((all, __, s) => all + Math.abs(exact(a, s) ?? 0), 0),
+    splits.reduce((all, __, s) => all + Math.abs(valueOf(a, s) ?? 0), 0),
   );
   const drawn = (a: number, s: number) => {
-    const value = exact(a, s);
+    const value = valueOf(a, s);
     const sum = sums[a] ?? 0;
     return arrange === 'FULL' && value !== null ? (sum === 0 ? null : value / sum) : value;
   };
-  const format = (value: number | null) =>
-    measured(value, aggregate, measure?.type ?? null, measure?.format);
+  const { exact, brief } = numbersOf(drawing);
   // pale bars are mixed with the paper, not see-through: the numbers beside them must stay readable
-  const shade = (a: number, colour: string | undefined) => {
+  const shade = (a: number, s: number, colour: string | undefined) => {
     const key = answer.axis[a];
-    const marked = mark === null || (key !== undefined && isMarked(mark, key));
+    const marked =
+      mark === null || (key !== undefined && isPartMarked(mark, view, key, answer.splits[s]));
     const strong = marked && key?.partial !== true && parts === null; // a period that is not over yet counts for less
     return strong || colour === undefined ? colour : mixed(colour, colours.paper, PALE);
   };
@@ -57,6 +58,15 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
           (answer.splits[s]?.merged ?? 0) > 0,
         )
       : colours.series[0];
+  const numbers = {
+    show: !isSplit && parts === null && (!upright || labels.length <= MANY),
+    position: upright ? 'top' : 'right',
+    color: colours.ink,
+    fontSize: 11.5,
+    textBorderColor: colours.paper,
+    textBorderWidth: 3,
+    formatter: (item: { value: number | null }) => brief(item.value),
+  };
   const series = splits.map((name, s) => ({
     type: 'bar',
     name: isSplit ? name : undefined,
@@ -68,26 +78,34 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
     data: answer.axis.map((key, a) => ({
       value: drawn(a, s),
       itemStyle: {
-        color: shade(a, !isSplit && key.merged > 0 ? colours.straw : colourOf(s)),
+        color: shade(a, s, !isSplit && key.merged > 0 ? colours.straw : colourOf(s)),
       },
     })),
-    label: {
-      show: !isSplit && parts === null && (!upright || labels.length <= MANY),
-      position: upright ? 'top' : 'right',
-      color: colours.ink,
-      fontSize: 11.5,
-      formatter: (item: { value: number | null }) => format(item.value),
-    },
+    label: line === null ? numbers : { show: false },
     labelLayout: { hideOverlap: true },
     markLine:
       s === 0 && arrange !== 'FULL' ? referenceLine(reference, colours, upright) : undefined,
     silent: false,
     animation: false,
   }));
-  const besides = parts ? partSeries(parts, (a) => exact(a, 0), format, upright, colours) : [];
+  // in front of the line that they are seen against, as bars that are not seen
+  const inFront = {
+    type: 'bar',
+    barGap: '-100%',
+    barMaxWidth: upright ? 46 : 18,
+    barCategoryGap: '32%',
+    itemStyle: { color: 'transparent' },
+    silent: true,
+    animation: false,
+    z: 6,
+    data: answer.axis.map((_, a) => drawn(a, 0)),
+    label: numbers,
+    labelLayout: { hideOverlap: true },
+  };
+  const besides = parts ? partSeries(parts, (a) => valueOf(a, 0), brief, upright, colours) : [];
   const values = {
     type: 'value',
-    min: (own: { min: number }) => Math.min(0, range?.min ?? own.min, line ?? 0),
+    min: range?.min ?? (line !== null && line < 0 ? reachingDown(line) : undefined),
     max:
       arrange === 'FULL'
         ? 1
@@ -95,7 +113,7 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
           ? range?.max
           : (own: { max: number }) =>
               line > (range?.max ?? own.max) ? line : (range?.max ?? null),
-    interval: arrange === 'FULL' ? 0.25 : undefined,
+    interval: arrange === 'FULL' ? 0.25 : range?.interval,
     axisLabel: {
       show: isSplit || upright,
       color: colours.soft,
@@ -118,12 +136,7 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
       color: colours.ink,
       fontSize: 11.5,
       ...(upright
-        ? {
-            hideOverlap: true,
-            ...(by?.step
-              ? {}
-              : { width: Math.max(60, width / labels.length - 6), overflow: 'truncate' }),
-          }
+        ? namesAcross(labels, Boolean(by?.step), width)
         : {
             width: labelWidth(width),
             overflow: 'truncate',
@@ -131,7 +144,7 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
           }),
     },
   };
-  const inFront = parts ? [groups, { ...groups, show: false }] : groups;
+  const bothAxes = parts ? [groups, { ...groups, show: false }] : groups;
   return {
     animation: false,
     textStyle: { fontFamily: FONT },
@@ -149,13 +162,28 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
       (a) => labels[a] ?? '',
       splits,
       isSplit,
-      (a, s) => format(exact(a, s)),
-      { behind: behind(drawing), last: partLine(parts, format) },
+      (a, s) => exact(valueOf(a, s)),
+      { behind: behind(drawing), last: partLine(parts, exact) },
     ),
-    xAxis: upright ? inFront : values,
-    yAxis: upright ? values : inFront,
-    series: [...series, ...besides],
+    xAxis: upright ? bothAxes : values,
+    yAxis: upright ? values : bothAxes,
+    series: [...series, ...(line !== null && numbers.show ? [inFront] : []), ...besides],
   };
+}
+
+/** An end of an axis that is a line's where it lies below all values, else a round number. */
+const reachingDown = (line: number) => (own: { min: number }) => (line < own.min ? line : null);
+
+const SLANTED = 60; // pixels from name to name, below which they are turned
+const SLANTED_NAME = 84;
+
+/** Names below upright bars: cut where there is too little room, or turned where there is hardly any; periods left out. */
+function namesAcross(labels: readonly string[], isTime: boolean, width: number) {
+  const each = width / Math.max(1, labels.length);
+  if (isTime) return { hideOverlap: true };
+  return each < SLANTED && labels.some((label) => label.length * 7 > each)
+    ? { rotate: 38, width: SLANTED_NAME, overflow: 'truncate', interval: each < 13 ? 'auto' : 0 }
+    : { hideOverlap: true, width: Math.max(SLANTED, each - 6), overflow: 'truncate' };
 }
 
 /**

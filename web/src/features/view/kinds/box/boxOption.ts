@@ -1,5 +1,5 @@
 import type { EChartsCoreOption } from 'echarts/core';
-import { axisValue, count, groupLabel, measured } from '../../../../shared/format';
+import { axisValue, count, exactly, groupLabel } from '../../../../shared/format';
 import { FONT, namesDown, safe, tipBox } from '../../chartParts';
 import { mixed } from '../../colours';
 import { valueAt } from '../../cells';
@@ -27,7 +27,7 @@ export function boxOption(drawing: Drawing): EChartsCoreOption {
   const measure = answer.measures[MEDIAN];
   const at = (m: number, a: number) => valueAt(answer, m, a);
   const format = (value: number | null) =>
-    measured(value, 'MEDIAN', measure?.type ?? null, measure?.format);
+    exactly(value, 'MEDIAN', measure?.type ?? null, measure?.format);
   const full = colours.series[0] ?? colours.ink;
   const outermost = answer.axis.map((_, a) => outliers(drawing, a));
   return {

@@ -1,26 +1,23 @@
 import type { EChartsCoreOption } from 'echarts/core';
-import { axisValue, groupLabel, measured, SHARE } from '../../../../shared/format';
+import { axisValue, groupLabel, SHARE } from '../../../../shared/format';
 import { rowsBehind } from '../../behind';
 import { FONT, safe, tipBox } from '../../chartParts';
 import { mixed } from '../../colours';
 import { valueAt } from '../../cells';
 import { isMarked } from '../../marks';
+import { numbersOf } from '../../numbers';
 import type { Drawing } from '../face';
 import { say } from '../../../../words';
 
 const NAMED = 30; // dots that can have their names beside them
+const NAME = 130; // pixels
 const PALE = 0.3;
 
 /** A dot for each group: the first measure to the right, the second up, a third as its size. */
-export function dotsOption({ view, answer, mark, colours, measures }: Drawing): EChartsCoreOption {
+export function dotsOption(drawing: Drawing): EChartsCoreOption {
+  const { view, answer, mark, colours, measures } = drawing;
   const labels = answer.axis.map((key) => groupLabel(key, view.by ?? null));
-  const format = (m: number, value: number | null) =>
-    measured(
-      value,
-      measures[m]?.aggregate ?? 'ROWS',
-      answer.measures[m]?.type ?? null,
-      answer.measures[m]?.format,
-    );
+  const { exact } = numbersOf(drawing);
   const largest = Math.max(...answer.axis.map((_, a) => valueAt(answer, 2, a) ?? 0), 0);
   const size = (a: number) => {
     const value = valueAt(answer, 2, a);
@@ -63,7 +60,7 @@ export function dotsOption({ view, answer, mark, colours, measures }: Drawing): 
         [
           safe(labels[dataIndex] ?? ''),
           ...measures.map(
-            ({ name }, m) => `${safe(name)}: <b>${format(m, valueAt(answer, m, dataIndex))}</b>`,
+            ({ name }, m) => `${safe(name)}: <b>${exact(valueAt(answer, m, dataIndex), m)}</b>`,
           ),
           rowsBehind(answer, dataIndex),
         ].join('<br>'),
@@ -91,6 +88,8 @@ export function dotsOption({ view, answer, mark, colours, measures }: Drawing): 
           position: 'right',
           color: colours.ink,
           fontSize: 11,
+          width: NAME,
+          overflow: 'truncate',
           formatter: ({ dataIndex }: { dataIndex: number }) => labels[dataIndex] ?? '',
         },
         labelLayout: { hideOverlap: true },

@@ -1,5 +1,5 @@
 import type { GroupsAnswer, View } from '../../../../api/types';
-import { groupLabel, measured } from '../../../../shared/format';
+import { briefly, exactly, groupLabel, measured } from '../../../../shared/format';
 import type { Answered, ViewContext } from '../../context';
 import { comparison, type Compared } from './comparison';
 import { say } from '../../../../words';
@@ -23,7 +23,14 @@ export function FigureView({
   const measure = groups?.measures[0];
   const whole = view.by ? measure?.totals?.all : measure?.values[0];
   const text = (value: number | null) =>
-    measured(value, view.measure?.aggregate ?? 'ROWS', measure?.type ?? null, measure?.format);
+    briefly(value, view.measure?.aggregate ?? 'ROWS', measure?.type ?? null, measure?.format);
+  const said = (how: typeof exactly) =>
+    how(
+      whole === null || whole === undefined ? null : Number(whole),
+      view.measure?.aggregate ?? 'ROWS',
+      measure?.type ?? null,
+      measure?.format,
+    );
   const good = context.data.app.measures?.find(({ id }) => id === view.measureId)?.good ?? null;
   const compared = groups && view.by ? comparison(groups, view.settings?.compare ?? null) : null;
   return (
@@ -35,8 +42,8 @@ export function FigureView({
         <p className={`soft ${viewCss.viewFailure}`}>{answered.failure.detail}</p>
       ) : (
         <div className={css.figureLine}>
-          <p className={css.figureValue}>
-            {measure ? text(whole === null || whole === undefined ? null : Number(whole)) : '…'}
+          <p className={css.figureValue} title={measure && said(exactly)}>
+            {measure ? said(briefly) : '…'}
           </p>
           {groups && view.by && <Course answer={groups} />}
         </div>

@@ -1,10 +1,11 @@
 import type { EChartsCoreOption } from 'echarts/core';
-import { groupLabel, measured } from '../../../../shared/format';
+import { groupLabel } from '../../../../shared/format';
 import { rowsBehind, shareOfAll } from '../../behind';
 import { FONT, labelWidth, namesDown, tip, tipBox } from '../../chartParts';
 import { legible, mixed } from '../../colours';
 import { valueAt } from '../../cells';
 import { isCellMarked } from '../../marks';
+import { numbersOf } from '../../numbers';
 import type { Drawing } from '../face';
 
 const NUMBERED = 150; // cells that can hold their number
@@ -13,8 +14,7 @@ const FADED = 0.3; // of the colour of cells that are not marked
 
 /** A field for each pair of groups, from pale for the smallest to the full colour for the largest; none where nothing is. */
 export function gridOption(drawing: Drawing): EChartsCoreOption {
-  const { view, answer, mark, colours, measures, width, height } = drawing;
-  const measure = answer.measures[0];
+  const { view, answer, mark, colours, width, height } = drawing;
   const rows = answer.axis.map((key) => groupLabel(key, view.by ?? null));
   const across = answer.splits.map((key) => groupLabel(key, view.across ?? null));
   const cells = rows.flatMap((_, a) =>
@@ -26,8 +26,7 @@ export function gridOption(drawing: Drawing): EChartsCoreOption {
   const values = cells.map(([, , value]) => value);
   const least = Math.min(...values);
   const most = Math.max(...values);
-  const format = (value: number | null) =>
-    measured(value, measures[0]?.aggregate ?? 'ROWS', measure?.type ?? null, measure?.format);
+  const { exact, brief } = numbersOf(drawing);
   const ofAll = shareOfAll(drawing);
   const full = colours.series[0] ?? colours.ink;
   const cellWidth = (width - labelWidth(width)) / Math.max(1, across.length);
@@ -49,7 +48,7 @@ export function gridOption(drawing: Drawing): EChartsCoreOption {
       trigger: 'item',
       formatter: ({ data }: { data: { value: readonly [number, number, number] } }) => {
         const [s, a, value] = data.value;
-        return tip(colours, `${rows[a] ?? ''}, ${across[s] ?? ''}`, format(value), [
+        return tip(colours, `${rows[a] ?? ''}, ${across[s] ?? ''}`, exact(value), [
           ofAll(a, s),
           rowsBehind(answer, a * across.length + s),
         ]);
@@ -99,7 +98,7 @@ export function gridOption(drawing: Drawing): EChartsCoreOption {
           show: numbered,
           fontSize: 11,
           formatter: ({ data }: { data: { value: readonly [number, number, number] } }) =>
-            format(data.value[2]),
+            brief(data.value[2]),
         },
         emphasis: { disabled: true },
       },

@@ -4,7 +4,7 @@ import { FONT, namesAbove, partLine, splitColour, tooltip } from '../../chartPar
 import { behind } from '../../behind';
 import { mixed } from '../../colours';
 import type { Drawing } from '../face';
-import { isMarked } from '../../marks';
+import { isPartMarked } from '../../marks';
 
 const PALE = 0.42;
 
@@ -30,7 +30,9 @@ export function histogramOption(drawing: Drawing): EChartsCoreOption {
   const colourOf = (a: number, s: number) => {
     const key = answer.axis[a];
     const colour = key?.value === null && !isSplit ? colours.straw : partColour(s);
-    const strong = parts === null && (mark === null || (key !== undefined && isMarked(mark, key)));
+    const strong =
+      parts === null &&
+      (mark === null || (key !== undefined && isPartMarked(mark, view, key, answer.splits[s])));
     return strong ? colour : mixed(colour, colours.paper, PALE);
   };
   const format = (value: number | null) => measured(value, 'ROWS', null);

@@ -1,11 +1,12 @@
 import type { EChartsCoreOption } from 'echarts/core';
 import type { GroupsAnswer } from '../../../../api/types';
-import { axisValue, groupLabel, SHARE, measured } from '../../../../shared/format';
+import { axisValue, groupLabel, SHARE } from '../../../../shared/format';
 import { valueAt } from '../../cells';
 import { FONT, namesAbove, partLine, tooltip } from '../../chartParts';
 import { behind, rowsBehind } from '../../behind';
 import type { Palette } from '../../colours';
-import { isMarked } from '../../marks';
+import { isMarked, isOfSplit } from '../../marks';
+import { numbersOf } from '../../numbers';
 import { reachingTo, referenceLine, referenceOf } from '../../reference';
 import type { Drawing } from '../face';
 import { linesOf, type Line } from './linesOf';
@@ -23,41 +24,52 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
   const scale = isScaled(drawing);
   const reference = referenceOf(drawing);
   const value = (a: number, line: Line) => valueAt(answer, line.measure, a, line.split);
-  const format = (shown: number | null, m: number) =>
-    measured(
-      shown,
-      measures[m]?.aggregate ?? 'ROWS',
-      answer.measures[m]?.type ?? null,
-      answer.measures[m]?.format,
-    );
-  const marked = answer.axis.map((key) => mark !== null && isMarked(mark, key));
+  const { exact } = numbersOf(drawing);
+  const ofSplit = mark !== null && isOfSplit(mark, view);
+  const marked = answer.axis.map((key) => mark !== null && !ofSplit && isMarked(mark, key));
+  const isPale = (line: Line): boolean => {
+    const split = answer.splits[line.split];
+    if (parts !== null) return true;
+    return mark !== null && !(ofSplit && split && isMarked(mark, split));
+  };
   const shifts = endShifts(lines.map((line) => lastValue(answer, line)));
   const across = lines.some((line) => line.right);
   const end = answer.axis.length - 1;
   const unfinished = Boolean(answer.axis[end]?.partial) && end > 0;
-  const point = (line: Line, a: number) => {
-    const key = answer.axis[a];
-    return {
-      value: value(a, line),
-      symbolSize: marked[a] ? 8 : key?.partial ? 7 : end === 0 ? 6 : 0,
-      itemStyle: key?.partial
-        ? { color: colours.paper, borderColor: line.colour, borderWidth: 2 }
-        : { color: line.colour },
-    };
+  const sizeOf = (line: Line, a: number): number => {
+    if (marked[a]) return 8;
+    if (answer.axis[a]?.partial) return 7;
+    const isAlone = value(a - 1, line) === null && value(a + 1, line) === null;
+    return isAlone ? 6 : 0; // between gaps no line would lead to it
   };
+  /** Only where a line has a point by itself: a symbol for each of thousands of periods takes seconds to draw. */
+  const points = (line: Line) =>
+    answer.axis.map((key, a) => {
+      const symbolSize = sizeOf(line, a);
+      return symbolSize === 0
+        ? null
+        : {
+            value: value(a, line),
+            symbolSize,
+            itemStyle: key.partial
+              ? { color: colours.paper, borderColor: line.colour, borderWidth: 2 }
+              : { color: line.colour },
+          };
+    });
   const series = lines.flatMap((line, i) => {
     const drawn = {
       type: 'line',
       name: line.name,
       yAxisIndex: line.right ? 1 : 0,
       connectNulls: false,
-      showSymbol: true,
+      triggerEvent: 'line', // with its name at the end
+      showSymbol: false,
       symbol: 'circle',
       itemStyle: { color: line.colour },
       animation: false,
       cursor: 'pointer',
     };
-    const style = { width: 2, color: line.colour, opacity: mark || parts ? PALE : 1 };
+    const style = { width: 2, color: line.colour, opacity: isPale(line) ? PALE : 1 };
     const endLabel = {
       show: named && !across,
       formatter: line.name,
@@ -70,7 +82,7 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
     const whole = {
       ...drawn,
       lineStyle: style,
-      data: answer.axis.map((_, a) => (unfinished && a === end ? null : point(line, a))),
+      data: answer.axis.map((_, a) => (unfinished && a === end ? null : value(a, line))),
       endLabel: unfinished ? { show: false } : endLabel,
       areaStyle: view.settings?.area
         ? { color: line.colour, opacity: named ? 0.12 : 0.2 }
@@ -81,16 +93,24 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
     const rest = {
       ...drawn,
       lineStyle: { ...style, type: 'dashed' },
-      data: answer.axis.map((_, a) =>
-        a === end
-          ? point(line, a)
-          : a === end - 1
-            ? { value: value(a, line), symbolSize: 0 }
-            : null,
-      ),
+      data: answer.axis.map((_, a) => (a >= end - 1 ? value(a, line) : null)),
       endLabel,
     };
-    return unfinished ? [whole, rest] : [whole];
+    const own = points(line);
+    const alone = {
+      ...drawn,
+      showSymbol: true,
+      lineStyle: { opacity: 0 },
+      tooltip: { show: false },
+      silent: true,
+      z: 3,
+      data: own,
+    };
+    return [
+      whole,
+      ...(unfinished ? [rest] : []),
+      ...(own.some((point) => point !== null) ? [alone] : []),
+    ];
   });
   const longest = Math.max(0, ...lines.map(({ name }) => name.length));
   const axis = (m: number) => ({
@@ -132,12 +152,12 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
         named,
         (a, i) => {
           const line = lines[i];
-          return line ? format(value(a, line), line.measure) : '';
+          return line ? exact(value(a, line), line.measure) : '';
         },
         {
           behind: view.split || lines.length === 1 ? behind(drawing) : () => '',
           last: (a) =>
-            partLine(parts, (value) => format(value, 0))(a) ??
+            partLine(parts, exact)(a) ??
             (view.split || lines.length === 1 ? null : rowsBehind(answer, a)),
         },
       ),

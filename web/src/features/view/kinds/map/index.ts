@@ -1,11 +1,12 @@
 import type { Face } from '../face';
-import { groupOfDot, mapNote, mapOption } from './mapOption';
+import { axesOf, groupOfDot, mapNote, mapOption } from './mapOption';
 
 export const map: Face = {
   chart: {
     option: mapOption,
     note: mapNote,
     zoom: 'geo',
+    box: axesOf,
     itemAt: groupOfDot,
     parts: () => import('./parts'),
   },

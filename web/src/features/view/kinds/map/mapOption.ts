@@ -1,12 +1,13 @@
 import type { EChartsCoreOption } from 'echarts/core';
-import type { GroupsAnswer } from '../../../../api/types';
-import { axisNumber, count, groupLabel, measured } from '../../../../shared/format';
+import type { GroupsAnswer, View } from '../../../../api/types';
+import { axisNumber, count, groupLabel } from '../../../../shared/format';
 import { addsUp } from '../../beside';
 import { rowsBehind, shareOfAll } from '../../behind';
 import { FONT, tip, tipBox } from '../../chartParts';
 import { mixed } from '../../colours';
 import { valueAt } from '../../cells';
-import { isMarked } from '../../marks';
+import { boxOf, isMarked } from '../../marks';
+import { numbersOf } from '../../numbers';
 import type { Drawing } from '../face';
 import { say } from '../../../../words';
 
@@ -51,19 +52,13 @@ export function mapNote(drawing: Drawing): string | null {
   const { places, spots } = lying(drawing);
   const left = answer.axis.length - places.length;
   const known = (answer.measures[COLOUR]?.values ?? []).filter((value) => value !== null);
-  const format = (value: number) =>
-    measured(
-      value,
-      measures[COLOUR]?.aggregate ?? 'ROWS',
-      answer.measures[COLOUR]?.type ?? null,
-      answer.measures[COLOUR]?.format,
-    );
+  const { brief } = numbersOf(drawing);
   const notes = [
     known.length > 0
       ? say('view.colourFromTo', {
           measure: measures[COLOUR]?.name ?? '',
-          low: format(Math.min(...known)),
-          high: format(Math.max(...known)),
+          low: brief(Math.min(...known), COLOUR),
+          high: brief(Math.max(...known), COLOUR),
         })
       : null,
     spots.length < places.length ? say('view.placesTogether') : null,
@@ -79,22 +74,17 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
   const { view, answer, mark, colours, measures } = drawing;
   const { places, spots } = lying(drawing);
   const labels = answer.axis.map((key) => groupLabel(key, view.by ?? null));
-  const format = (m: number, value: number | null) =>
-    measured(
-      value,
-      measures[m]?.aggregate ?? 'ROWS',
-      answer.measures[m]?.type ?? null,
-      answer.measures[m]?.format,
-    );
+  const { exact } = numbersOf(drawing);
   const adds = addsUp(view, measures);
   const most = Math.max(0, ...places.map(({ at }) => valueAt(answer, SIZE, at) ?? 0));
   const ofAll = shareOfAll(drawing);
   const shade = shadeOf(drawing);
+  const box = boxOf(mark, axesOf(view));
   const isStrong = ({ of }: Spot) =>
     mark === null ||
-    of.some(({ at }) => {
-      const key = answer.axis[at];
-      return key !== undefined && isMarked(mark, key);
+    of.some((place) => {
+      const key = answer.axis[place.at];
+      return box ? isWithin(place, box) : key !== undefined && isMarked(mark, key);
     });
   const tipOf = ({ of }: Spot) => {
     const [first] = of;
@@ -103,9 +93,9 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
       const more = measures
         .slice(COLOUR)
         .map(
-          ({ name }, i) => `${name}: ${format(COLOUR + i, valueAt(answer, COLOUR + i, first.at))}`,
+          ({ name }, i) => `${name}: ${exact(valueAt(answer, COLOUR + i, first.at), COLOUR + i)}`,
         );
-      return tip(colours, labels[first.at] ?? '', format(SIZE, valueAt(answer, SIZE, first.at)), [
+      return tip(colours, labels[first.at] ?? '', exact(valueAt(answer, SIZE, first.at), SIZE), [
         ofAll(first.at),
         rowsBehind(answer, first.at),
         ...more,
@@ -117,7 +107,7 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
     return tip(
       colours,
       say('view.placesHere', { places: of.length }),
-      adds ? format(SIZE, sum) : '',
+      adds ? exact(sum, SIZE) : '',
       [...names, ...rest],
     );
   };
@@ -134,7 +124,7 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
     },
     geo: {
       map: OUTLINES,
-      roam: 'move', // the wheel scrolls the page
+      roam: drawing.isBoxing ? false : 'move', // the wheel scrolls the page
       silent: true,
       boundingCoords: bounds(places, drawing),
       aspectScale: ASPECT,
@@ -194,6 +184,21 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
     ],
   };
 }
+
+/** The columns that a box on the map is of. */
+export function axesOf({ settings }: View): { readonly x: string; readonly y: string } | null {
+  const { longitude, latitude } = settings ?? {};
+  return longitude && latitude ? { x: longitude, y: latitude } : null;
+}
+
+const isWithin = (
+  { longitude, latitude }: Placed,
+  { x, y }: NonNullable<ReturnType<typeof boxOf>>,
+): boolean =>
+  longitude >= (x[0] ?? -Infinity) &&
+  longitude <= (x[1] ?? Infinity) &&
+  latitude >= (y[0] ?? -Infinity) &&
+  latitude <= (y[1] ?? Infinity);
 
 /** Places that would lie on one another at this size, as one. */
 interface Spot {

@@ -1,9 +1,11 @@
 import type { EChartsCoreOption } from 'echarts/core';
-import type { GroupKey, PageColumn } from '../../../../api/types';
+import type { Filter, GroupKey, PageColumn, RowsAnswer } from '../../../../api/types';
 import { axisValue, cell, count, groupLabel, number } from '../../../../shared/format';
 import { valueAt } from '../../cells';
 import { FONT, namesAbove, safe, splitColour, tipBox } from '../../chartParts';
-import { mixed } from '../../colours';
+import { mixed, type Palette } from '../../colours';
+import { boxOf } from '../../marks';
+import type { Ends } from '../../useZoom';
 import type { Drawing } from '../face';
 import { trendOf, within, type Spot } from './trend';
 import { say } from '../../../../words';
@@ -14,22 +16,27 @@ const LEAST = 0.25; // of the colour, so that few rows are told from none
 const MAX_COLOURS = 8;
 
 /** Whether every row has a dot of its own. */
-const isWhole = ({ rows }: Drawing): boolean => rows !== null && rows.rowCount <= rows.rows.length;
+export const isWhole = ({ rows }: Pick<Drawing, 'rows'>): boolean =>
+  rows !== null && rows.rowCount <= rows.rows.length;
 
 /** A dot for each row, or where there are too many a spot for each field of bins, the larger and darker the more rows. */
 export function rowDotsOption(drawing: Drawing): EChartsCoreOption {
-  const { view, colours, columns } = drawing;
-  const column = (name: string | undefined) => columns.find((item) => item.name === name);
-  const across = column(view.across?.column);
-  const up = column(view.by?.column);
+  const { view, colours } = drawing;
+  const { across, up } = columnsOf(drawing);
   const spots = spotsOf(drawing);
   const trend = trendOf(spots);
   const xs = spots.map(({ x }) => x);
   const ys = spots.map(({ y }) => y);
   const [low, high] = [Math.min(...xs), Math.max(...xs)];
-  const axis = (of: PageColumn | undefined, gap: number) => ({
+  const marked = boxOf(
+    drawing.mark,
+    view.across && view.by ? { x: view.across.column, y: view.by.column } : null,
+  );
+  const axis = (of: PageColumn | undefined, gap: number, whole: Ends | undefined) => ({
     type: 'value',
     scale: true,
+    min: whole?.[0],
+    max: whole?.[1],
     name: of?.label ?? '',
     nameLocation: 'middle',
     nameGap: gap,
@@ -56,10 +63,11 @@ export function rowDotsOption(drawing: Drawing): EChartsCoreOption {
       outerBoundsMode: 'same',
     },
     tooltip: { ...tipBox(colours), trigger: 'item' },
-    xAxis: axis(across, 24),
-    yAxis: axis(up, 40),
+    xAxis: axis(across, 24, drawing.part?.whole.x),
+    yAxis: axis(up, 40, drawing.part?.whole.y),
     series: [
       ...(isWhole(drawing) ? dots(drawing, across, up) : [fields(drawing)]),
+      ...(marked ? [boxSeries(marked, colours)] : []),
       ...(trend
         ? [
             {
@@ -77,14 +85,48 @@ export function rowDotsOption(drawing: Drawing): EChartsCoreOption {
   };
 }
 
+/** What is marked, behind the dots. */
+const boxSeries = ({ x, y }: NonNullable<ReturnType<typeof boxOf>>, colours: Palette) => ({
+  type: 'line',
+  silent: true,
+  data: [],
+  markArea: {
+    silent: true,
+    itemStyle: { color: colours.behind, opacity: 0.5, borderColor: colours.accent, borderWidth: 1 },
+    data: [[{ coord: [x[0], y[0]] }, { coord: [x[1], y[1]] }]],
+  },
+});
+
+/** The rows that a colour stands for. */
+export function nameOf({ view, rows }: Drawing, name: string): Filter | null {
+  if (!view.split) return null;
+  const names = namesOf(rows);
+  const others = name === say('view.others') && !names.includes(name);
+  const blank = name === say('view.blankGroup') && !names.includes(name);
+  const values = (others ? names : blank ? [] : [name]).filter((value) => value !== '');
+  return {
+    kind: 'oneOf',
+    column: view.split,
+    values,
+    blank: others ? names.includes('') : blank,
+    exclude: others,
+  };
+}
+
+/** Values that have colours of their own, blank as an empty text. */
+const namesOf = (rows: RowsAnswer | null): string[] =>
+  [...new Set(pairs(rows).map((row) => row[2] ?? ''))].sort().slice(0, MAX_COLOURS - 1);
+
+/** Rows that have both numbers. */
+const pairs = (rows: RowsAnswer | null) =>
+  (rows?.rows ?? []).filter(([x, y]) => x != null && y != null);
+
 /** A series for each colour. */
 function dots(drawing: Drawing, across: PageColumn | undefined, up: PageColumn | undefined) {
   const { view, rows, colours, columns } = drawing;
-  const all = (rows?.rows ?? []).filter(([x, y]) => x != null && y != null);
+  const all = pairs(rows);
   const named = view.columns.length > 0 ? (view.split ? 3 : 2) : null;
-  const names = view.split
-    ? [...new Set(all.map((row) => row[2] ?? ''))].sort().slice(0, MAX_COLOURS - 1)
-    : [''];
+  const names = view.split ? namesOf(rows) : [''];
   const groupOf = (row: readonly (string | null)[]) =>
     !view.split ? '' : names.includes(row[2] ?? '') ? (row[2] ?? '') : null;
   const groups: (string | null)[] = all.some((row) => groupOf(row) === null)
@@ -125,11 +167,23 @@ function dots(drawing: Drawing, across: PageColumn | undefined, up: PageColumn |
   });
 }
 
-const middle = (key: GroupKey): number => (Number(key.value) + Number(key.to ?? key.value)) / 2;
+/** The middle of what a field can hold along one of its columns. */
+function middle(key: GroupKey, of: PageColumn | undefined): number {
+  const [from, to] = [Number(key.value), Number(key.to ?? key.value)];
+  if (of?.type !== 'WHOLE') return (from + to) / 2;
+  return (Math.ceil(from) + Math.max(Math.ceil(from), Math.ceil(to) - 1)) / 2;
+}
+
+/** The columns that go right and up. */
+const columnsOf = ({ view, columns }: Drawing) => {
+  const column = (name: string | undefined) => columns.find((item) => item.name === name);
+  return { across: column(view.across?.column), up: column(view.by?.column) };
+};
 
 /** A spot in the middle of each field that has rows. */
 function fields(drawing: Drawing) {
   const { view, answer, colours } = drawing;
+  const of = columnsOf(drawing);
   const full = colours.series[0] ?? colours.ink;
   const cells = answer.axis.flatMap((up, a) =>
     answer.splits.flatMap((across, s) => {
@@ -144,19 +198,19 @@ function fields(drawing: Drawing) {
     data: cells.map(({ up, across, rows }) => {
       const share = Math.sqrt(rows / most); // the area, not the width, stands for the number
       return {
-        value: [middle(across), middle(up)],
+        value: [middle(across, of.across), middle(up, of.up)],
         symbolSize: 4 + (LARGEST - 4) * share,
         itemStyle: { color: mixed(full, colours.paper, LEAST + (1 - LEAST) * share) },
       };
     }),
     tooltip: {
       formatter: ({ dataIndex }: { dataIndex: number }) => {
-        const of = cells[dataIndex];
-        return of
+        const field = cells[dataIndex];
+        return field
           ? [
-              safe(groupLabel(of.across, view.across ?? null)),
-              safe(groupLabel(of.up, view.by ?? null)),
-              `<b>${say('view.rowsThere', { rows: of.rows })}</b>`,
+              safe(groupLabel(field.across, view.across ?? null)),
+              safe(groupLabel(field.up, view.by ?? null)),
+              `<b>${say('view.rowsThere', { rows: field.rows })}</b>`,
             ].join('<br>')
           : '';
       },
@@ -171,11 +225,18 @@ function spotsOf(drawing: Drawing): Spot[] {
       x == null || y == null ? [] : [{ x: Number(x), y: Number(y), rows: 1 }],
     );
   }
+  const of = columnsOf(drawing);
   return answer.axis.flatMap((up, a) =>
     answer.splits.flatMap((across, s) =>
       up.value === null || across.value === null
         ? []
-        : [{ x: middle(across), y: middle(up), rows: valueAt(answer, 0, a, s) ?? 0 }],
+        : [
+            {
+              x: middle(across, of.across),
+              y: middle(up, of.up),
+              rows: valueAt(answer, 0, a, s) ?? 0,
+            },
+          ],
     ),
   );
 }
@@ -188,7 +249,12 @@ export function rowDotsNote(drawing: Drawing): string | null {
   const trend = trendOf(spots);
   const correlation = number(Math.round((trend?.correlation ?? 0) * 100) / 100);
   const notes = [
-    isWhole(drawing) ? null : say('view.fieldsNotDots', { rows: count(drawn) }),
+    drawing.part ? say('view.onlyThisPart') : null,
+    isWhole(drawing)
+      ? null
+      : drawing.part
+        ? say('view.finerFields', { rows: count(drawn) })
+        : say('view.fieldsNotDots', { rows: count(drawn) }),
     answer.rowCount > drawn ? say('view.rowsWithoutOne', { rows: answer.rowCount - drawn }) : null,
     trend
       ? isWhole(drawing)

@@ -4,6 +4,7 @@ import { rowsBehind } from '../../behind';
 import { FONT, splitColour, tip, tipBox } from '../../chartParts';
 import { mixed } from '../../colours';
 import { isMarked } from '../../marks';
+import { numbersOf } from '../../numbers';
 import type { Drawing } from '../face';
 import { say } from '../../../../words';
 
@@ -11,14 +12,13 @@ const PALE = 0.42;
 
 /** A ring of parts with their names and shares beside them; what is negative has no share and is told instead. */
 export function sharesOption(drawing: Drawing): EChartsCoreOption {
-  const { view, answer, mark, colours, measures, width } = drawing;
+  const { view, answer, mark, colours, width } = drawing;
   const by = view.by ?? null;
   const measure = answer.measures[0];
   const values = answer.axis.map((_, a) => measure?.values[a] ?? null);
   const labels = answer.axis.map((key) => groupLabel(key, by));
   const all = values.reduce<number>((sum, value) => sum + Math.max(0, value ?? 0), 0);
-  const format = (value: number | null) =>
-    measured(value, measures[0]?.aggregate ?? 'ROWS', measure?.type ?? null, measure?.format);
+  const { exact } = numbersOf(drawing);
   const share = (value: number) => measured(all === 0 ? null : value / all, 'SHARE', null);
   return {
     animation: false,
@@ -28,7 +28,7 @@ export function sharesOption(drawing: Drawing): EChartsCoreOption {
       trigger: 'item',
       formatter: ({ dataIndex }: { dataIndex: number }) => {
         const value = values[dataIndex] ?? null;
-        return tip(colours, labels[dataIndex] ?? '', format(value), [
+        return tip(colours, labels[dataIndex] ?? '', exact(value), [
           share(Math.max(0, value ?? 0)),
           rowsBehind(answer, dataIndex),
         ]);
@@ -46,6 +46,7 @@ export function sharesOption(drawing: Drawing): EChartsCoreOption {
         label: {
           color: colours.ink,
           fontSize: 11.5,
+          lineHeight: 16,
           width: Math.max(60, width * 0.26),
           overflow: 'truncate',
           formatter: ({ dataIndex, value }: { dataIndex: number; value: number }) =>

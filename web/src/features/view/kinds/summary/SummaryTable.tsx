@@ -57,7 +57,7 @@ export function SummaryTable({ view, answer, context, title, measures }: GroupsP
                   const key = place === null ? undefined : keys[i]?.[place];
                   if (!key) return <th key={i}>{i === firstBlank(row) ? say('view.all') : ''}</th>;
                   return (
-                    <th key={i} scope="row">
+                    <th key={i} scope="row" title={groupLabel(key, by ?? null)}>
                       {same && i < groupings.length - 1 ? (
                         <span className="sr-only">{groupLabel(key, by ?? null)}</span>
                       ) : i === 0 ? (

@@ -2,7 +2,8 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, useState } from 'react';
 import type { Answer, PageColumn, RowsAnswer, Shown, View } from '../../../../api/types';
 import { cell, count } from '../../../../shared/format';
-import type { ViewContext } from '../../context';
+import { markOf, type ViewContext } from '../../context';
+import { nextMark } from '../../marks';
 import { wishOf } from '../../slices';
 import { useRowPages } from '../../useRowPages';
 import { say } from '../../../../words';
@@ -10,6 +11,7 @@ import { isNumber, least, widthOf } from './columns';
 import { cellLooks, cellStyle } from './cellLook';
 import { cellClass, Headings } from './Headings';
 import { TableTools } from './TableTools';
+import { isRowMarked, rowFilter } from './rowFilter';
 import { Totals } from './Totals';
 import { useCells } from './useCells';
 import css from './TableView.module.css';
@@ -70,7 +72,15 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
     page: Math.max(1, Math.floor((frame.current?.clientHeight ?? 0) / ROW) - 2),
     textAt: ({ row, column }) => plainAt(row, column),
     onShow: (row) => rows.scrollToIndex(row),
+    onMark: (row, add) => markRow(row, add),
   });
+  const mark = markOf(context, view.id)?.filter ?? null;
+  const filterAt = (row: number) =>
+    rowAt(row) === undefined ? null : rowFilter(columns[0], plainAt(row, 0));
+  const markRow = (row: number, add: boolean) => {
+    const filter = filterAt(row);
+    if (filter) context.onMark(view.id, nextMark(mark, filter, add));
+  };
   const looks = cellLooks(view, answer.columns, beside);
   const idOf = (row: number, column: number) => `${view.id}-${row}-${column}`;
   /** By a column alone, or with Shift by it too after those before. */
@@ -139,15 +149,19 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
             {shown.map((item) => {
               const known = rowAt(item.index) !== undefined;
               const opened = cells.open && cells.at?.row === item.index;
+              const filter = filterAt(item.index);
+              const marked = isRowMarked(mark, filter);
               return (
                 <div
                   key={item.key}
-                  className={
-                    opened
-                      ? `${viewCss.tableRow} ${css.tablePlace} ${css.opened}`
-                      : `${viewCss.tableRow} ${css.tablePlace}`
-                  }
+                  className={[
+                    viewCss.tableRow,
+                    css.tablePlace,
+                    opened ? css.opened : '',
+                    marked ? css.markedRow : '',
+                  ].join(' ')}
                   role="row"
+                  aria-selected={marked}
                   aria-rowindex={item.index + 2}
                   style={{
                     gridTemplateColumns: template,
@@ -163,6 +177,7 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
                       <div
                         key={column.name}
                         id={idOf(item.index, i)}
+                        dir={column.type === 'TEXT' ? 'auto' : undefined}
                         role="gridcell"
                         aria-selected={cells.isIn(place)}
                         style={known ? cellStyle(looks.get(column.name), plain) : undefined}
@@ -175,7 +190,19 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
                         }}
                         onDoubleClick={() => cells.onOpen(place)}
                       >
-                        <Found text={text} look={look} />
+                        {i === 0 && filter ? (
+                          <span
+                            className={css.rowName}
+                            title={say('view.markRow', { text })}
+                            onClick={(event) =>
+                              markRow(item.index, event.shiftKey || event.ctrlKey)
+                            }
+                          >
+                            <Found text={text} look={look} />
+                          </span>
+                        ) : (
+                          <Found text={text} look={look} />
+                        )}
                       </div>
                     );
                   })}

@@ -12,12 +12,14 @@ interface Table {
   readonly page: number;
   readonly textAt: (place: Place) => string | null;
   readonly onShow: (row: number) => void;
+  /** Marks a row; with `add` besides those that are. */
+  readonly onMark: (row: number, add: boolean) => void;
 }
 
 const MAX_COPIED = 20_000; // cells
 
 /** Moving over the cells of a table by keyboard, picking a block of them and copying it for a spreadsheet. */
-export function useCells({ rows, columns, page, textAt, onShow }: Table) {
+export function useCells({ rows, columns, page, textAt, onShow, onMark }: Table) {
   const [at, setAt] = useState<Place | null>(null);
   const [from, setFrom] = useState<Place | null>(null);
   const [open, setOpen] = useState(false);
@@ -69,6 +71,9 @@ export function useCells({ rows, columns, page, textAt, onShow }: Table) {
     } else if (event.key === 'Enter' && at) {
       event.preventDefault();
       setOpen(!open);
+    } else if (event.key === ' ' && at) {
+      event.preventDefault();
+      onMark(at.row, event.shiftKey || event.ctrlKey);
     } else if (event.key === 'Escape' && open) {
       event.stopPropagation();
       setOpen(false);

@@ -144,14 +144,15 @@ public final class AppQuestions {
     }
 
     /**
-     * Filters under the headings of a table: on columns that it shows, none of any other view.
+     * Filters that narrow a view alone, such as those under the headings of a table: on columns of it.
      *
      * @throws UserException INVALID_REQUEST for another column, or two filters of one
      */
     public static List<Filter> headings(View view, TableSlice slice) {
         Set<String> seen = new HashSet<>();
         for (Filter filter : slice.filters()) {
-            boolean known = view.isOfRows() && filter.columns().stream().allMatch(view.columns()::contains);
+            List<String> columns = view.kind().definition().narrowable(view);
+            boolean known = columns.containsAll(filter.columns());
             if (!known || filter.columns().isEmpty() || !seen.add(filter.column())) {
                 throw new UserException(ErrorCode.INVALID_REQUEST, Text.of("app.aHeadingFiltersItsColumn"));
             }

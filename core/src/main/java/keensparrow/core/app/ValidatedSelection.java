@@ -7,10 +7,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiPredicate;
 import java.util.function.Predicate;
-import java.util.stream.Stream;
 import keensparrow.core.app.filter.FilterSpec;
 import keensparrow.core.app.view.View;
-import keensparrow.core.app.view.ViewKind;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Both;
@@ -60,7 +58,8 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
             Optional<View> view = app.view(mark.view());
             boolean possible = view.isPresent()
                     && marked.add(mark.view())
-                    && isOver(mark.filter(), column -> canMark(view.get(), column));
+                    && isOver(
+                            mark.filter(), view.get().kind().definition().markable(view.get())::contains);
             if (!possible || !isOver(mark.filter(), engine.schema()::has)) {
                 notices.add(Words.say("app.whatWasMarkedInA"));
             } else {
@@ -90,13 +89,6 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
     /** Whether a filter looks at columns, and at none but allowed ones. */
     private static boolean isOver(Filter filter, Predicate<String> allowed) {
         return !filter.columns().isEmpty() && filter.columns().stream().allMatch(allowed);
-    }
-
-    private static boolean canMark(View view, String column) {
-        ViewKind kind = view.kind().definition();
-        return column.equals(kind.split(view))
-                || Stream.of(kind.by(view), kind.across(view), kind.panels(view))
-                        .anyMatch(by -> by != null && by.column().equals(column));
     }
 
     private static Optional<Filter> fitting(

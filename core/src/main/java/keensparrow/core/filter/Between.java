@@ -29,6 +29,11 @@ public record Between(
         return plain.scale() < 0 ? plain.setScale(0) : plain;
     }
 
+    /** From bound to bound; null where one is missing. */
+    public @Nullable BigDecimal reach() {
+        return from == null || to == null ? null : to.subtract(from);
+    }
+
     public static Between of(String column, @Nullable String from, @Nullable String to) {
         return new Between(
                 column,

@@ -1,6 +1,7 @@
 package keensparrow.core.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -18,6 +19,8 @@ import keensparrow.core.app.view.TableSlice;
 import keensparrow.core.app.view.View;
 import keensparrow.core.app.view.ViewSettings;
 import keensparrow.core.engine.MemoryEngine;
+import keensparrow.core.error.UserException;
+import keensparrow.core.filter.Between;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.question.Answer;
 import keensparrow.core.table.Table;
@@ -216,6 +219,50 @@ class BesideTest {
         assertThat(AppSentences.view(dots, app, sized.schema()).text())
                 .isEqualTo("Fare against Size, coloured by Class, named by Route, as a dot for each row.");
         assertThat(AppSentences.access(app, sized.schema())).contains("“Fare against Size”");
+    }
+
+    @Test
+    void aPartOfTheDotsLookedAtCloserHasItsRowsAndFinerFields() {
+        StringBuilder rows = new StringBuilder("Route,Fare,Size\n");
+        for (int i = 0; i < 1000; i++) {
+            rows.append("R").append(i).append(',').append(i).append(',').append(999 - i).append('\n');
+        }
+        Table sized = TextRows.table(rows.toString());
+        View dots = new View(
+                        "dots",
+                        "",
+                        View.Kind.ROW_DOTS,
+                        null,
+                        new GroupBy("fare", null, null, true, null),
+                        null,
+                        0,
+                        List.of("route"),
+                        List.of(),
+                        PLACE)
+                .grouped(new GroupBy("size", null, null, true, null), null);
+        App app = new App(App.FORMAT, "t", "runs", List.of(), List.of(dots, ROUTES));
+        TableSlice closer = new TableSlice(
+                0, 50, null, null, List.of(Between.of("fare", "100", "119"), Between.of("size", "884", "2000")));
+        Map<String, Object> answers = new HashMap<>();
+        new MemoryEngine(sized)
+                .answer(
+                        AppQuestions.of(
+                                app, new PageRequest(Selection.NONE, null, Map.of("dots", closer), Map.of(), false)),
+                        answered -> answers.put(answered.id(), answered.answer()),
+                        () -> false);
+        assertThat(((Answer.Rows) answers.get("beside:dots")).rowCount()).isEqualTo(16); // fares 100 to 115
+        Answer.Groups fields = (Answer.Groups) answers.get("view:dots");
+        assertThat(fields.rowCount()).isEqualTo(16);
+        assertThat(fields.axis()).extracting(key -> key.value() + " to " + key.to()).startsWith("100 to 101");
+        assertThat(((Answer.Groups) answers.get("view:routes")).rowCount()).isEqualTo(1000);
+    }
+
+    @Test
+    void onlyColumnsOfAViewNarrowItAlone() {
+        App app = new App(App.FORMAT, "t", "runs", List.of(), List.of(ROUTES));
+        TableSlice slice = new TableSlice(0, 50, null, null, List.of(Between.of("fare", "1", "2")));
+        PageRequest request = new PageRequest(Selection.NONE, null, Map.of("routes", slice), Map.of(), false);
+        assertThatThrownBy(() -> AppQuestions.of(app, request)).isInstanceOf(UserException.class);
     }
 
     @Test

@@ -294,4 +294,25 @@ class ViewKindsTest {
     private static String fault(View view) {
         return view.kind().definition().fault(view);
     }
+
+    @Test
+    void whatIsMarkedInAViewIsOfItsOwnColumns() {
+        assertThat(markable(view(View.Kind.BARS, SUM, TOWN).withSplit("kind"))).containsExactlyInAnyOrder("town", "kind");
+        assertThat(markable(view(View.Kind.TWO_WAY, SUM, TOWN).grouped(KIND, null)))
+                .containsExactlyInAnyOrder("town", "kind");
+        assertThat(markable(view(View.Kind.TABLE, SUM, null).withColumns(List.of("town", "n"))))
+                .containsExactly("town", "n");
+        assertThat(markable(view(View.Kind.MAP, SUM, TOWN).drawn(ViewSettings.at("n", "m"))))
+                .containsExactlyInAnyOrder("town", "n", "m");
+        GroupBy up = new GroupBy("n", null, null, true, null);
+        assertThat(markable(view(View.Kind.ROW_DOTS, SUM, up)
+                        .grouped(new GroupBy("m", null, null, true, null), null)
+                        .withSplit("kind")))
+                .containsExactlyInAnyOrder("n", "m", "kind");
+        assertThat(markable(view(View.Kind.FIGURE, SUM, null))).isEmpty();
+    }
+
+    private static List<String> markable(View view) {
+        return view.kind().definition().markable(view);
+    }
 }

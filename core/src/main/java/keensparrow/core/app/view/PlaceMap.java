@@ -2,6 +2,8 @@ package keensparrow.core.app.view;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
+import java.util.stream.Stream;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.measure.AppWords;
@@ -49,6 +51,16 @@ final class PlaceMap extends GroupsKind {
         return settings.latitude() == null || settings.longitude() == null
                 ? Words.say("view.theMapNeedsColumnsOf", "view", view.title())
                 : super.fault(view);
+    }
+
+    /** Its groups, and a box of degrees. */
+    @Override
+    public List<String> markable(View view) {
+        List<String> columns = new ArrayList<>(super.markable(view));
+        Stream.of(view.drawing().longitude(), view.drawing().latitude())
+                .filter(Objects::nonNull)
+                .forEach(columns::add);
+        return columns;
     }
 
     /** The measure, the mean of latitudes and of longitudes, then those besides: the first of them is the colour. */

@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.measure.AppWords;
+import keensparrow.core.engine.group.Bins;
+import keensparrow.core.filter.Between;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
 import keensparrow.core.sentence.Sentence;
@@ -72,6 +74,44 @@ final class RowDots extends GroupsKind {
     @Override
     public boolean showsRows(View view) {
         return true;
+    }
+
+    /** A box of its numbers, and what its colours stand for. */
+    @Override
+    public List<String> markable(View view) {
+        List<String> columns = new ArrayList<>(super.markable(view));
+        if (view.split() != null) {
+            columns.add(view.split());
+        }
+        return columns;
+    }
+
+    /** Its two numbers, of which a part can be looked at closer. */
+    @Override
+    public List<String> narrowable(View view) {
+        GroupBy up = view.by();
+        GroupBy right = view.across();
+        return up == null || right == null ? List.of() : List.of(right.column(), up.column());
+    }
+
+    /** Of a part that is looked at closer, finer fields: as many of them as of the whole. */
+    @Override
+    public Question ask(View view, TableSlice slice) {
+        GroupBy up = view.by();
+        GroupBy right = view.across();
+        return up == null || right == null
+                ? super.ask(view, slice)
+                : super.ask(view.withBy(finer(up, slice)).grouped(finer(right, slice), null), slice);
+    }
+
+    private static GroupBy finer(GroupBy by, TableSlice slice) {
+        return slice.filters().stream()
+                .filter(filter -> filter instanceof Between && filter.column().equals(by.column()))
+                .map(filter -> ((Between) filter).reach())
+                .filter(reach -> reach != null && reach.signum() > 0)
+                .findFirst()
+                .map(reach -> new GroupBy(by.column(), null, null, true, Bins.stepOf(reach.doubleValue())))
+                .orElse(by);
     }
 
     /** The rows themselves: across, up, the colour and the name. */

@@ -41,6 +41,12 @@ class RowTable implements ViewKind {
         return new Place(0, 0, 12, 7);
     }
 
+    /** A row by the column that names it, which is whichever its reader puts first. */
+    @Override
+    public List<String> markable(View view) {
+        return view.columns();
+    }
+
     @Override
     public boolean isOfRows() {
         return true;

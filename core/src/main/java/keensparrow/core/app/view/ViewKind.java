@@ -1,6 +1,9 @@
 package keensparrow.core.app.view;
 
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
+import java.util.stream.Stream;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.app.measure.AppWords;
@@ -99,6 +102,24 @@ public interface ViewKind {
     /** Whether values of single rows can be seen in it. */
     default boolean showsRows(View view) {
         return isOfRows();
+    }
+
+    /** Columns by which something in it can be marked: what its groups are of, for most kinds. */
+    default List<String> markable(View view) {
+        List<String> columns = new ArrayList<>();
+        String split = split(view);
+        if (split != null) {
+            columns.add(split);
+        }
+        Stream.of(by(view), across(view), panels(view))
+                .filter(Objects::nonNull)
+                .forEach(by -> columns.add(by.column()));
+        return columns;
+    }
+
+    /** Columns by which a reader can narrow it alone: those under whose headings filters stand, or a part looked at closer. */
+    default List<String> narrowable(View view) {
+        return isOfRows() ? view.columns() : List.of();
     }
 
     /** What it asks besides, under the same conditions; null for nothing. */

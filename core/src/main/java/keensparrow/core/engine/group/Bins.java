@@ -123,6 +123,11 @@ public final class Bins {
         return stripped.scale() < 0 ? stripped.setScale(0) : stripped;
     }
 
+    /** The width of as many bins as there are usually, for values that reach so far. */
+    public static BigDecimal stepOf(double reach) {
+        return roundStep(reach / WANTED, false);
+    }
+
     /** 1, 2 or 5 times a power of ten, not below the width wanted; at least 1 for whole numbers. */
     static BigDecimal roundStep(double wanted, boolean whole) {
         double floor = whole ? 1 : 1e-9;
