@@ -85,7 +85,7 @@ class AccessibilityIT {
         check("a step being written");
         String compose = server.address() + "/apps/" + app.path("id").asText();
         browser.open(compose);
-        browser.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
+        browser.see(".OneChart-chart[data-ready]:not([data-ready='0'])");
         check("compose");
         browser.click("[data-view=byroute] .ComposeGrid-cell-tools button");
         browser.see(".ViewEditor-view-editor");
@@ -104,10 +104,10 @@ class AccessibilityIT {
 
     private void readers(String link) {
         browser.open(link);
-        browser.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
+        browser.see(".OneChart-chart[data-ready]:not([data-ready='0'])");
         check("an app");
         browser.open(link + "?m.byroute=route~.is~.Vienna–Hamburg&marks=highlight&f.coach_class=is~.Sleeper");
-        browser.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
+        browser.see(".OneChart-chart[data-ready]:not([data-ready='0'])");
         browser.click("[data-part='view:byroute'] .ViewCard-view-twin button");
         browser.see("[data-part='view:byroute'] .view-twin table");
         check("an app with a mark and a table");
@@ -140,7 +140,7 @@ class AccessibilityIT {
         check("an app without a row");
         browser.size(390, 844);
         browser.open(link);
-        browser.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
+        browser.see(".OneChart-chart[data-ready]:not([data-ready='0'])");
         check("an app on a narrow screen");
         browser.click(".FilterBand-sheet-button");
         browser.see(".FilterBand-sheet-open");

@@ -168,7 +168,7 @@ final class Browser implements AutoCloseable {
 
     /** Presses on a bar of a chart, the first being 0. */
     void pressBar(String view, int index, int of) {
-        WebElement chart = see("[data-part='view:" + view + "'] .ChartView-chart[data-ready]:not([data-ready='0'])");
+        WebElement chart = see("[data-part='view:" + view + "'] .OneChart-chart[data-ready]:not([data-ready='0'])");
         int height = chart.getSize().getHeight() - 8;
         int down = 4 + (int) (height * (index + 0.5) / of);
         Actions actions = new Actions(driver);

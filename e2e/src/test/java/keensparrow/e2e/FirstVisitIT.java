@@ -34,7 +34,7 @@ class FirstVisitIT {
             browser.open(server.address() + "/a/" + slug);
             browser.fillIn("manager", password);
             browser.sees(".ReadingLine-reading", "Reading all 90,315 departures.");
-            browser.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
+            browser.see(".OneChart-chart[data-ready]:not([data-ready='0'])");
             @SuppressWarnings("unchecked")
             List<String> loaded = (List<String>)
                     browser.script(
@@ -60,7 +60,7 @@ class FirstVisitIT {
             for (String page : List.of("", "?page=p2")) {
                 browser.open(address + "/a/" + slug + page);
                 browser.see(".AppPage-app-page:not([data-rounds='0'])");
-                browser.seesNo(".ChartView-chart[data-ready='0']");
+                browser.seesNo(".OneChart-chart[data-ready='0']");
                 browser.seesNo(".view-view-failure");
                 browser.seesNo(".problem");
                 browser.all(".AppPage-view-cell").forEach(cell -> kinds.add(cell.getDomAttribute("data-kind")));

@@ -152,7 +152,7 @@ class JourneyIT {
         analyst.clickText("button", "Compose an app");
         analyst.sees(".ReadingLine-reading", "Reading all 9,855 departures.");
         assertThat(analyst.all(".ComposeGrid-compose-cell")).hasSizeGreaterThanOrEqualTo(6);
-        analyst.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
+        analyst.see(".OneChart-chart[data-ready]:not([data-ready='0'])");
         analyst.sees(".TableView-table-rows", "2026");
     }
 
@@ -226,12 +226,12 @@ class JourneyIT {
         analyst.choose("Kind", "a histogram");
         analyst.sees(
                 ".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", " in bins, as a histogram.");
-        analyst.see(".ComposeGrid-compose-cell.ComposeGrid-picked .ChartView-chart[data-ready]:not([data-ready='0'])");
+        analyst.see(".ComposeGrid-compose-cell.ComposeGrid-picked .OneChart-chart[data-ready]:not([data-ready='0'])");
         for (String kind : List.of("boxes", "dots", "a grid of colour", "a ring", "lines")) {
             analyst.choose("Kind", kind);
             analyst.sees(".ComposeGrid-compose-cell.ComposeGrid-picked .ViewCard-view-sentence", ", as " + kind + ".");
             analyst.see(
-                    ".ComposeGrid-compose-cell.ComposeGrid-picked .ChartView-chart[data-ready]:not([data-ready='0'])");
+                    ".ComposeGrid-compose-cell.ComposeGrid-picked .OneChart-chart[data-ready]:not([data-ready='0'])");
             analyst.seesNo(".ComposeGrid-compose-cell.ComposeGrid-picked .view-view-failure");
         }
         analyst.choose("Kind", "a two-way table");
@@ -257,7 +257,7 @@ class JourneyIT {
                 "split by Coach class, as shares of each, as bars.");
         analyst.choose("Panels", "Booking channel");
         analyst.see(
-                ".ComposeGrid-compose-cell.ComposeGrid-picked .ChartView-panel-chart .ChartView-chart[data-ready]:not([data-ready='0'])");
+                ".ComposeGrid-compose-cell.ComposeGrid-picked .ChartView-panel-chart .OneChart-chart[data-ready]:not([data-ready='0'])");
         analyst.choose("Panels", "nothing");
         analyst.clickText("button", "earlier");
         analyst.sees(".PageTabs-page-tabs button:first-child", "By class");
@@ -368,7 +368,7 @@ class JourneyIT {
         colleague.sees(".PageTabs-page-tabs [aria-selected=true]", "By class");
         assertThat(colleague.address()).contains("page=p2");
         assertThat(colleague.all(".AppPage-view-cell")).hasSize(1);
-        colleague.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
+        colleague.see(".OneChart-chart[data-ready]:not([data-ready='0'])");
         colleague.sees(".ReadingLine-reading", reading);
         colleague.see(".PageTabs-page-tabs [aria-selected=true]").sendKeys(Keys.ARROW_LEFT);
         colleague.sees(".PageTabs-page-tabs [aria-selected=true]", "Overview");
@@ -418,14 +418,14 @@ class JourneyIT {
         colleague.sees(".notice", "“Nowhere–Nothing” is not among the values of “Route”");
         colleague.clickText("button", "Clear all");
         colleague.sees(".ReadingLine-reading", "Reading all 9,855 departures.");
-        WebElement chart = colleague.see("[data-kind='LINES'] .ChartView-chart[data-ready]:not([data-ready='0'])");
+        WebElement chart = colleague.see("[data-kind='LINES'] .OneChart-chart[data-ready]:not([data-ready='0'])");
         colleague.drag(chart, 90, 0);
         colleague.sees(".ReadingLine-reading", "departures: Date ");
         colleague.open(before);
     }
 
     private static String barsOf(Browser browser) {
-        browser.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
+        browser.see(".OneChart-chart[data-ready]:not([data-ready='0'])");
         return browser.all(".AppPage-view-cell[data-kind='BARS'] [data-part]")
                 .get(0)
                 .getDomAttribute("data-part")
@@ -491,7 +491,7 @@ class JourneyIT {
     void aColleagueAsksWhatANumberIs() {
         colleague.open(link + "?f.coach_class=is~.Sleeper");
         colleague.sees(".ReadingLine-reading", "Coach class is Sleeper");
-        colleague.see("[data-part='view:v5'] .ChartView-chart[data-ready]:not([data-ready='0'])");
+        colleague.see("[data-part='view:v5'] .OneChart-chart[data-ready]:not([data-ready='0'])");
         colleague.see("[data-part='view:v5'] button[aria-haspopup=dialog]").sendKeys(Keys.ENTER);
         colleague.sees("dialog", "Made of 3,285 rows.");
         colleague.sees("dialog", "Coach class is Sleeper.");

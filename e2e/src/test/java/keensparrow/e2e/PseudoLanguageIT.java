@@ -94,7 +94,7 @@ class PseudoLanguageIT {
         look(browser, "reading");
         browser.open(dataset);
         browser.see(".button.primary").click();
-        browser.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
+        browser.see(".OneChart-chart[data-ready]:not([data-ready='0'])");
         look(browser, "compose");
         browser.see(".ComposeGrid-compose-cell button[aria-pressed]").click();
         browser.see(".ViewEditor-view-editor");
@@ -105,7 +105,7 @@ class PseudoLanguageIT {
         String link = browser.see(".PublishPage-link-row input").getDomProperty("value");
         look(browser, "publish");
         browser.open(link);
-        browser.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
+        browser.see(".OneChart-chart[data-ready]:not([data-ready='0'])");
         look(browser, "the app");
     }
 

@@ -145,15 +145,15 @@ class ScreenshotsIT {
 
     private static void drawn(Browser browser) {
         browser.see(".AppPage-app-page:not([data-rounds='0'])");
-        browser.see(".ChartView-chart[data-ready]:not([data-ready='0'])");
-        browser.seesNo(".ChartView-chart[data-ready='0']");
+        browser.see(".OneChart-chart[data-ready]:not([data-ready='0'])");
+        browser.seesNo(".OneChart-chart[data-ready='0']");
         browser.script("return document.fonts.ready.then(() => true)");
     }
 
     private static void ready(Browser browser) {
         browser.see(".AppPage-app-page:not([data-rounds='0'])");
-        browser.see("[data-part='view:byroute'] .ChartView-chart[data-ready]:not([data-ready='0'])");
-        browser.see("[data-part='view:bytime'] .ChartView-chart[data-ready]:not([data-ready='0'])");
+        browser.see("[data-part='view:byroute'] .OneChart-chart[data-ready]:not([data-ready='0'])");
+        browser.see("[data-part='view:bytime'] .OneChart-chart[data-ready]:not([data-ready='0'])");
         browser.script("return document.fonts.ready.then(() => true)");
     }
 

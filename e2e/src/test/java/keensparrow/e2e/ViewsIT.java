@@ -25,6 +25,9 @@ import org.openqa.selenium.Keys;
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class ViewsIT {
     private static final String PASSWORD = "night train to Trieste";
+    private static final int STOPS = 2600;
+
+    private static final String READING = ".ReadingLine-reading";
 
     @TempDir
     static Path folder;
@@ -39,9 +42,9 @@ class ViewsIT {
         server = new RunningServer(folder.resolve("data"));
         browser = new Browser(folder);
         author = server.firstAccount("author", PASSWORD);
-        StringBuilder csv = new StringBuilder("Stop,Size,North,East,Guests\n");
-        for (int i = 0; i < 400; i++) {
-            csv.append("Stop %03d,%s,%d.%02d,%d.%02d,%d%n"
+        StringBuilder csv = new StringBuilder("Stop,Size,North,East,Guests,Land\n");
+        for (int i = 0; i < STOPS; i++) {
+            csv.append("Stop %04d,%s,%d.%02d,%d.%02d,%d,%s%n"
                     .formatted(
                             i,
                             new String[] {"small", "medium", "large", "small"}[i % 4],
@@ -49,7 +52,8 @@ class ViewsIT {
                             i % 97,
                             5 + i % 13,
                             i % 89,
-                            i == 7 ? 900 : 10 + i % 40));
+                            i == 7 ? 900 : 10 + i % 40,
+                            i % 5 == 0 ? "coast" : "inland"));
         }
         ObjectNode load = Client.json().createObjectNode();
         load.putArray("files").add(author.upload(Files.writeString(folder.resolve("stops.csv"), csv)));
@@ -81,6 +85,15 @@ class ViewsIT {
         map.putArray("measures").addObject().put("aggregate", "MAX").put("column", "guests");
         map.putObject("by").put("column", "stop");
         map.putObject("settings").put("latitude", "north").put("longitude", "east");
+        ObjectNode lands = view(views, "lands", "BARS", 6, 7);
+        lands.putObject("measure").put("aggregate", "ROWS");
+        lands.putObject("by").put("column", "size");
+        lands.put("split", "land").put("order", "LABEL");
+        ObjectNode each = view(views, "each", "ROW_DOTS", 0, 14);
+        each.putObject("by").put("column", "north").put("bins", true);
+        each.putObject("across").put("column", "east").put("bins", true);
+        ((ArrayNode) each.path("columns")).add("stop");
+        ((ArrayNode) view(views, "list", "TABLE", 6, 14).path("columns")).add("stop").add("size");
         ObjectNode change = Client.json()
                 .createObjectNode()
                 .put("revision", made.path("revision").asInt());
@@ -161,12 +174,12 @@ class ViewsIT {
         assertThat(browser.script("return document.querySelector(\"img[alt='A blue moon']\").decode().then(() => "
                         + "document.querySelector(\"img[alt='A blue moon']\").naturalWidth)"))
                 .isEqualTo(320L);
-        // small, medium and large, as their author put them: 200 stops are small
-        browser.hover("[data-part='view:bars'] .ChartView-chart", 0.5, 0.25);
-        browser.sees("[data-part='view:bars'] .ChartView-chart", "200 rows");
-        browser.sees("[data-part='view:bars'] .ChartView-chart", "% of all");
-        browser.hover("[data-part='view:boxes'] .ChartView-chart", 0.5, 0.15);
-        browser.sees("[data-part='view:boxes'] .ChartView-chart", "Stop 007: 900");
+        // small, medium and large, as their author put them: half of the stops are small
+        browser.hover("[data-part='view:bars'] .OneChart-chart", 0.5, 0.25);
+        browser.sees("[data-part='view:bars'] .OneChart-chart", "1,300 rows");
+        browser.sees("[data-part='view:bars'] .OneChart-chart", "% of all");
+        browser.hover("[data-part='view:boxes'] .OneChart-chart", 0.5, 0.15);
+        browser.sees("[data-part='view:boxes'] .OneChart-chart", "Stop 0007: 900");
         browser.sees("[data-part='view:boxes'] .ViewCard-view-sentence", "outermost on either side, named by Stop");
     }
 
@@ -187,5 +200,71 @@ class ViewsIT {
                 before);
         browser.click("[data-part='view:map'] button[aria-label^='the whole']");
         browser.seesNo("[data-part='view:map'] button[aria-label^='the whole']");
+    }
+
+    @Test
+    @Order(5)
+    void groupsAreReachedByArrowsToldAndMarkedBySpace() {
+        String lands = "[data-part='view:lands']";
+        browser.see(lands + " [role=application]").sendKeys(Keys.ARROW_RIGHT);
+        browser.sees(lands + " [role=application] [role=status]", "small");
+        browser.press(Keys.ARROW_RIGHT);
+        browser.sees(lands + " [role=application] [role=status]", "medium");
+        browser.press(Keys.SPACE);
+        browser.sees(READING, "Reading 650 of 2,600 stops: Size is medium");
+        browser.press(Keys.ARROW_RIGHT);
+        browser.press(Keys.chord(Keys.SHIFT, Keys.SPACE));
+        browser.sees(READING, "Reading 1,300 of 2,600 stops: Size is medium or large");
+        browser.press(Keys.HOME);
+        browser.press(Keys.chord(Keys.SHIFT, Keys.ARROW_RIGHT));
+        browser.sees(READING, "Size is small or medium");
+        browser.press(Keys.ESCAPE);
+        browser.sees(READING, "Reading all 2,600 stops");
+    }
+
+    @Test
+    @Order(6)
+    void namesOfWhatSplitsAreMarkedInTheChartAndInItsTable() {
+        browser.seeText("*[local-name()='text']", "coast").click();
+        browser.sees(READING, "Reading 520 of 2,600 stops: Land is coast");
+        browser.sees("[data-part='view:lands']", "Lift the mark");
+        browser.click("[data-part='view:lands'] .ViewCard-view-twin button");
+        browser.clickText("th//button", "inland");
+        browser.sees(READING, "Reading 2,080 of 2,600 stops: Land is inland");
+        browser.clickText("button", "Lift the mark");
+        browser.sees(READING, "Reading all 2,600 stops");
+    }
+
+    @Test
+    @Order(7)
+    void aRowIsMarkedByItsNameAndABoxOnTheMap() {
+        browser.click("[data-part='view:list'] .TableView-row-name");
+        browser.sees(READING, "Reading 1 of 2,600 stops: Stop is Stop 0000");
+        browser.see("[data-part='view:list'] [role=row][aria-selected=true]");
+        browser.clickText("button", "Lift the mark");
+        browser.sees(READING, "Reading all 2,600 stops");
+        browser.click("[data-part='view:map'] button[aria-label^='mark a box']");
+        browser.drag(browser.see("[data-part='view:map'] .OneChart-chart"), 90, 60);
+        browser.sees(READING, "East from");
+        browser.sees(READING, "and North from");
+        browser.see("[data-part='view:map'] button[aria-label^='mark a box'][aria-pressed=false]");
+        browser.clickText("button", "Lift the mark");
+        browser.sees(READING, "Reading all 2,600 stops");
+    }
+
+    @Test
+    @Order(8)
+    void spotsBecomeDotsWhereOneLooksCloserAndTheWholeComesBack() {
+        String each = "[data-part='view:each']";
+        browser.sees(each, "2,600 rows: spots instead of dots");
+        browser.click(each + " button[aria-label^='closer']");
+        browser.sees(each, "Looked at closer: only this part is drawn and counted.");
+        browser.click(each + " button[aria-label^='closer']");
+        browser.later("const [view, done] = arguments; const ask = () => "
+                + "document.querySelector(view).textContent.includes('spots') ? setTimeout(ask, 20) : done(true); ask();",
+                each);
+        browser.sees(READING, "Reading all 2,600 stops");
+        browser.click(each + " button[aria-label^='the whole']");
+        browser.sees(each, "2,600 rows: spots instead of dots");
     }
 }
