@@ -195,7 +195,7 @@ final class QuestionSetRun {
     private void done(CacheKey key, PartialResult part) {
         missing.remove(key);
         if (part instanceof GroupedAggregation aggregation) {
-            aggregation.finish();
+            aggregation.finish(state.runner());
         }
         ready.put(key, part);
         state.parts().put(key, part);

@@ -7,6 +7,7 @@ import keensparrow.core.engine.group.GroupKeys;
 import keensparrow.core.engine.measure.Accumulator;
 import keensparrow.core.engine.scan.Batch;
 import keensparrow.core.engine.scan.PartialResult;
+import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.rows.RowBatches;
@@ -77,9 +78,14 @@ public final class GroupedAggregation implements PartialResult {
     }
 
     /** It will only be read from now on: bits that were given up elsewhere must not live on in what is kept. */
-    public void finish() {
+    public void finish(ParallelRunner runner) {
         bits = null;
         composite = null;
+        for (Accumulator measure : measures) {
+            if (measure.settles()) {
+                runner.run(cells(), (worker, cell) -> measure.settle(cell));
+            }
+        }
     }
 
     @Override

@@ -38,6 +38,14 @@ public interface Accumulator {
     /** Adds what {@code other}, of the same kind, has of group {@code g} to group {@code target[g]}; −1 leaves it out. */
     void merge(Accumulator other, int[] target);
 
+    /** Whether there is work to be done for each group once all is in, before results are asked for. */
+    default boolean settles() {
+        return false;
+    }
+
+    /** Does that work; for different groups on several threads at once. */
+    default void settle(int group) {}
+
     /**
      * The result of a group; blank is null. Dates are day numbers, dates and times microseconds since 1970.
      *

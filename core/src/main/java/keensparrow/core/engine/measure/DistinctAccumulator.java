@@ -8,6 +8,7 @@ import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.TagsColumn;
 import keensparrow.core.column.TextColumn;
 import keensparrow.core.column.YesNoColumn;
+import keensparrow.core.rows.RowBatches;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -20,6 +21,7 @@ final class DistinctAccumulator implements Accumulator {
     private final Column column;
     private final int words; // of bits for each group; 0 when values are collected in sets
     private long[] bits;
+    private int[] read = {}; // codes of one batch
     private @Nullable LongSet[] sets;
 
     DistinctAccumulator(Column column, int groups, int most) {
@@ -52,6 +54,10 @@ final class DistinctAccumulator implements Accumulator {
 
     @Override
     public void add(int[] rows, int[] ids, int count) {
+        if (column instanceof TextColumn text && words > 0) {
+            addCodes(text, rows, ids, count);
+            return;
+        }
         for (int i = 0; i < count; i++) {
             int row = rows[i];
             if (column.isBlank(row)) {
@@ -63,6 +69,26 @@ final class DistinctAccumulator implements Accumulator {
                 }
             } else {
                 take(ids[i], key(row));
+            }
+        }
+    }
+
+    /** Most rows have a value that was seen before: to look first is quicker than to write each time. */
+    private void addCodes(TextColumn text, int[] rows, int[] ids, int count) {
+        if (read.length == 0) {
+            read = new int[RowBatches.BLOCK];
+        }
+        int[] codes = read;
+        long[] seen = bits;
+        text.codes().read(rows, count, codes);
+        for (int i = 0; i < count; i++) {
+            int code = codes[i];
+            if (code >= 0) {
+                int at = ids[i] * words + (code >> 6);
+                long bit = 1L << code;
+                if ((seen[at] & bit) == 0) {
+                    seen[at] |= bit;
+                }
             }
         }
     }
@@ -144,7 +170,7 @@ final class DistinctAccumulator implements Accumulator {
 
     @Override
     public long sizeBytes() {
-        long bytes = 8L * bits.length + 8L * sets.length;
+        long bytes = 8L * bits.length + 8L * sets.length + 4L * read.length;
         for (LongSet set : sets) {
             bytes += set == null ? 0 : set.sizeBytes();
         }

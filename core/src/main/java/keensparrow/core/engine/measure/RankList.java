@@ -1,25 +1,30 @@
 package keensparrow.core.engine.measure;
 
 import java.util.Arrays;
+import java.util.function.LongConsumer;
 
 /**
- * Values as they came, of which the ones at some places in order are found without sorting the others: what was split
- * for one place is not split again for the next.
+ * Values as they came, of which those at some places in order are found without sorting all: once they are asked for,
+ * values are put into buckets of their size, and only the buckets that are looked into are sorted.
  */
 final class RankList {
     private static final int SHORT = 48; // sorted at once
+    private static final int A_BUCKET = 32; // values in one, about
+    private static final int MAX_BUCKETS = 1 << 12;
+    private static final int SAMPLE = 128;
+    private static final int[] NONE = {};
 
     private long[] values = new long[4];
     private int size;
-    private int[] ends = {}; // places, in order, up to which nothing is larger and from which nothing is smaller
-    private int endCount;
+    private int[] starts = NONE; // of each bucket, and the end of the last; empty while there are none
+    private boolean[] sorted = {};
 
     void add(long value) {
         if (size == values.length) {
             values = Arrays.copyOf(values, size * 2);
         }
         values[size++] = value;
-        endCount = 0;
+        starts = NONE;
     }
 
     /** Takes in all values of another list, which may be read elsewhere meanwhile. */
@@ -31,87 +36,86 @@ final class RankList {
             System.arraycopy(other.values, 0, values, size, other.size);
             size += other.size;
         }
-        endCount = 0;
+        starts = NONE;
     }
 
     int size() {
         return size;
     }
 
-    long value(int place) {
-        return values[place];
+    /** Every value, in no order. */
+    synchronized void each(LongConsumer taker) {
+        for (int i = 0; i < size; i++) {
+            taker.accept(values[i]);
+        }
+    }
+
+    /** Gets ready for questions after places. */
+    synchronized void settle() {
+        if (starts.length == 0 && size > 0) {
+            divide();
+        }
     }
 
     /** The value at a place in order. */
     synchronized long at(int place) {
-        int after = Arrays.binarySearch(ends, 0, endCount, place);
-        after = after >= 0 ? after + 1 : -after - 1;
-        int from = after == 0 ? 0 : ends[after - 1];
-        int to = after == endCount ? size : ends[after];
-        int splits = 2 * (Integer.SIZE - Integer.numberOfLeadingZeros(size));
-        while (to - from > SHORT && splits-- > 0) {
-            long pivot = middle(from, to);
-            int low = from;
-            int at = from;
-            int high = to;
-            while (at < high) { // smaller ones, equal ones, larger ones
-                long value = values[at];
-                if (value < pivot) {
-                    values[at++] = values[low];
-                    values[low++] = value;
-                } else if (value > pivot) {
-                    values[at] = values[--high];
-                    values[high] = value;
-                } else {
-                    at++;
-                }
-            }
-            if (place < low) {
-                to = low;
-                note(low);
-            } else if (place >= high) {
-                from = high;
-                note(high);
-            } else {
-                note(low);
-                note(high);
-                return pivot;
-            }
+        settle();
+        int found = Arrays.binarySearch(starts, place);
+        int bucket = found >= 0 ? found : -found - 2;
+        while (starts[bucket + 1] <= place) { // empty ones begin at the same place
+            bucket++;
         }
-        Arrays.sort(values, from, to); // also what always splits badly
+        if (!sorted[bucket]) {
+            Arrays.sort(values, starts[bucket], starts[bucket + 1]);
+            sorted[bucket] = true;
+        }
         return values[place];
     }
 
-    /** Of nine values, three of three. */
-    private long middle(int from, int to) {
-        int step = (to - from) / 9;
-        long[] three = new long[3];
-        for (int i = 0; i < 3; i++) {
-            int at = from + 3 * i * step;
-            three[i] = middle(values[at], values[at + step], values[at + 2 * step]);
-        }
-        return middle(three[0], three[1], three[2]);
-    }
-
-    private static long middle(long a, long b, long c) {
-        return Math.max(Math.min(a, b), Math.min(Math.max(a, b), c));
-    }
-
-    private void note(int end) {
-        int at = Arrays.binarySearch(ends, 0, endCount, end);
-        if (at >= 0 || end == 0 || end == size) {
+    private void divide() {
+        int buckets = Math.min(MAX_BUCKETS, Integer.highestOneBit(Math.max(1, size / A_BUCKET)));
+        long[] sample = sample();
+        long low = sample[1]; // what lies beyond, such as a lone value far out, goes into the first or last bucket
+        double scale = (buckets - 2) / ((double) sample[sample.length - 2] - (double) low);
+        if (size <= SHORT || buckets < 4 || !(scale > 0) || Double.isInfinite(scale)) {
+            starts = new int[] {0, size};
+            sorted = new boolean[1];
             return;
         }
-        int place = -at - 1;
-        if (endCount == ends.length) {
-            ends = Arrays.copyOf(ends, Math.max(8, endCount * 2));
+        int[] next = new int[buckets + 1];
+        for (int i = 0; i < size; i++) {
+            next[bucket(values[i], low, scale, buckets) + 1]++;
         }
-        System.arraycopy(ends, place, ends, place + 1, endCount - place);
-        ends[place] = end;
-        endCount++;
+        for (int b = 0; b < buckets; b++) {
+            next[b + 1] += next[b];
+        }
+        int[] begins = next.clone();
+        long[] placed = new long[size];
+        for (int i = 0; i < size; i++) {
+            long value = values[i];
+            placed[next[bucket(value, low, scale, buckets)]++] = value;
+        }
+        values = placed;
+        starts = begins;
+        sorted = new boolean[buckets];
+    }
+
+    /** Rises with the value. */
+    private static int bucket(long value, long low, double scale, int buckets) {
+        double place = ((double) value - (double) low) * scale;
+        return place < 0 ? 0 : (int) Math.min(buckets - 1.0, place + 1);
+    }
+
+    private long[] sample() {
+        long[] sample = new long[Math.min(SAMPLE, Math.max(size, 2))];
+        for (int i = 0; i < sample.length; i++) {
+            sample[i] = values[(int) ((long) i * size / sample.length)];
+        }
+        Arrays.sort(sample);
+        return sample;
     }
 
     long sizeBytes() {
-        return 56 + 8L * values.length + 4L * ends.length;
+        return 64 + 8L * values.length + 5L * starts.length;
     }
 }
