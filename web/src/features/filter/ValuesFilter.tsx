@@ -219,7 +219,7 @@ function AllValues({
     count: inOrder.length,
     getScrollElement: () => frame.current,
     estimateSize: () => ROW,
-    overscan: 10,
+    overscan: 4,
   });
   const wholly = useRef(onWhole);
   useEffect(() => {

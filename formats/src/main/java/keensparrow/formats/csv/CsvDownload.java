@@ -6,9 +6,10 @@ import java.io.BufferedWriter;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.OutputStreamWriter;
+import java.io.UncheckedIOException;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 import keensparrow.core.column.ColumnType;
@@ -20,7 +21,8 @@ import org.jspecify.annotations.Nullable;
 
 /** Rows as CSV in UTF-8, lines ended by CRLF. */
 public final class CsvDownload {
-    private static final int BUFFERED = 1 << 15; // characters
+    private static final int BUFFERED = 1 << 15; // characters, or bytes
+    private static final byte[] END = {'\r', '\n'};
 
     private CsvDownload() {}
 
@@ -49,10 +51,7 @@ public final class CsvDownload {
             return new Written(info.format(), texts && !style.raw(), comma);
         }
 
-        String text(@Nullable String value) {
-            if (value == null) {
-                return "";
-            }
+        String text(String value) {
             String written = format == null ? value : format.written(value);
             if (comma) {
                 return written.replace('.', ',');
@@ -70,27 +69,124 @@ public final class CsvDownload {
             throws IOException {
         List<ColumnInfo> columns =
                 scan.columns().stream().map(engine.schema()::get).toList();
-        List<Written> written =
-                columns.stream().map(info -> Written.of(info, style)).toList();
-        Writer characters = begin(out, style);
-        CsvWriter writer = writer(characters, style);
-        writer.writeRecord(columns.stream()
-                .map(ColumnInfo::label)
-                .map(label -> style.raw() ? label : FormulaGuard.harmless(label))
-                .toList());
-        List<String> line = new ArrayList<>(written.size());
+        if (columns.size() == 1) {
+            writeOne(engine, scan, style, columns.get(0), out);
+            return;
+        }
+        List<CsvCells> cells = columns.stream()
+                .map(info -> new CsvCells(style, Written.of(info, style)::text))
+                .toList();
+        Lines lines = new Lines(out);
+        Writer characters = begin(lines, style);
+        CsvWriter heads = writer(characters, style);
+        heads.writeRecord(headings(columns, style));
+        heads.flush();
+        characters.flush();
         engine.rows(
                 scan,
                 values -> {
-                    line.clear();
-                    for (int i = 0; i < written.size(); i++) {
-                        line.add(written.get(i).text(values.get(i)));
+                    for (int i = 0; i < cells.size(); i++) {
+                        if (i > 0) {
+                            lines.put((byte) style.delimiter());
+                        }
+                        String value = values.get(i);
+                        if (value != null) {
+                            lines.put(cells.get(i).of(value));
+                        }
                     }
-                    writer.writeRecord(line);
+                    lines.put(END);
+                },
+                () -> false);
+        lines.flush();
+    }
+
+    /** A single column, whose blank cells must not be taken for empty lines. */
+    private static void writeOne(
+            QueryEngine engine, QueryEngine.RowScan scan, Style style, ColumnInfo column, OutputStream out)
+            throws IOException {
+        Written written = Written.of(column, style);
+        Writer characters = begin(out, style);
+        CsvWriter writer = writer(characters, style);
+        writer.writeRecord(headings(List.of(column), style));
+        engine.rows(
+                scan,
+                values -> {
+                    String value = values.get(0);
+                    writer.writeRecord(value == null ? "" : written.text(value));
                 },
                 () -> false);
         writer.flush();
         characters.flush();
+    }
+
+    private static List<String> headings(List<ColumnInfo> columns, Style style) {
+        return columns.stream()
+                .map(ColumnInfo::label)
+                .map(label -> style.raw() ? label : FormulaGuard.harmless(label))
+                .toList();
+    }
+
+    /** Bytes put together before they are sent. What goes wrong is thrown as {@link UncheckedIOException} by lines. */
+    private static final class Lines extends OutputStream {
+        private final OutputStream out;
+        private final byte[] bytes = new byte[BUFFERED];
+        private int size;
+
+        Lines(OutputStream out) {
+            this.out = out;
+        }
+
+        void put(byte one) {
+            if (size == bytes.length) {
+                send();
+            }
+            bytes[size++] = one;
+        }
+
+        void put(byte[] cell) {
+            if (size + cell.length > bytes.length) {
+                send();
+                if (cell.length > bytes.length) {
+                    sendAlone(cell);
+                    return;
+                }
+            }
+            System.arraycopy(cell, 0, bytes, size, cell.length);
+            size += cell.length;
+        }
+
+        private void send() {
+            try {
+                out.write(bytes, 0, size);
+                size = 0;
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+
+        private void sendAlone(byte[] cell) {
+            try {
+                out.write(cell);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+
+        @Override
+        public void write(int one) {
+            put((byte) one);
+        }
+
+        @Override
+        public void write(byte[] from, int at, int count) {
+            put(Arrays.copyOfRange(from, at, at + count));
+        }
+
+        @Override
+        public void flush() throws IOException {
+            send();
+            out.flush();
+        }
     }
 
     /** Writes headings and rows that are texts already. */
@@ -126,7 +222,7 @@ public final class CsvDownload {
         return characters;
     }
 
-    private static CsvWriter writer(Writer characters, Style style) {
+    static CsvWriter writer(Writer characters, Style style) {
         return CsvWriter.builder()
                 .fieldSeparator(style.delimiter())
                 .lineDelimiter(LineDelimiter.CRLF)
