@@ -5,52 +5,68 @@ import java.io.IOException;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
-import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The cells of one column as they stand in a CSV file, as bytes: what repeats is written and quoted once. For one
- * thread.
+ * The cells of one column as they stand in a CSV file, as bytes. What has to be looked at, because it may need quotes or
+ * a look of its own, is kept where it repeats. For one thread.
  */
 final class CsvCells {
     private static final int SLOTS = 1 << 12;
     private static final int MAX_KEPT = 64; // characters of a text that is kept
-
+    private static final int TRIED = 1 << 14; // cells, after which it is known whether values repeat
     private static final String PLAIN =
             "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789 -.:,;/_+'";
 
     private final CsvDownload.Style style;
+    private final CsvDownload.Written written;
     private final boolean[] plain = new boolean[128];
-    private final UnaryOperator<String> written;
-    private final @Nullable String[] texts = new String[SLOTS];
-    private final byte[][] cells = new byte[SLOTS][];
+    private final @Nullable String[] texts;
+    private final byte[][] cells;
+    private boolean isKept;
+    private int tried;
+    private int found;
 
-    /** @param written what a value is written as, before it is quoted */
-    CsvCells(CsvDownload.Style style, UnaryOperator<String> written) {
+    CsvCells(CsvDownload.Style style, CsvDownload.Written written) {
         this.style = style;
         this.written = written;
         for (char c : PLAIN.toCharArray()) {
             plain[c] = c != style.delimiter();
         }
+        this.isKept = !written.isAsItIs();
+        this.texts = new String[isKept ? SLOTS : 0];
+        this.cells = new byte[isKept ? SLOTS : 0][];
     }
 
-    byte[] of(String value) {
+    void put(String value, CsvDownload.Lines line) {
+        if (!isKept) {
+            String text = written.text(value);
+            if (isPlain(text)) {
+                line.putAscii(text);
+            } else {
+                line.put(quoted(text));
+            }
+            return;
+        }
         int slot = value.hashCode() * 0x9E3779B9 >>> 20;
         if (value.equals(texts[slot])) {
-            return cells[slot];
+            found++;
+            line.put(cells[slot]);
+        } else {
+            String text = written.text(value);
+            byte[] cell = isPlain(text) ? text.getBytes(StandardCharsets.US_ASCII) : quoted(text);
+            if (value.length() <= MAX_KEPT) {
+                texts[slot] = value;
+                cells[slot] = cell;
+            }
+            line.put(cell);
         }
-        byte[] cell = quoted(written.apply(value));
-        if (value.length() <= MAX_KEPT) {
-            texts[slot] = value;
-            cells[slot] = cell;
+        if (++tried == TRIED) {
+            isKept = found > TRIED / 2;
         }
-        return cell;
     }
 
     private byte[] quoted(String text) {
-        if (text.isEmpty() || isPlain(text)) {
-            return text.getBytes(StandardCharsets.UTF_8);
-        }
         StringWriter alone = new StringWriter();
         try (CsvWriter writer = CsvDownload.writer(alone, style)) {
             writer.writeRecord(text);
@@ -61,7 +77,7 @@ final class CsvCells {
         return line.substring(0, line.length() - 2).getBytes(StandardCharsets.UTF_8); // without its end of line
     }
 
-    /** Whether nobody would put it in quotes. */
+    /** Whether nobody would put it in quotes, and each character is a byte. */
     private boolean isPlain(String text) {
         for (int i = 0; i < text.length(); i++) {
             char c = text.charAt(i);

@@ -44,11 +44,16 @@ public final class CsvDownload {
     }
 
     /** How the values of a column are written: as in the source, so that periods and lists of tags keep their look. */
-    private record Written(@Nullable ColumnFormat format, boolean guarded, boolean comma) {
+    record Written(@Nullable ColumnFormat format, boolean guarded, boolean comma) {
         static Written of(ColumnInfo info, Style style) {
             boolean texts = info.type() == ColumnType.TEXT || info.type() == ColumnType.TAGS;
             boolean comma = style.decimalComma() && info.type().isNumber();
             return new Written(info.format(), texts && !style.raw(), comma);
+        }
+
+        /** Whether values are written as they come. */
+        boolean isAsItIs() {
+            return format == null && !guarded && !comma;
         }
 
         String text(String value) {
@@ -74,7 +79,7 @@ public final class CsvDownload {
             return;
         }
         List<CsvCells> cells = columns.stream()
-                .map(info -> new CsvCells(style, Written.of(info, style)::text))
+                .map(info -> new CsvCells(style, Written.of(info, style)))
                 .toList();
         Lines lines = new Lines(out);
         Writer characters = begin(lines, style);
@@ -91,7 +96,7 @@ public final class CsvDownload {
                         }
                         String value = values.get(i);
                         if (value != null) {
-                            lines.put(cells.get(i).of(value));
+                            cells.get(i).put(value, lines);
                         }
                     }
                     lines.put(END);
@@ -127,7 +132,7 @@ public final class CsvDownload {
     }
 
     /** Bytes put together before they are sent. What goes wrong is thrown as {@link UncheckedIOException} by lines. */
-    private static final class Lines extends OutputStream {
+    static final class Lines extends OutputStream {
         private final OutputStream out;
         private final byte[] bytes = new byte[BUFFERED];
         private int size;
@@ -153,6 +158,18 @@ public final class CsvDownload {
             }
             System.arraycopy(cell, 0, bytes, size, cell.length);
             size += cell.length;
+        }
+
+        /** @param text each of its characters is a byte */
+        @SuppressWarnings("deprecation") // which takes no others
+        void putAscii(String text) {
+            int length = text.length();
+            if (length > bytes.length - size) {
+                put(text.getBytes(StandardCharsets.US_ASCII));
+                return;
+            }
+            text.getBytes(0, length, bytes, size);
+            size += length;
         }
 
         private void send() {
