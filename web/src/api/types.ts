@@ -93,6 +93,7 @@ export type Step = Schemas['Step'];
 export type CheckedExpression = Given<Schemas['ExpressionRoutesChecked']>;
 export type DatasetDetails = Given<Schemas['DatasetRoutesDetails']>;
 export type AfterSteps = Given<Schemas['DatasetRoutesAfter']>;
+export type TableChange = Given<Schemas['TableChange']>;
 export type Ambiguity = Given<Schemas['LoadReportAmbiguity']>;
 export type TableChoice = Schemas['TableChoice'];
 export type ReadingChoices = Schemas['ReadingChoices'];

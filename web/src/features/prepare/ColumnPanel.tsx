@@ -171,7 +171,7 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
             </Button>
           </span>
         </label>
-        <label>
+        <label className={css.ticked}>
           <input
             type="checkbox"
             checked={info.sensitive === true}

@@ -6,13 +6,14 @@ import type { AppItem, Draft, Step } from '../../api/types';
 import { count, when } from '../../shared/format';
 import { ProblemNote } from '../../shared/ProblemNote';
 import { Stages, TitleBar } from '../../shared/TitleBar';
+import { ChangeTable } from './ChangeTable';
 import { ColumnPanel } from './ColumnPanel';
 import { Doubts } from './Doubts';
 import { PreviewTable } from './PreviewTable';
 import { TableAfter } from './TableAfter';
 import { StepList } from './StepList';
 import { WorthALook } from './WorthALook';
-import { useAfter } from './useAfter';
+import { useAfter, type Look } from './useAfter';
 import { useDataset } from './useDataset';
 import { say } from '../../words';
 import authorCss from '../../shared/author.module.css';
@@ -29,8 +30,8 @@ export function PreparePage() {
   });
   const [picked, setPicked] = useState<string | null>(null);
   const [failure, setFailure] = useState<Error | null>(null);
-  const [at, setAt] = useState<number | null>(null);
-  const after = useAfter(details.data, at);
+  const [look, setLook] = useState<Look | null>(null);
+  const after = useAfter(details.data, look);
   const app = apps.data?.apps.find((item) => item.datasetId === id);
   const data = details.data;
   if (details.error) {
@@ -66,10 +67,18 @@ export function PreparePage() {
         <button
           type="button"
           className="button"
-          disabled={busy || data.steps.length === 0}
-          onClick={() => void changeSteps(data.steps.slice(0, -1))}
+          disabled={busy || !data.undo}
+          onClick={() => void changeSteps(data.undo ?? [])}
         >
-          {say('prepare.undoLastStep')}
+          {say('prepare.undo')}
+        </button>
+        <button
+          type="button"
+          className="button"
+          disabled={busy || !data.redo}
+          onClick={() => void changeSteps(data.redo ?? [])}
+        >
+          {say('prepare.redo')}
         </button>
         <button type="button" className="button primary" onClick={compose}>
           {app ? say('prepare.goToTheApp') : say('prepare.composeAnApp')}
@@ -83,26 +92,28 @@ export function PreparePage() {
           problem={problem ?? failure}
           onChange={changeSteps}
           onNewVersion={() => void reload()}
-          at={at}
+          look={look}
           columns={after.columns}
-          onLook={setAt}
+          onLook={setLook}
         />
         <section className={authorCss.prepareTable}>
           <h2>
-            {at !== null && at < data.steps.length ? (
+            {look !== null && (look.compared || look.at < data.steps.length) ? (
               <>
-                {shown
-                  ? say('prepare.theTableAfterSteps', {
-                      at,
-                      steps: data.steps.length,
-                      rows: shown.rowCount,
-                      columns: shown.columns.length,
-                    })
-                  : say('prepare.reading2')}{' '}
+                {look.compared
+                  ? say('prepare.whatStepChanged', { i: look.at })
+                  : shown
+                    ? say('prepare.theTableAfterSteps', {
+                        at: look.at,
+                        steps: data.steps.length,
+                        rows: shown.rowCount,
+                        columns: shown.columns.length,
+                      })
+                    : say('prepare.reading2')}{' '}
                 <button
                   type="button"
                   className={`word ${css.lookingBack}`}
-                  onClick={() => setAt(null)}
+                  onClick={() => setLook(null)}
                 >
                   {say('prepare.backToTheEnd')}
                 </button>
@@ -123,8 +134,10 @@ export function PreparePage() {
             )}
           </h2>
           {after.error && <ProblemNote error={after.error} />}
-          {shown ? (
-            <TableAfter table={shown} />
+          {look?.compared ? (
+            after.change && <ChangeTable change={after.change} />
+          ) : shown ? (
+            <TableAfter table={shown} profiles={after.profiles} />
           ) : (
             <PreviewTable
               data={data}

@@ -1,10 +1,9 @@
 import type { ColumnInfo, DatasetDetails, RowsAnswer } from '../../api/types';
-import { cell, count, typeName, ROLE_NAMES } from '../../shared/format';
-import { Bars } from '../filter';
+import { cell, typeName, ROLE_NAMES } from '../../shared/format';
 import { ADDED } from './ColumnPanel';
+import { ColumnSpread } from './ColumnSpread';
 import { say } from '../../words';
 import authorCss from '../../shared/author.module.css';
-import css from './PreviewTable.module.css';
 
 interface Props {
   readonly data: DatasetDetails;
@@ -40,30 +39,7 @@ export function PreviewTable({ data, rows, picked, onPick }: Props) {
                       info.role === 'MEASURE' &&
                       `, ${ADDED[info.additivity.kind]}`}
                   </span>
-                  <span className="soft">
-                    {say('prepare.valuesAndBlanks', {
-                      values: profile.distinct,
-                      blanks: profile.blanks,
-                    })}
-                  </span>
-                  <span className={css.columnChart}>
-                    {profile.histogram && profile.histogram.bins.length > 0 ? (
-                      <Bars
-                        bins={profile.histogram.bins}
-                        from={0}
-                        to={-1}
-                        inUse={false}
-                        height={30}
-                      />
-                    ) : (
-                      profile.commonest.slice(0, 2).map((item) => (
-                        <span key={item.value} className={css.commonest}>
-                          <span title={item.value}>{item.value}</span>
-                          <span className="soft">{count(item.total)}</span>
-                        </span>
-                      ))
-                    )}
-                  </span>
+                  <ColumnSpread profile={profile} />
                 </button>
               </th>
             ))}

@@ -11,7 +11,7 @@ import { NameForm } from './NameForm';
 import type { StepColumn } from '../../shared/sentence/SlotEditor';
 import { StepEditor } from './StepEditor';
 import { StepsFile } from './StepsFile';
-import { useAfter } from './useAfter';
+import { useAfter, type Look } from './useAfter';
 import { say } from '../../words';
 import css from './StepList.module.css';
 import authorCss from '../../shared/author.module.css';
@@ -24,16 +24,27 @@ interface Props {
   readonly problem: Error | null;
   readonly onChange: (steps: Step[]) => Promise<boolean>;
   readonly onNewVersion: () => void;
-  /** After how many steps the table is looked at; null for all of them. */
-  readonly at: number | null;
+  /** What of the table is looked at; null for the table after all steps. */
+  readonly look: Look | null;
   /** Columns as they are there. */
   readonly columns: readonly StepColumn[];
-  readonly onLook: (at: number | null) => void;
+  readonly onLook: (look: Look | null) => void;
 }
 
 /** A numbered page of sentences, from the source to the dataset. */
 export function StepList(props: Props) {
-  const { data, looked, busy, problem, onChange, onNewVersion, at: seen, columns, onLook } = props;
+  const {
+    data,
+    looked,
+    busy,
+    problem,
+    onChange,
+    onNewVersion,
+    look: looking,
+    columns,
+    onLook,
+  } = props;
+  const seen = looking?.compared === false ? looking.at : null;
   const [newer, setNewer] = useState(false);
   const [job, setJob] = useState<JobStatus | null>(null);
   const [told, setTold] = useState<string | null>(null);
@@ -53,7 +64,7 @@ export function StepList(props: Props) {
     step.kind === 'switchedOff' ? (step.step as Step) : { kind: 'switchedOff', step };
   const insert = (at: number) => (step: Step) =>
     onChange([...data.steps.slice(0, at), step, ...data.steps.slice(at)]).then((done) => {
-      if (done) onLook(at + 1 >= data.steps.length + 1 ? null : at + 1);
+      if (done) onLook(at + 1 >= data.steps.length + 1 ? null : { at: at + 1, compared: false });
       return done;
     });
   const look = (at: number) => (
@@ -64,9 +75,23 @@ export function StepList(props: Props) {
       aria-label={
         at === 0 ? say('prepare.lookAsItWasRead') : say('prepare.lookAfterStep', { i: at })
       }
-      onClick={() => onLook(seen === at || at === data.steps.length ? null : at)}
+      onClick={() =>
+        onLook(seen === at || at === data.steps.length ? null : { at, compared: false })
+      }
     >
       {say('prepare.lookHere')}
+    </button>
+  );
+  const isCompared = (at: number) => looking?.compared === true && looking.at === at;
+  const compare = (at: number) => (
+    <button
+      type="button"
+      className="word"
+      aria-pressed={isCompared(at)}
+      aria-label={say('prepare.compareStep', { i: at })}
+      onClick={() => onLook(isCompared(at) ? null : { at, compared: true })}
+    >
+      {say('prepare.compare')}
     </button>
   );
   const inserting = (at: number) =>
@@ -240,6 +265,12 @@ export function StepList(props: Props) {
                   {' · '}
                 </>
               )}
+              {!isOff(data.steps[i]) && !done.problem && (
+                <>
+                  {compare(i + 1)}
+                  {' · '}
+                </>
+              )}
               <button
                 type="button"
                 className="word"
@@ -293,7 +324,7 @@ function EditedStep({
   readonly onStep: (step: Step) => Promise<boolean>;
   readonly onClose: () => void;
 }) {
-  const { columns } = useAfter(data, i);
+  const { columns } = useAfter(data, { at: i, compared: false });
   return (
     <StepEditor
       step={{ ...data.steps[i] }}

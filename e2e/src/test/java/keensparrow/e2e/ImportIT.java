@@ -274,7 +274,7 @@ class ImportIT {
         analyst.choose("How it adds up", "added up");
         analyst.sees(".author-steps", "Have Index of wear added up.");
         analyst.sees("[aria-label='Column Index of wear']", "added up because a step says so");
-        analyst.clickText("button", "Undo last step");
+        analyst.clickText("button", "Undo");
         analyst.clickText("button", "Compose an app");
         analyst.sees(".ReadingLine-reading", "Reading all 3 towns.");
         analyst.sees("[data-view=v2]", "60");

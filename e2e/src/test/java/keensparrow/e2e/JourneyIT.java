@@ -140,9 +140,19 @@ class JourneyIT {
         analyst.sees(".author-prepare-table h2", "After step 1 of 2:");
         analyst.clickText("button", "back to the end");
         analyst.sees(".author-prepare-table h2", "After step 2");
-        analyst.clickText("button", "Undo last step");
+        analyst.click("button[aria-label='what it changed, step 1']");
+        analyst.sees(".author-prepare-table", "of 9,855 are gone.");
+        analyst.sees(".author-prepare-table .ChangeTable-is-gone", "gone");
+        analyst.click("button[aria-label='what it changed, step 2']");
+        analyst.sees(".author-prepare-table", "1 column is new.");
+        analyst.clickText("button", "back to the end");
+        analyst.clickText("button", "Undo");
         analyst.sees(".author-prepare-table h2", "After step 1");
-        analyst.clickText("button", "Undo last step");
+        analyst.clickText("button", "Undo");
+        analyst.sees(".author-prepare-table h2", "As it was read");
+        analyst.clickText("button", "Redo");
+        analyst.sees(".author-prepare-table h2", "After step 1");
+        analyst.clickText("button", "Undo");
         analyst.sees(".author-prepare-table h2", "As it was read");
     }
 
@@ -771,9 +781,9 @@ class JourneyIT {
         analyst.type(".StepEditor-step-editor .cm-content", "value > 20000");
         analyst.clickText("button", "Add the step");
         analyst.sees(".author-steps", "Keep the rows where value > 20000.");
-        analyst.clickText("button", "Undo last step");
+        analyst.clickText("button", "Undo");
         analyst.sees(".author-prepare-table h2", "After step 2");
-        analyst.clickText("button", "Undo last step");
+        analyst.clickText("button", "Undo");
         analyst.sees(".author-prepare-table h2", "576 rows · 4 columns");
     }
 

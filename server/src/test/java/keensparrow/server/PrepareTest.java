@@ -117,4 +117,65 @@ class PrepareTest {
                         .status())
                 .isEqualTo(404);
     }
+
+    @Test
+    void whatAStepChangedIsToldRowByRowAndWhatIsInEachColumnAfterIt() throws Exception {
+        String trips = anna.dataset("compared.csv", "id,n\n1,10\n2,\n3,30\n");
+        steps(trips, HALF, KEPT);
+        JsonNode kept = anna.call(
+                        "POST", "/api/datasets/" + trips + "/after", "{\"steps\":2,\"compared\":true,\"profiled\":true}")
+                .json();
+        assertThat(kept.at("/change/rowsBefore").asInt()).isEqualTo(3);
+        assertThat(kept.at("/change/gone").asInt()).isEqualTo(2);
+        assertThat(kept.at("/change/rows").size()).isEqualTo(2);
+        assertThat(kept.at("/change/rows/0/state").asText()).isEqualTo("GONE");
+        assertThat(kept.at("/change/rows/0/cells").toString()).isEqualTo("[\"1\",\"10\",\"5\"]");
+        assertThat(kept.at("/profiles/2/name").asText()).isEqualTo("half");
+        assertThat(kept.at("/profiles/2/distinct").asInt()).isEqualTo(1);
+        JsonNode made = anna.call("POST", "/api/datasets/" + trips + "/after", "{\"steps\":1,\"compared\":true}")
+                .json();
+        assertThat(made.at("/change/columnsNew").asInt()).isEqualTo(1);
+        assertThat(made.at("/profiles").size()).isZero();
+        JsonNode read = anna.call("POST", "/api/datasets/" + trips + "/after", "{\"steps\":0,\"compared\":true}")
+                .json();
+        assertThat(read.path("change").isNull()).isTrue(); // nothing stands before it
+    }
+
+    private static void put(String dataset, JsonNode steps) throws Exception {
+        ObjectNode body = object();
+        body.set("steps", steps);
+        JsonNode done = anna.finished(anna.call("PUT", "/api/datasets/" + dataset + "/steps", body));
+        assertThat(done.path("state").asText()).isEqualTo("DONE");
+    }
+
+    @Test
+    void changesAreTakenBackAndMadeAgainAlsoAfterARestart() throws Exception {
+        String trips = anna.dataset("undone.csv", "id,n\n1,10\n2,20\n3,30\n");
+        assertThat(details(trips).path("undo").isNull()).isTrue();
+        steps(trips, HALF);
+        steps(trips, HALF, KEPT);
+        steps(trips, HALF, KEPT, compute("More", "half + 1"));
+        put(trips, details(trips).path("undo"));
+        assertThat(details(trips).path("steps").size()).isEqualTo(2);
+        put(trips, details(trips).path("undo"));
+        server.restart();
+        anna = server.author();
+        assertThat(details(trips).path("steps").size()).isEqualTo(1);
+        assertThat(details(trips).path("rowCount").asInt()).isEqualTo(3);
+        put(trips, details(trips).path("redo"));
+        put(trips, details(trips).path("redo"));
+        JsonNode again = details(trips);
+        assertThat(again.path("steps").size()).isEqualTo(3);
+        assertThat(again.path("rowCount").asInt()).isEqualTo(2);
+        assertThat(again.path("redo").isNull()).isTrue();
+        assertThat(again.at("/stepsDone").size()).isEqualTo(3);
+        for (int i = 0; i < 3; i++) {
+            put(trips, details(trips).path("undo"));
+        }
+        assertThat(details(trips).path("steps").size()).isZero();
+        assertThat(details(trips).path("undo").isNull()).isTrue();
+        steps(trips, compute("Other", "n + 1")); // another change: the ones taken back are gone
+        assertThat(details(trips).path("redo").isNull()).isTrue();
+        assertThat(details(trips).path("undo").size()).isZero();
+    }
 }

@@ -25,7 +25,8 @@ public record ChooseColumns(List<String> columns) implements Step {
     public Table apply(Table before) {
         List<String> names = TextCells.columns(columns, before.schema());
         List<ColumnInfo> infos = names.stream().map(before.schema()::get).toList();
-        return new Table(new Schema(infos), names.stream().map(before::column).toList(), before.rowCount());
+        return before.ofColumns(
+                new Schema(infos), names.stream().map(before::column).toList());
     }
 
     @Override

@@ -71,7 +71,7 @@ public record PutUnder(String dataset, String datasetName, String source) implem
                             || there.map(ColumnInfo::isSensitive).orElse(false)));
             columns.add(joined);
         }
-        Table table = new Table(new Schema(infos), columns, (int) rows);
+        Table table = before.andBelow(new Table(new Schema(infos), columns, (int) rows));
         for (ColumnInfo info : other.schema().columns()) {
             if (!matched.contains(info.name())) {
                 Column joined = joined(null, other.column(info.name()), own, (int) rows);

@@ -7,6 +7,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
 import keensparrow.core.error.ErrorCode;
@@ -16,7 +17,9 @@ import keensparrow.core.infer.load.LoadedTable;
 import keensparrow.core.infer.source.LoadWatch;
 import keensparrow.core.layout.ReadingChoices;
 import keensparrow.core.layout.TableChoice;
+import keensparrow.core.prepare.LookUp;
 import keensparrow.core.prepare.Proposals;
+import keensparrow.core.prepare.PutUnder;
 import keensparrow.core.prepare.Retype;
 import keensparrow.core.prepare.Step;
 import keensparrow.core.prepare.Steps;
@@ -70,6 +73,7 @@ final class DatasetLoader {
     private final EngineCache engines;
     private final Clock clock;
     private final DatasetRepository datasets = new DatasetRepository();
+    private final StepHistoryRepository history = new StepHistoryRepository();
 
     DatasetLoader(
             Database database,
@@ -173,14 +177,40 @@ final class DatasetLoader {
         }
     }
 
+    /** Makes the next version of an earlier one that was read of the same files with the same steps. */
+    Dataset.Version again(Job job, Dataset dataset, Dataset.Version before, Dataset.Version same) {
+        Table table = engines.get(
+                        new DatasetRepository.VersionId(dataset.id(), same.number()),
+                        folder.snapshotBytes(dataset.id(), same.number()),
+                        () -> table(same))
+                .table();
+        LoadedTable raw = new LoadedTable(table, same.plan(), same.report());
+        Made made = new Made(Rows.of(same), same.steps(), raw, new Steps.Run(table, same.stepsDone()));
+        return record(job, dataset, before, made, same.profile());
+    }
+
+    /** An earlier version that was made of the same files by these steps alone; none where other datasets have to do with it. */
+    Optional<Dataset.Version> same(Dataset.Version before, List<Step> steps) {
+        if (steps.stream().anyMatch(step -> step instanceof LookUp || step instanceof PutUnder)) {
+            return Optional.empty();
+        }
+        return database.inTransaction(connection -> datasets.findSame(connection, before, steps))
+                .filter(same -> folder.snapshotBytes(same.datasetId(), same.number()) > 0);
+    }
+
     private Dataset.Version record(Job job, Dataset dataset, Dataset.@Nullable Version before, Made made) {
+        return record(job, dataset, before, made, null);
+    }
+
+    private Dataset.Version record(
+            Job job, Dataset dataset, Dataset.@Nullable Version before, Made made, @Nullable Profile known) {
         Table table = made.run.table();
         if (table.rowCount() == 0) {
             throw new UserException(ErrorCode.FILE_NO_ROWS, Text.of("server.dataset.theStepsLeaveOutEvery"));
         }
         engines.requireFits(table.sizeBytes());
         job.says(Words.say("server.dataset.lookingAtTheColumns"), table.rowCount(), table.rowCount());
-        Profile profile = Profile.of(table);
+        Profile profile = known == null ? Profile.of(table) : known;
         job.says(Words.say("server.dataset.storing"), table.rowCount(), table.rowCount());
         int number = 1 + database.inTransaction(connection -> datasets.lastVersion(connection, dataset.id()));
         Dataset.Version version = new Dataset.Version(
@@ -203,12 +233,13 @@ final class DatasetLoader {
             throw DataFolder.diskFailure(e);
         }
         job.stopIfCancelled();
-        commit(version, before == null ? 0 : before.number());
+        commit(version, before);
         engines.put(new DatasetRepository.VersionId(dataset.id(), number), table);
         return version;
     }
 
-    private void commit(Dataset.Version version, int expected) {
+    private void commit(Dataset.Version version, Dataset.@Nullable Version before) {
+        int expected = before == null ? 0 : before.number();
         boolean moved = false;
         try {
             moved = database.change(connection -> {
@@ -216,6 +247,11 @@ final class DatasetLoader {
                     throw new UserException(
                             ErrorCode.CONFLICT, Text.of("server.dataset.theDatasetWasChangedMeanwhile"));
                 }
+                history.record(
+                        connection,
+                        version.datasetId(),
+                        before == null ? null : before.steps(),
+                        version.steps());
                 return true;
             });
         } finally {
@@ -262,14 +298,29 @@ final class DatasetLoader {
      * @param count of steps, from the first; 0 for the table as it was read
      * @param gone whether nobody waits for it any more
      */
-    Steps.Run after(Dataset dataset, Dataset.Version version, int count, BooleanSupplier gone) {
+    Table after(Dataset dataset, Dataset.Version version, int count, BooleanSupplier gone) {
         DatasetRepository.VersionId id = new DatasetRepository.VersionId(version.datasetId(), version.number());
         Table raw = read.get(id, key -> {
             requireRoom(version, Rows.of(version));
             return read(dataset, Rows.of(version), version.steps(), version.plan(), LoadWatch.NONE, gone)
                     .table();
         });
-        return Steps.run(raw, version.steps().subList(0, count), 1, others(dataset), Set.copyOf(version.steps()));
+        return run(dataset, version, 0, count, raw);
+    }
+
+    /** What the step of a number makes of the table before it. */
+    Table next(Dataset dataset, Dataset.Version version, int number, Table before) {
+        return run(dataset, version, number - 1, number, before);
+    }
+
+    private Table run(Dataset dataset, Dataset.Version version, int from, int to, Table table) {
+        return Steps.run(
+                        table,
+                        version.steps().subList(from, to),
+                        from + 1,
+                        others(dataset),
+                        Set.copyOf(version.steps()))
+                .table();
     }
 
     /** The other datasets of the same owner as they stand now. */

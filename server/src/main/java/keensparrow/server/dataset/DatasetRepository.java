@@ -242,6 +242,24 @@ final class DatasetRepository {
                 "\"dataset\":\"" + id + "\"");
     }
 
+    /** The newest version that was made of the same files, read in the same way, by these steps. */
+    Optional<Dataset.Version> findSame(Connection connection, Dataset.Version like, List<Step> steps)
+            throws SQLException {
+        String sql = """
+                select number from dataset_version where dataset_id = ? and files = ? and reading = ? and steps = ?
+                order by number desc limit 1
+                """;
+        Optional<Integer> number = Database.one(
+                connection,
+                sql,
+                row -> row.getInt(1),
+                like.datasetId(),
+                Json.writeList(like.files(), FILES),
+                Json.write(like.reading()),
+                Json.writeList(steps, STEPS));
+        return number.isEmpty() ? Optional.empty() : findVersion(connection, like.datasetId(), number.get());
+    }
+
     Optional<Dataset.Version> findVersion(Connection connection, String datasetId, int number) throws SQLException {
         return Database.one(
                 connection,

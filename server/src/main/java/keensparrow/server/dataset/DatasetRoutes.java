@@ -18,7 +18,9 @@ import keensparrow.core.layout.ReadingChoices;
 import keensparrow.core.meaning.Roles;
 import keensparrow.core.prepare.Step;
 import keensparrow.core.prepare.Steps;
+import keensparrow.core.prepare.TableChange;
 import keensparrow.core.profile.ColumnProfile;
+import keensparrow.core.profile.Profile;
 import keensparrow.core.question.Limits;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
@@ -79,11 +81,26 @@ public final class DatasetRoutes {
     /** Files to load, or none to run the query or fetch the link of the dataset again. */
     record RefreshRequest(@Nullable List<String> files) {}
 
-    /** @param steps how many, from the first; 0 for the table as it was read */
-    record AfterRequest(@Nullable Integer steps) {}
+    /**
+     * @param steps how many, from the first; 0 for the table as it was read
+     * @param compared whether what the last of them changed is wanted too, @param profiled and what is in each column
+     */
+    record AfterRequest(
+            @Nullable Integer steps,
+            @Nullable Boolean compared,
+            @Nullable Boolean profiled) {}
 
-    /** @param rows the first of them, values written plainly, null where blank */
-    record After(int rowCount, List<ColumnInfo> columns, List<List<@Nullable String>> rows) {}
+    /**
+     * @param rows the first of them, values written plainly, null where blank
+     * @param change what the last of the steps changed, where that was asked for
+     * @param profiles one for each column, where they were asked for; else none
+     */
+    record After(
+            int rowCount,
+            List<ColumnInfo> columns,
+            List<List<@Nullable String>> rows,
+            @Nullable TableChange change,
+            List<ColumnProfile> profiles) {}
 
     record StepsRequest(@Nullable List<Step> steps) {}
 
@@ -106,7 +123,9 @@ public final class DatasetRoutes {
             @Nullable String namedBy,
             List<Step> steps,
             List<Steps.Done> stepsDone,
-            LoadReport report) {}
+            LoadReport report,
+            @Nullable List<Step> undo,
+            @Nullable List<Step> redo) {}
 
     record SourceFile(String name, long sizeBytes) {}
 
@@ -283,11 +302,19 @@ public final class DatasetRoutes {
     }
 
     private void after(Context ctx, Caller caller) {
-        Integer steps = Requests.body(ctx, AfterRequest.class).steps();
-        int count = Requests.present(steps, Words.say("server.dataset.howManySteps"));
+        AfterRequest request = Requests.body(ctx, AfterRequest.class);
+        int count = Requests.present(request.steps(), Words.say("server.dataset.howManySteps"));
+        boolean compared = Boolean.TRUE.equals(request.compared()) && count > 0;
         Table table;
+        TableChange change = null;
         try (CallerWatch gone = new CallerWatch(ctx, MAX_LOOK_NANOS)) {
-            table = service.after(caller.id(), ctx.pathParam("id"), count, gone).table();
+            if (compared) {
+                Table before = service.after(caller.id(), ctx.pathParam("id"), count - 1, gone);
+                table = service.next(caller.id(), ctx.pathParam("id"), count, before.traced());
+                change = TableChange.between(before, table, FIRST_ROWS);
+            } else {
+                table = service.after(caller.id(), ctx.pathParam("id"), count, gone);
+            }
         }
         int shown = Math.min(FIRST_ROWS, table.rowCount());
         List<List<@Nullable String>> rows = IntStream.range(0, shown)
@@ -295,12 +322,16 @@ public final class DatasetRoutes {
                         .map(column -> column.plain(row))
                         .toList())
                 .toList();
-        ctx.json(new After(table.rowCount(), table.schema().columns(), rows));
+        List<ColumnProfile> profiles = Boolean.TRUE.equals(request.profiled())
+                ? Profile.of(table).columns()
+                : List.of();
+        ctx.json(new After(table.rowCount(), table.schema().columns(), rows, change, profiles));
     }
 
     private void details(Context ctx, Caller caller) {
         Dataset dataset = service.get(caller.id(), ctx.pathParam("id"));
         Dataset.Version version = service.version(dataset);
+        StepHistoryRepository.Around around = service.around(dataset);
         List<ColumnInfo> infos = version.schema().columns();
         List<Column> columns = IntStream.range(0, infos.size())
                 .mapToObj(i -> new Column(
@@ -327,7 +358,9 @@ public final class DatasetRoutes {
                         .orElse(null),
                 version.steps(),
                 version.stepsDone(),
-                version.report()));
+                version.report(),
+                around.undo(),
+                around.redo()));
     }
 
     private void rename(Context ctx, Caller caller) {

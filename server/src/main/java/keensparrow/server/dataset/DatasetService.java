@@ -13,6 +13,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
 import keensparrow.core.draft.FirstDraft;
@@ -23,7 +24,6 @@ import keensparrow.core.error.UserException;
 import keensparrow.core.layout.ReadingChoices;
 import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.core.prepare.Step;
-import keensparrow.core.prepare.Steps;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
@@ -53,6 +53,7 @@ public final class DatasetService {
     private final QueryService queries;
     private final Clock clock;
     private final DatasetRepository datasets = new DatasetRepository();
+    private final StepHistoryRepository history = new StepHistoryRepository();
     private final EngineCache engines;
     private final Documents documents;
     private final UrlFetcher links;
@@ -304,7 +305,10 @@ public final class DatasetService {
         Dataset.Version before = version(dataset);
         return jobs.start(ownerId, Words.say("server.dataset.prepare", "dataset", dataset.name()), job -> {
             job.concerns(id);
-            if (DatasetLoader.canExtend(before, steps)) {
+            Optional<Dataset.Version> same = loads.same(before, steps);
+            if (same.isPresent()) {
+                loads.again(job, dataset, before, same.get());
+            } else if (DatasetLoader.canExtend(before, steps)) {
                 loads.extend(job, dataset, before, steps);
             } else {
                 loads.load(job, dataset, before, DatasetLoader.Rows.of(before), steps);
@@ -312,9 +316,26 @@ public final class DatasetService {
         });
     }
 
+    /** Steps that take the last change of them back, and that make it again. */
+    StepHistoryRepository.Around around(Dataset dataset) {
+        return database.inTransaction(connection -> history.around(connection, dataset.id()));
+    }
+
     /** The table as it is after the first {@code count} steps. @throws UserException INVALID_REQUEST when there are fewer */
-    Steps.Run after(long ownerId, String id, int count, BooleanSupplier gone) {
+    Table after(long ownerId, String id, int count, BooleanSupplier gone) {
         Dataset dataset = get(ownerId, id);
+        Dataset.Version version = versionWith(dataset, count);
+        return loads.after(dataset, version, count, gone);
+    }
+
+    /** What the step of a number makes of the table before it. */
+    Table next(long ownerId, String id, int number, Table before) {
+        Dataset dataset = get(ownerId, id);
+        return loads.next(dataset, versionWith(dataset, number), number, before);
+    }
+
+    /** The version a dataset stands at, which has so many steps. */
+    private Dataset.Version versionWith(Dataset dataset, int count) {
         Dataset.Version version = version(dataset);
         if (count < 0 || count > version.steps().size()) {
             throw new UserException(
@@ -324,7 +345,7 @@ public final class DatasetService {
                             "steps",
                             version.steps().size()));
         }
-        return loads.after(dataset, version, count, gone);
+        return version;
     }
 
     void remember(Job job, Job.Repeat call) {
