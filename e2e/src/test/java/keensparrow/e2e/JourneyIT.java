@@ -148,6 +148,8 @@ class JourneyIT {
         analyst.clickText("button", "back to the end");
         analyst.clickText("button", "Undo");
         analyst.sees(".author-prepare-table h2", "After step 1");
+        analyst.clickText("button", "Undo"); // what was changed in the step
+        analyst.seeText("td", "43.04327586206897");
         analyst.clickText("button", "Undo");
         analyst.sees(".author-prepare-table h2", "As it was read");
         analyst.clickText("button", "Redo");

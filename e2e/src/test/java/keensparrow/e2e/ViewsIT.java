@@ -93,7 +93,9 @@ class ViewsIT {
         each.putObject("by").put("column", "north").put("bins", true);
         each.putObject("across").put("column", "east").put("bins", true);
         ((ArrayNode) each.path("columns")).add("stop");
-        ((ArrayNode) view(views, "list", "TABLE", 6, 14).path("columns")).add("stop").add("size");
+        ((ArrayNode) view(views, "list", "TABLE", 6, 14).path("columns"))
+                .add("stop")
+                .add("size");
         ObjectNode change = Client.json()
                 .createObjectNode()
                 .put("revision", made.path("revision").asInt());
@@ -260,8 +262,9 @@ class ViewsIT {
         browser.click(each + " button[aria-label^='closer']");
         browser.sees(each, "Looked at closer: only this part is drawn and counted.");
         browser.click(each + " button[aria-label^='closer']");
-        browser.later("const [view, done] = arguments; const ask = () => "
-                + "document.querySelector(view).textContent.includes('spots') ? setTimeout(ask, 20) : done(true); ask();",
+        browser.later(
+                "const [view, done] = arguments; const ask = () => "
+                        + "document.querySelector(view).textContent.includes('spots') ? setTimeout(ask, 20) : done(true); ask();",
                 each);
         browser.sees(READING, "Reading all 2,600 stops");
         browser.click(each + " button[aria-label^='the whole']");

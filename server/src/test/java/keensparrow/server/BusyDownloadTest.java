@@ -78,10 +78,11 @@ class BusyDownloadTest {
     private static void read(TestServer.Caller reader, String link, int own) throws Exception {
         for (int turn = 0; turn < ASKED; turn++) {
             int below = 100 * (1 + (own + turn) % 10);
-            String body = "{\"filters\":[{\"kind\":\"oneOf\",\"column\":\"place\",\"values\":[\"p" + (own + turn) % PLACES
-                    + "\"],\"blank\":false,\"exclude\":false},"
-                    + "{\"kind\":\"between\",\"column\":\"amount\",\"from\":null,\"to\":" + (below - 1)
-                    + ",\"belowTo\":false,\"blanks\":false}],\"marks\":[]}";
+            String body =
+                    "{\"filters\":[{\"kind\":\"oneOf\",\"column\":\"place\",\"values\":[\"p" + (own + turn) % PLACES
+                            + "\"],\"blank\":false,\"exclude\":false},"
+                            + "{\"kind\":\"between\",\"column\":\"amount\",\"from\":null,\"to\":" + (below - 1)
+                            + ",\"belowTo\":false,\"blanks\":false}],\"marks\":[]}";
             TestServer.Reply reply = reader.call("POST", link + "/answers", body);
             assertThat(reply.status()).as(reply.body()).isEqualTo(200);
             assertThat(rowCount(reply)).isEqualTo(ROWS / PLACES / 1000 * below);

@@ -123,7 +123,9 @@ class PrepareTest {
         String trips = anna.dataset("compared.csv", "id,n\n1,10\n2,\n3,30\n");
         steps(trips, HALF, KEPT);
         JsonNode kept = anna.call(
-                        "POST", "/api/datasets/" + trips + "/after", "{\"steps\":2,\"compared\":true,\"profiled\":true}")
+                        "POST",
+                        "/api/datasets/" + trips + "/after",
+                        "{\"steps\":2,\"compared\":true,\"profiled\":true}")
                 .json();
         assertThat(kept.at("/change/rowsBefore").asInt()).isEqualTo(3);
         assertThat(kept.at("/change/gone").asInt()).isEqualTo(2);

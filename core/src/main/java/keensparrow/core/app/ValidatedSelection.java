@@ -58,8 +58,7 @@ public record ValidatedSelection(Selection selection, List<String> notices) {
             Optional<View> view = app.view(mark.view());
             boolean possible = view.isPresent()
                     && marked.add(mark.view())
-                    && isOver(
-                            mark.filter(), view.get().kind().definition().markable(view.get())::contains);
+                    && isOver(mark.filter(), view.get().kind().definition().markable(view.get())::contains);
             if (!possible || !isOver(mark.filter(), engine.schema()::has)) {
                 notices.add(Words.say("app.whatWasMarkedInA"));
             } else {

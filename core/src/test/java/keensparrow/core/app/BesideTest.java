@@ -225,7 +225,13 @@ class BesideTest {
     void aPartOfTheDotsLookedAtCloserHasItsRowsAndFinerFields() {
         StringBuilder rows = new StringBuilder("Route,Fare,Size\n");
         for (int i = 0; i < 1000; i++) {
-            rows.append("R").append(i).append(',').append(i).append(',').append(999 - i).append('\n');
+            rows.append("R")
+                    .append(i)
+                    .append(',')
+                    .append(i)
+                    .append(',')
+                    .append(999 - i)
+                    .append('\n');
         }
         Table sized = TextRows.table(rows.toString());
         View dots = new View(
@@ -253,7 +259,9 @@ class BesideTest {
         assertThat(((Answer.Rows) answers.get("beside:dots")).rowCount()).isEqualTo(16); // fares 100 to 115
         Answer.Groups fields = (Answer.Groups) answers.get("view:dots");
         assertThat(fields.rowCount()).isEqualTo(16);
-        assertThat(fields.axis()).extracting(key -> key.value() + " to " + key.to()).startsWith("100 to 101");
+        assertThat(fields.axis())
+                .extracting(key -> key.value() + " to " + key.to())
+                .startsWith("100 to 101");
         assertThat(((Answer.Groups) answers.get("view:routes")).rowCount()).isEqualTo(1000);
     }
 

@@ -297,7 +297,8 @@ class ViewKindsTest {
 
     @Test
     void whatIsMarkedInAViewIsOfItsOwnColumns() {
-        assertThat(markable(view(View.Kind.BARS, SUM, TOWN).withSplit("kind"))).containsExactlyInAnyOrder("town", "kind");
+        assertThat(markable(view(View.Kind.BARS, SUM, TOWN).withSplit("kind")))
+                .containsExactlyInAnyOrder("town", "kind");
         assertThat(markable(view(View.Kind.TWO_WAY, SUM, TOWN).grouped(KIND, null)))
                 .containsExactlyInAnyOrder("town", "kind");
         assertThat(markable(view(View.Kind.TABLE, SUM, null).withColumns(List.of("town", "n"))))

@@ -30,7 +30,9 @@ class TableChangeTest {
 
     private static List<String> told(TableChange change) {
         return change.rows().stream()
-                .map(row -> row.state() + " " + String.join("|", row.cells().stream().map(String::valueOf).toList()))
+                .map(row -> row.state() + " "
+                        + String.join(
+                                "|", row.cells().stream().map(String::valueOf).toList()))
                 .toList();
     }
 

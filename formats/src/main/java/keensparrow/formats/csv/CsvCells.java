@@ -15,8 +15,7 @@ final class CsvCells {
     private static final int SLOTS = 1 << 12;
     private static final int MAX_KEPT = 64; // characters of a text that is kept
     private static final int TRIED = 1 << 14; // cells, after which it is known whether values repeat
-    private static final String PLAIN =
-            "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789 -.:,;/_+'";
+    private static final String PLAIN = "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789 -.:,;/_+'";
 
     private final CsvDownload.Style style;
     private final CsvDownload.Written written;

@@ -248,10 +248,7 @@ final class DatasetLoader {
                             ErrorCode.CONFLICT, Text.of("server.dataset.theDatasetWasChangedMeanwhile"));
                 }
                 history.record(
-                        connection,
-                        version.datasetId(),
-                        before == null ? null : before.steps(),
-                        version.steps());
+                        connection, version.datasetId(), before == null ? null : before.steps(), version.steps());
                 return true;
             });
         } finally {

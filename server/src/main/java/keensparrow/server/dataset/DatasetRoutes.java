@@ -322,9 +322,8 @@ public final class DatasetRoutes {
                         .map(column -> column.plain(row))
                         .toList())
                 .toList();
-        List<ColumnProfile> profiles = Boolean.TRUE.equals(request.profiled())
-                ? Profile.of(table).columns()
-                : List.of();
+        List<ColumnProfile> profiles =
+                Boolean.TRUE.equals(request.profiled()) ? Profile.of(table).columns() : List.of();
         ctx.json(new After(table.rowCount(), table.schema().columns(), rows, change, profiles));
     }
 

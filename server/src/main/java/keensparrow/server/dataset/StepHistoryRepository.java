@@ -19,14 +19,17 @@ final class StepHistoryRepository {
     private static final TypeReference<List<Step>> STEPS = new TypeReference<>() {};
 
     /** @param undo steps before the last change, @param redo steps of the change taken back last; null for none */
-    record Around(
-            @Nullable List<Step> undo, @Nullable List<Step> redo) {}
+    record Around(@Nullable List<Step> undo, @Nullable List<Step> redo) {}
 
     Around around(Connection connection, String dataset) throws SQLException {
         int now = place(connection, dataset).orElse(-1);
         return new Around(
-                at(connection, dataset, now - 1).map(StepHistoryRepository::read).orElse(null),
-                at(connection, dataset, now + 1).map(StepHistoryRepository::read).orElse(null));
+                at(connection, dataset, now - 1)
+                        .map(StepHistoryRepository::read)
+                        .orElse(null),
+                at(connection, dataset, now + 1)
+                        .map(StepHistoryRepository::read)
+                        .orElse(null));
     }
 
     /** @param before the steps that held until now; null of a new dataset */
@@ -46,8 +49,7 @@ final class StepHistoryRepository {
         } else if (Optional.of(json).equals(at(connection, dataset, now + 1))) {
             move(connection, dataset, now + 1);
         } else {
-            Database.update(
-                    connection, "delete from step_history where dataset_id = ? and place > ?", dataset, now);
+            Database.update(connection, "delete from step_history where dataset_id = ? and place > ?", dataset, now);
             add(connection, dataset, now + 1, json);
         }
     }

@@ -51,8 +51,7 @@ final class PercentileAccumulator implements Accumulator {
 
     private PercentileAccumulator reading(Accumulator[] all, int before) {
         for (int i = 0; i < before; i++) {
-            if (all[i] instanceof PercentileAccumulator other
-                    && other.collected.isLike(collected)) {
+            if (all[i] instanceof PercentileAccumulator other && other.collected.isLike(collected)) {
                 return new PercentileAccumulator(share, other.collected, false);
             }
         }
