@@ -46,6 +46,11 @@ const EMPTY: Known = {
   turns: {},
 };
 const LATE_AFTER = 200;
+
+/** What a lost connection, or a server that is just being started, answers with: it passes by itself. */
+const PASSING = [0, 502, 503, 504];
+const FIRST_WAIT = 1000; // milliseconds, twice as long each time
+const LONGEST = 15_000;
 const TOO_LONG = say('read.thisSelectionTakesLongerTo');
 
 /**
@@ -68,6 +73,7 @@ export function useAnswers(
   const { filters, marks, choices } = state;
   const question = JSON.stringify({ filters, marks, choices, lists, tables, views, highlight });
   const latest = useRef(0);
+  const failures = useRef(0); // one after the other
   useEffect(() => {
     const asked = JSON.parse(question) as {
       filters: PageState['filters'];
@@ -81,6 +87,8 @@ export function useAnswers(
     const abort = new AbortController();
     const turn = ++latest.current;
     const timer = setTimeout(() => setLate(true), LATE_AFTER);
+    let again: ReturnType<typeof setTimeout> | undefined;
+    const askAgain = () => setTries((before) => before + 1);
     askPage(
       path,
       {
@@ -98,14 +106,26 @@ export function useAnswers(
       abort.signal,
       (lines) => {
         if (turn !== latest.current) return;
+        failures.current = 0;
         setKnown((before) => lines.reduce((now, line) => withLine(now, line, turn), before));
       },
     )
       .catch((error: unknown) => {
         if (turn !== latest.current || abort.signal.aborted) return;
-        const problem =
-          error instanceof Problem ? error : new Problem(0, '', say('read.theAnswerBrokeOffTry'));
+        const failed =
+          error instanceof Problem ? error : new Problem(0, '', say('read.theAnswerBrokeOff'));
+        if (!PASSING.includes(failed.status)) {
+          setKnown((before) => ({ ...before, problem: failed }));
+          return;
+        }
+        const problem = new Problem(
+          failed.status,
+          failed.code,
+          say('read.andTriedAgain', { problem: failed.message }),
+        );
         setKnown((before) => ({ ...before, problem }));
+        again = setTimeout(askAgain, Math.min(LONGEST, FIRST_WAIT * 2 ** failures.current++));
+        window.addEventListener('online', askAgain);
       })
       .finally(() => {
         clearTimeout(timer);
@@ -113,6 +133,8 @@ export function useAnswers(
       });
     return () => {
       clearTimeout(timer);
+      clearTimeout(again);
+      window.removeEventListener('online', askAgain);
       abort.abort();
     };
   }, [path, page, question, stamp, tries]);

@@ -64,6 +64,14 @@ final class Browser implements AutoCloseable {
                 Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
     }
 
+    /** Cuts the connection, or mends it. */
+    void offline(boolean cut) {
+        driver.executeCdpCommand("Network.enable", Map.of());
+        driver.executeCdpCommand(
+                "Network.emulateNetworkConditions",
+                Map.of("offline", cut, "latency", 0, "downloadThroughput", -1, "uploadThroughput", -1));
+    }
+
     Browser open(String address) {
         driver.get(address);
         return this;

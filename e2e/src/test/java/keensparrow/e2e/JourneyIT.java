@@ -875,4 +875,17 @@ class JourneyIT {
         analyst.sees(".ReadingLine-reading", "Coach class is Sleeper");
         analyst.seesNo(".problem");
     }
+
+    @Test
+    @Order(305)
+    void aLostConnectionIsSaidAndMendedByItself() {
+        analyst.offline(true);
+        analyst.clickText("button", "Clear all");
+        analyst.sees(".problem", "The server does not answer.");
+        analyst.sees(".problem", "It is tried again by itself.");
+        analyst.sees(".ReadingLine-reading", "Coach class is Sleeper"); // what was there stays
+        analyst.offline(false);
+        analyst.sees(".ReadingLine-reading", "Reading all");
+        analyst.seesNo(".problem");
+    }
 }

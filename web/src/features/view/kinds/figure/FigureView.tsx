@@ -190,8 +190,15 @@ function Course({ answer }: { readonly answer: GroupsAnswer }) {
     })
     .join('');
   return (
-    <svg className={css.course} width={WIDTH} height={HEIGHT} aria-hidden="true">
-      <path d={path} />
+    <svg
+      className={css.course}
+      width={WIDTH}
+      height={HEIGHT}
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      preserveAspectRatio="none"
+      aria-hidden="true"
+    >
+      <path d={path} vectorEffect="non-scaling-stroke" />
     </svg>
   );
 }

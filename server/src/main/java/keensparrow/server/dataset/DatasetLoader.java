@@ -7,6 +7,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
@@ -32,6 +33,7 @@ import keensparrow.formats.document.Document;
 import keensparrow.formats.document.Reading;
 import keensparrow.formats.snapshot.DamagedSnapshotException;
 import keensparrow.formats.snapshot.SnapshotFile;
+import keensparrow.server.http.Json;
 import keensparrow.server.job.Job;
 import keensparrow.server.memory.MemoryWatch;
 import keensparrow.server.store.DataFolder;
@@ -189,13 +191,20 @@ final class DatasetLoader {
         return record(job, dataset, before, made, same.profile());
     }
 
-    /** An earlier version that was made of the same files by these steps alone; none where other datasets have to do with it. */
+    /**
+     * An earlier version that was made of the same files by these steps alone; none where other datasets have to do with
+     * it, or the day.
+     */
     Optional<Dataset.Version> same(Dataset.Version before, List<Step> steps) {
-        if (steps.stream().anyMatch(step -> step instanceof LookUp || step instanceof PutUnder)) {
+        if (steps.stream().anyMatch(step -> step instanceof LookUp || step instanceof PutUnder || isOfToday(step))) {
             return Optional.empty();
         }
         return database.inTransaction(connection -> datasets.findSame(connection, before, steps))
                 .filter(same -> folder.snapshotBytes(same.datasetId(), same.number()) > 0);
+    }
+
+    private static boolean isOfToday(Step step) {
+        return Json.write(step).toLowerCase(Locale.ROOT).contains("current_date");
     }
 
     private Dataset.Version record(Job job, Dataset dataset, Dataset.@Nullable Version before, Made made) {
