@@ -117,12 +117,7 @@ public final class Preparing {
             new Asked(
                     "look up 100,000 keys",
                     new LookUp(
-                            "departure_id",
-                            "other",
-                            "Other",
-                            "departure_id",
-                            List.of("berths"),
-                            LookUp.Several.FIRST),
+                            "departure_id", "other", "Other", "departure_id", List.of("berths"), LookUp.Several.FIRST),
                     ROWS,
                     "select departure.*, other.berths as made from departure left join other using (departure_id)",
                     "select count(*) from made"),

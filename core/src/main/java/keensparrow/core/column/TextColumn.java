@@ -88,6 +88,13 @@ public final class TextColumn implements Column {
         return code < 0 ? null : dictionary.get(code);
     }
 
+    /** Each of its texts once, in their order, and a blank behind them. */
+    public TextColumn each() {
+        int[] all = new int[dictionary.size() + 1];
+        Arrays.setAll(all, i -> i < dictionary.size() ? i : -1);
+        return new TextColumn(dictionary, PackedInts.packed(all));
+    }
+
     /** Keeps only the texts that still occur, so that counts of distinct values stay true. */
     @Override
     public TextColumn pick(int[] rows, int count) {

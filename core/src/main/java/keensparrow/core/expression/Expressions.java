@@ -14,14 +14,19 @@ import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.LongList;
 import keensparrow.core.column.PackedInts;
 import keensparrow.core.column.TextBuilder;
+import keensparrow.core.column.TextColumn;
 import keensparrow.core.column.YesNoColumn;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
 
 /** Computes columns and conditions from expressions. */
 public final class Expressions {
+    private static final int REPEATED = 8; // times that a text stands there on average
+
     /** Functions over many rows, by their names in lower case. */
     public static final Set<String> AGGREGATES =
             Set.of("sum", "avg", "min", "max", "count", "median", "stddev", "stddev_samp");
@@ -67,7 +72,28 @@ public final class Expressions {
      * @throws UserException EXPRESSION_SYNTAX; COLUMN_NOT_FOUND and TYPE_MISMATCH with the place
      */
     public static Column compute(String text, Table table) {
-        return compute(TypedExpression.of(text, table.schema()), table, table.rowCount());
+        TypedExpression typed = TypedExpression.of(text, table.schema());
+        List<String> needed = List.copyOf(columns(text));
+        if (needed.size() == 1
+                && table.schema().has(needed.get(0))
+                && table.column(needed.get(0)) instanceof TextColumn texts
+                && texts.dictionarySize() < table.rowCount() / REPEATED) {
+            return ofTexts(typed, table.schema().get(needed.get(0)), texts);
+        }
+        return compute(typed, table, table.rowCount());
+    }
+
+    /** What needs one column of texts that repeat is made once of each text, not once of each row. */
+    private static Column ofTexts(TypedExpression typed, ColumnInfo info, TextColumn texts) {
+        TextColumn each = texts.each();
+        Column made =
+                compute(typed, new Table(new Schema(List.of(info)), List.of(each), each.rowCount()), each.rowCount());
+        int[] rows = new int[texts.rowCount()];
+        for (int row = 0; row < rows.length; row++) {
+            int code = texts.codes().code(row);
+            rows[row] = code < 0 ? texts.dictionarySize() : code;
+        }
+        return made.pick(rows, rows.length);
     }
 
     /** As {@link #compute(String, Table)}, of the first rows alone. @param typed over the columns of the table */

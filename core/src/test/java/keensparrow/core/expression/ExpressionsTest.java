@@ -192,4 +192,31 @@ class ExpressionsTest {
         assertThat(values("add_days(timestamp '2026-01-05 06:00', 365)")).containsOnly("2027-01-05T06:00");
         assertThat(values("floor(power(10, 18))")).containsOnly("1000000000000000000");
     }
+
+    @Test
+    void whatIsMadeOfOneColumnOfRepeatedTextsIsTheSameAsRowByRow() {
+        StringBuilder csv = new StringBuilder("Town,Number\n");
+        for (int i = 0; i < 900; i++) {
+            csv.append(new String[] {"Graz 1", "Linz 22", "", "Wels 333"}[i % 4])
+                    .append(',')
+                    .append(i)
+                    .append('\n');
+        }
+        Table repeated = TextRows.table(csv.toString());
+        for (String text : List.of(
+                "upper(town) || '!'",
+                "char_length(town)",
+                "town like 'L%'",
+                "coalesce(town, 'none')",
+                "char_length(substring(town, 6)) / 2",
+                "case when town is null then 1.5 else 2 end")) {
+            Column quick = Expressions.compute(text, repeated);
+            Column slow =
+                    Expressions.compute(TypedExpression.of(text, repeated.schema()), repeated, repeated.rowCount());
+            assertThat(quick.type()).as(text).isEqualTo(slow.type());
+            for (int row = 0; row < repeated.rowCount(); row++) {
+                assertThat(quick.plain(row)).as("%s, row %s", text, row).isEqualTo(slow.plain(row));
+            }
+        }
+    }
 }
