@@ -1,6 +1,5 @@
 package keensparrow.server;
 
-import static keensparrow.server.TestServer.object;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
@@ -63,13 +62,7 @@ class BadDownloadsTest {
                 filters.addObject().put("column", column.path("name").asText()).put("kind", "RANGE");
             }
         });
-        String id = made.path("id").asText();
-        TestServer.Reply saved = anna.call(
-                "PUT",
-                "/api/apps/" + id + "/draft",
-                object("revision", made.path("revision").asInt(), "app", app));
-        assertThat(saved.status()).as(saved.body()).isEqualTo(200);
-        return "/api/links/" + anna.publish(id, "ANYONE");
+        return anna.published(made, app, "ANYONE");
     }
 
     private static List<List<Row>> sheets(byte[] workbook) throws Exception {

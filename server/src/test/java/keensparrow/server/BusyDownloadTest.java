@@ -1,6 +1,5 @@
 package keensparrow.server;
 
-import static keensparrow.server.TestServer.object;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
@@ -119,12 +118,6 @@ class BusyDownloadTest {
                 .add("amount");
         app.putArray("filters").addObject().put("column", "place").put("kind", "VALUES");
         app.withArray("filters").addObject().put("column", "amount").put("kind", "RANGE");
-        String id = made.path("id").asText();
-        TestServer.Reply saved = author.call(
-                "PUT",
-                "/api/apps/" + id + "/draft",
-                object("revision", made.path("revision").asInt(), "app", app));
-        assertThat(saved.status()).as(saved.body()).isEqualTo(200);
-        return "/api/links/" + author.publish(id, "ANYONE");
+        return author.published(made, app, "ANYONE");
     }
 }

@@ -236,6 +236,19 @@ final class TestServer implements AutoCloseable {
             return call("POST", "/api/apps", object("datasetId", datasetId)).json();
         }
 
+        /** Saves what a new app is to be and publishes it. @return what its answers stand under */
+        String published(JsonNode made, ObjectNode app, String access) throws IOException, InterruptedException {
+            String id = made.path("id").asText();
+            Reply saved = call(
+                    "PUT",
+                    "/api/apps/" + id + "/draft",
+                    object("revision", made.path("revision").asInt(), "app", app));
+            if (saved.status() != 200) {
+                throw new AssertionError(saved.body());
+            }
+            return "/api/links/" + publish(id, access);
+        }
+
         String publish(String appId, String access) throws IOException, InterruptedException {
             return call("POST", "/api/apps/" + appId + "/editions", object("access", access))
                     .json()

@@ -20,6 +20,10 @@ public final class PlainTexts {
         this.texts = new String[slots];
     }
 
+    public Column column() {
+        return column;
+    }
+
     /** As {@link Column#plain}. */
     public @Nullable String at(int row) {
         if (!(column instanceof LongColumn longs)) {

@@ -5,6 +5,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
 import keensparrow.core.column.Column;
+import keensparrow.core.column.DoubleColumn;
+import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.PlainTexts;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Table;
@@ -171,12 +173,33 @@ public record TableChange(
             for (int c : changing) {
                 PlainTexts then = was[c];
                 PlainTexts now = is[c];
-                if (then != null && now != null && !Objects.equals(then.at(from), now.at(row))) {
+                if (then != null && now != null && !isSame(then, from, now, row)) {
                     cells[c]++;
                     changed = true;
                 }
             }
             return changed;
+        }
+
+        /** Numbers written in one way are the same where they are equal: they need not be written to be compared. */
+        private static boolean isSame(PlainTexts then, int from, PlainTexts now, int row) {
+            Column was = then.column();
+            Column is = now.column();
+            boolean blank = was.isBlank(from);
+            if (blank || is.isBlank(row)) {
+                return blank && is.isBlank(row);
+            }
+            if (was instanceof LongColumn old && is instanceof LongColumn next && isAlike(old, next)) {
+                return old.value(from) == next.value(row);
+            }
+            if (was instanceof DoubleColumn old && is instanceof DoubleColumn next) {
+                return old.rank(from) == next.rank(row);
+            }
+            return Objects.equals(then.at(from), now.at(row));
+        }
+
+        private static boolean isAlike(LongColumn one, LongColumn other) {
+            return one.type() == other.type() && one.scale() == other.scale();
         }
 
         private static List<@Nullable String> line(@Nullable PlainTexts[] columns, int row) {

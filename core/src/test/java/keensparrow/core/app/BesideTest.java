@@ -24,6 +24,7 @@ import keensparrow.core.filter.Between;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.question.Answer;
 import keensparrow.core.table.Table;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 
 /** Numbers beside a view's own: of what is marked elsewhere, of all rows; and apps that are about some rows alone. */
@@ -182,20 +183,17 @@ class BesideTest {
                 .contains(", with bars in Fare, with colour in Fare, as a table.");
     }
 
+    /** A dot a row by fare and size. */
+    private static View dots(@Nullable String split) {
+        GroupBy fare = new GroupBy("fare", null, null, true, null);
+        GroupBy size = new GroupBy("size", null, null, true, null);
+        return new View("dots", "", View.Kind.ROW_DOTS, null, fare, split, 0, List.of("route"), List.of(), PLACE)
+                .grouped(size, null);
+    }
+
     @Test
     void rowsAsDotsAreAskedWithTheFieldsThatTheyLieIn() {
-        View dots = new View(
-                        "dots",
-                        "",
-                        View.Kind.ROW_DOTS,
-                        null,
-                        new GroupBy("fare", null, null, true, null),
-                        "class",
-                        0,
-                        List.of("route"),
-                        List.of(),
-                        PLACE)
-                .grouped(new GroupBy("size", null, null, true, null), null);
+        View dots = dots("class");
         Table sized = TextRows.table("""
                 Route,Class,Fare,Size
                 A,Seat,10,3
@@ -234,18 +232,7 @@ class BesideTest {
                     .append('\n');
         }
         Table sized = TextRows.table(rows.toString());
-        View dots = new View(
-                        "dots",
-                        "",
-                        View.Kind.ROW_DOTS,
-                        null,
-                        new GroupBy("fare", null, null, true, null),
-                        null,
-                        0,
-                        List.of("route"),
-                        List.of(),
-                        PLACE)
-                .grouped(new GroupBy("size", null, null, true, null), null);
+        View dots = dots(null);
         App app = new App(App.FORMAT, "t", "runs", List.of(), List.of(dots, ROUTES));
         TableSlice closer = new TableSlice(
                 0, 50, null, null, List.of(Between.of("fare", "100", "119"), Between.of("size", "884", "2000")));

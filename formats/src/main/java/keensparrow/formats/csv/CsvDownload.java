@@ -74,10 +74,6 @@ public final class CsvDownload {
             throws IOException {
         List<ColumnInfo> columns =
                 scan.columns().stream().map(engine.schema()::get).toList();
-        if (columns.size() == 1) {
-            writeOne(engine, scan, style, columns.get(0), out);
-            return;
-        }
         List<CsvCells> cells = columns.stream()
                 .map(info -> new CsvCells(style, Written.of(info, style)))
                 .toList();
@@ -103,25 +99,6 @@ public final class CsvDownload {
                 },
                 () -> false);
         lines.flush();
-    }
-
-    /** A single column, whose blank cells must not be taken for empty lines. */
-    private static void writeOne(
-            QueryEngine engine, QueryEngine.RowScan scan, Style style, ColumnInfo column, OutputStream out)
-            throws IOException {
-        Written written = Written.of(column, style);
-        Writer characters = begin(out, style);
-        CsvWriter writer = writer(characters, style);
-        writer.writeRecord(headings(List.of(column), style));
-        engine.rows(
-                scan,
-                values -> {
-                    String value = values.get(0);
-                    writer.writeRecord(value == null ? "" : written.text(value));
-                },
-                () -> false);
-        writer.flush();
-        characters.flush();
     }
 
     private static List<String> headings(List<ColumnInfo> columns, Style style) {
