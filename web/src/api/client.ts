@@ -96,11 +96,38 @@ function answerLine(text: string): AnswerLine {
 
 const milliseconds = (plain: string): number => Date.parse(plain.length > 10 ? `${plain}Z` : plain);
 
+/** Reads lines of answers. */
+export interface LineReader {
+  readonly begin: () => void;
+  readonly read: (text: string) => AnswerLine;
+}
+
+/**
+ * Gives a line that came last time as it was then: what did not change is neither read nor drawn again. The first of
+ * many rows are always new, for the same ones may stand before others.
+ */
+export function lineReader(): LineReader {
+  let before = new Map<string, AnswerLine>();
+  let now = new Map<string, AnswerLine>();
+  return {
+    begin: () => {
+      if (now.size > 0) before = now;
+      now = new Map();
+    },
+    read: (text) => {
+      const line = before.get(text) ?? answerLine(text);
+      if (!('answer' in line && line.answer?.kind === 'rows')) now.set(text, line);
+      return line;
+    },
+  };
+}
+
 /** Asks what a page shows; hands each answer on as it arrives. */
 export async function askPage(
   path: string,
   question: PageQuestion,
   signal: AbortSignal,
+  reading: LineReader,
   onLines: (lines: AnswerLine[]) => void,
 ): Promise<void> {
   let response: Response;
@@ -116,6 +143,7 @@ export async function askPage(
     throw new Problem(0, 'UNREACHABLE', UNREACHABLE);
   }
   if (!response.ok || !response.body) throw await failure(response);
+  reading.begin();
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
   let rest = '';
   for (;;) {
@@ -123,7 +151,7 @@ export async function askPage(
     if (done) break;
     const lines = (rest + value).split('\n');
     rest = lines.pop() ?? '';
-    const complete = lines.filter((line) => line !== '').map(answerLine);
+    const complete = lines.filter((line) => line !== '').map(reading.read);
     if (complete.length > 0) onLines(complete);
   }
 }

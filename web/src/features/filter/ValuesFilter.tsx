@@ -53,11 +53,13 @@ export function ValuesFilter(props: Props) {
         ? set.values.filter((picked) => picked !== value)
         : [...set.values, value],
     });
-  const most = Math.max(1, ...answer.values.map((item) => item.count), answer.blanks ?? 0);
+  const shown = inSight ? SHOWN_OPEN : SHOWN;
+  const most = useMemo(
+    () => answer.values.reduce((max, item) => Math.max(max, item.count), answer.blanks ?? 1),
+    [answer],
+  );
   const picked = new Set(set.values);
-  const rank = (item: ValueCount) => (picked.has(item.value) ? 0 : item.count > 0 ? 1 : 2);
-  // the order of the whole dataset, so that nothing jumps; only what is picked comes first, what has no row last
-  const first = [...answer.values].sort((x, y) => rank(x) - rank(y));
+  const first = firstOf(answer.values, picked, shown);
   const row = (value: string | null, rows: number) => (
     <ValueRow
       name={value}
@@ -70,11 +72,17 @@ export function ValuesFilter(props: Props) {
       }
     />
   );
-  const blank = answer.blanks === null ? [] : [{ value: null, count: answer.blanks }];
-  const all = set.blank ? [...blank, ...first] : [...first, ...blank];
+  const blank = useMemo(
+    () => (answer.blanks === null ? [] : [{ value: null, count: answer.blanks }]),
+    [answer],
+  );
+  const listed = useMemo(
+    () => (blank.length === 0 ? answer.values : [...answer.values, ...blank]),
+    [answer, blank],
+  );
+  const short = set.blank ? [...blank, ...first] : [...first, ...blank];
   const rest = answer.distinct + (answer.blanks === null ? 0 : 1);
-  const shown = inSight ? SHOWN_OPEN : SHOWN;
-  const isListed = all.length <= shown && find === ''; // then there is no menu
+  const isListed = answer.values.length + blank.length <= shown && find === ''; // then there is no menu
   const ofPicked = (
     <>
       <button type="button" className="word" disabled={!inUse} onClick={() => onChange(null)}>
@@ -116,7 +124,7 @@ export function ValuesFilter(props: Props) {
       </div>
       <div className={filterCss.filterBody}>
         <ul className={css.values}>
-          {all.slice(0, shown).map((item) => (
+          {short.slice(0, shown).map((item) => (
             <li key={item.value ?? BLANK}>{row(item.value, item.count)}</li>
           ))}
         </ul>
@@ -133,7 +141,7 @@ export function ValuesFilter(props: Props) {
                 find={find}
                 onFind={onFind}
                 onWhole={onWhole}
-                values={[...answer.values, ...blank]}
+                values={listed}
                 picked={picked}
                 row={row}
               >
@@ -175,6 +183,25 @@ export function ValuesFilter(props: Props) {
   );
 }
 
+/**
+ * Those that stand in sight: in the order of the whole dataset, so that nothing jumps; only what is picked comes first,
+ * what has no row last.
+ */
+function firstOf(
+  values: readonly ValueCount[],
+  picked: ReadonlySet<string>,
+  shown: number,
+): readonly ValueCount[] {
+  const first = picked.size === 0 ? [] : values.filter((item) => picked.has(item.value));
+  for (const rows of [true, false]) {
+    for (const item of values) {
+      if (first.length >= shown) return first;
+      if (!picked.has(item.value) && item.count > 0 === rows) first.push(item);
+    }
+  }
+  return first;
+}
+
 interface Listed {
   readonly value: string | null;
   readonly count: number;
@@ -183,6 +210,7 @@ interface Listed {
 const BLANK = '\u0000';
 const ROW = 19;
 const MAX_HEIGHT = 300;
+const SLOTS = 32; // more than are ever drawn: rows are filled anew while one scrolls, none is made
 
 /** Every value, of which only those in sight are drawn: tens of thousands scroll without a stop. */
 function AllValues({
@@ -209,10 +237,13 @@ function AllValues({
   // what was picked when the list was opened stands first; nothing jumps while one picks
   const [before] = useState(() => new Set(picked));
   const inOrder = useMemo(
-    () => [
-      ...values.filter((item) => item.value !== null && before.has(item.value)),
-      ...values.filter((item) => item.value === null || !before.has(item.value)),
-    ],
+    () =>
+      before.size === 0
+        ? values
+        : [
+            ...values.filter((item) => item.value !== null && before.has(item.value)),
+            ...values.filter((item) => item.value === null || !before.has(item.value)),
+          ],
     [values, before],
   );
   const rows = useVirtualizer({
@@ -255,7 +286,7 @@ function AllValues({
             return (
               one && (
                 <div
-                  key={one.value ?? BLANK}
+                  key={item.index % SLOTS}
                   role="listitem"
                   aria-setsize={inOrder.length}
                   aria-posinset={item.index + 1}

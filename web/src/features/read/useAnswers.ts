@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { askPage, Problem } from '../../api/client';
+import { askPage, lineReader, Problem } from '../../api/client';
 import type { Answer, AnswerLine, Failure, PageQuestion } from '../../api/types';
 import type { Answered } from '../view';
 import type { PageState } from './selection';
@@ -70,6 +70,7 @@ export function useAnswers(
   const [late, setLate] = useState(false);
   const [tries, setTries] = useState(0);
   const page = useMemo(() => crypto.randomUUID(), []);
+  const reading = useMemo(() => lineReader(), []);
   const { filters, marks, choices } = state;
   const question = JSON.stringify({ filters, marks, choices, lists, tables, views, highlight });
   const latest = useRef(0);
@@ -104,6 +105,7 @@ export function useAnswers(
         highlight: asked.highlight,
       },
       abort.signal,
+      reading,
       (lines) => {
         if (turn !== latest.current) return;
         failures.current = 0;
@@ -137,10 +139,16 @@ export function useAnswers(
       window.removeEventListener('online', askAgain);
       abort.abort();
     };
-  }, [path, page, question, stamp, tries]);
+  }, [path, page, reading, question, stamp, tries]);
   const retry = useCallback(() => setTries((before) => before + 1), []);
   return { ...known, late, retry };
 }
+
+/** Whether a line tells what is known: then it stays the same object, and nothing is drawn again. */
+const isAsBefore = (
+  known: Answered | undefined,
+  line: Pick<Answered, 'answer' | 'shown'>,
+): boolean => line.answer !== null && known?.answer === line.answer && known.shown === line.shown;
 
 function withLine(before: Known, line: AnswerLine, turn: number): Known {
   switch (line.line) {
@@ -150,6 +158,9 @@ function withLine(before: Known, line: AnswerLine, turn: number): Known {
       const { id, answer, failure, shown } = line;
       const beside = before.besides[id];
       const now = beside?.turn === turn ? beside : null;
+      const turns = { ...before.turns, [id]: turn };
+      if (isAsBefore(before.views[id], line) && before.views[id]?.beside === (now?.answer ?? null))
+        return { ...before, turns };
       return {
         ...before,
         views: {
@@ -162,7 +173,7 @@ function withLine(before: Known, line: AnswerLine, turn: number): Known {
             besideFailure: now?.failure ?? null,
           },
         },
-        turns: { ...before.turns, [id]: turn },
+        turns,
       };
     }
     case 'beside': {
@@ -179,6 +190,7 @@ function withLine(before: Known, line: AnswerLine, turn: number): Known {
     }
     case 'filter': {
       const { id, answer, failure, shown } = line;
+      if (isAsBefore(before.filters[id], line)) return before;
       return {
         ...before,
         filters: {

@@ -11,7 +11,7 @@ import { isNumber, least, widthOf } from './columns';
 import { cellLooks, cellStyle } from './cellLook';
 import { cellClass, Headings } from './Headings';
 import { TableTools } from './TableTools';
-import { isRowMarked, rowFilter } from './rowFilter';
+import { isRowMarked, markedBy, rowFilter } from './rowFilter';
 import { Totals } from './Totals';
 import { useCells } from './useCells';
 import css from './TableView.module.css';
@@ -75,8 +75,9 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
     onMark: (row, add) => markRow(row, add),
   });
   const mark = markOf(context, view.id)?.filter ?? null;
+  const naming = markedBy(columns);
   const filterAt = (row: number) =>
-    rowAt(row) === undefined ? null : rowFilter(columns[0], plainAt(row, 0));
+    rowAt(row) === undefined ? null : rowFilter(columns[naming], plainAt(row, naming));
   const markRow = (row: number, add: boolean) => {
     const filter = filterAt(row);
     if (filter) context.onMark(view.id, nextMark(mark, filter, add));
@@ -190,7 +191,7 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
                         }}
                         onDoubleClick={() => cells.onOpen(place)}
                       >
-                        {i === 0 && filter ? (
+                        {i === naming && filter ? (
                           <span
                             className={css.rowName}
                             title={say('view.markRow', { text })}
@@ -241,6 +242,7 @@ const columnOf = (name: string, context: ViewContext): PageColumn =>
     type: 'TEXT',
     role: 'TEXT',
     distinct: 0,
+    namesRows: false,
     format: null,
     filters: [],
     description: null,

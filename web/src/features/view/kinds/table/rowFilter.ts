@@ -1,5 +1,18 @@
 import type { Filter, PageColumn, Simple } from '../../../../api/types';
 
+/**
+ * Place of the column whose value marks a row: the one that names it, else an identifier, else the first of
+ * categories, and the first of all where there is none of these.
+ */
+export function markedBy(columns: readonly PageColumn[]): number {
+  const named = columns.findIndex((column) => column.namesRows);
+  if (named >= 0) return named;
+  const telling = ['IDENTIFIER', 'CATEGORY'].map((role) =>
+    columns.findIndex((column) => column.role === role && rowFilter(column, '0') !== null),
+  );
+  return telling.find((at) => at >= 0) ?? 0;
+}
+
 /** What a row is marked by: the value that names it. Null where a value cannot be told from others, such as of tags. */
 export function rowFilter(column: PageColumn | undefined, plain: string | null): Simple | null {
   if (!column) return null;

@@ -21,6 +21,7 @@ import keensparrow.core.app.view.GroupBy;
 import keensparrow.core.app.view.View;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.draft.FirstDraft;
+import keensparrow.core.draft.RowName;
 import keensparrow.core.expression.Expressions;
 import keensparrow.core.filter.RelativePeriod;
 import keensparrow.core.meaning.Coordinates;
@@ -80,13 +81,19 @@ public record PageData(
     /** @param options in their order */
     public record ChoiceWords(String name, List<String> options) {}
 
-    /** A column as the page knows it. @param filters the kinds of filters that fit, the one to begin with first */
+    /**
+     * A column as the page knows it.
+     *
+     * @param namesRows whether it says what a row is of; of one column at most
+     * @param filters the kinds of filters that fit, the one to begin with first
+     */
     public record Column(
             String name,
             String label,
             ColumnType type,
             Role role,
             int distinct,
+            boolean namesRows,
             @Nullable ColumnFormat format,
             List<FilterSpec.Kind> filters,
             @Nullable String description) {}
@@ -199,6 +206,9 @@ public record PageData(
     }
 
     private static List<Column> columns(List<ColumnInfo> infos, Dataset.Version version) {
+        String naming = RowName.of(version.schema(), version.profile())
+                .map(ColumnInfo::name)
+                .orElse(null);
         return infos.stream()
                 .map(info -> new Column(
                         info.name(),
@@ -206,6 +216,7 @@ public record PageData(
                         info.type(),
                         info.role(),
                         version.profile().column(info.name()).distinct(),
+                        info.name().equals(naming),
                         info.format(),
                         FilterSpec.Kind.fitting(
                                 info, version.profile().column(info.name()).distinct()),

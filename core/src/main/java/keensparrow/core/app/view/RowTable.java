@@ -41,7 +41,7 @@ class RowTable implements ViewKind {
         return new Place(0, 0, 12, 7);
     }
 
-    /** A row by the column that names it, which is whichever its reader puts first. */
+    /** A row by the column that names it, or by another of those that the reader sees. */
     @Override
     public List<String> markable(View view) {
         return view.columns();

@@ -3,13 +3,14 @@ package keensparrow.core.engine.aggregation;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Comparator;
+import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.IntToLongFunction;
 import java.util.stream.IntStream;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.DoubleColumn;
@@ -40,7 +41,8 @@ public final class FilterAggregations {
     private static final int MAX_TAILS = 2000; // columns
 
     private final Table table;
-    private final LruCache<String, List<Integer>> frequencies = new LruCache<>(1_000_000, List::size);
+    private final LruCache<String, int[]> frequencies =
+            new LruCache<>(2_000_000, ids -> ids.length); // of the largest column that can be grouped
     private final LruCache<String, Tails> tails =
             new LruCache<>(MAX_TAILS, each -> 1); // long to work out, the same in each answer
 
@@ -98,9 +100,13 @@ public final class FilterAggregations {
                 };
     }
 
-    private static long[] counts(GroupedAggregation aggregation) {
+    /** Rows of each group. */
+    private static IntToLongFunction counts(GroupedAggregation aggregation) {
         aggregation.requireFew();
         GroupKeys keys = aggregation.keys().get(0);
+        if (keys.isDirect() && aggregation.isDense()) {
+            return aggregation::rows;
+        }
         if (keys.isDirect()) {
             long[] counts = new long[keys.count()];
             for (int cell = 0; cell < aggregation.cells(); cell++) { // cells of many values have numbers of their own
@@ -108,21 +114,21 @@ public final class FilterAggregations {
                     counts[aggregation.slot(cell, 0)] = aggregation.rows(cell);
                 }
             }
-            return counts;
+            return id -> counts[id];
         }
         Rollup cells = Rollup.of(aggregation, List.of(Rollup.Places.ofGroups(keys)));
-        return IntStream.range(0, keys.count()).mapToLong(cells::rows).toArray();
+        return cells::rows;
     }
 
     /** @param all the same over all rows of the table */
     public Answer.ValueCounts valueCounts(
             Question.ValueCounts question, GroupedAggregation aggregation, GroupedAggregation all) {
         GroupKeys keys = aggregation.keys().get(0);
-        long[] counts = counts(aggregation);
-        long[] totals = counts(all);
+        IntToLongFunction counts = counts(aggregation);
+        IntToLongFunction totals = counts(all);
         int blank = keys.count() > 0 && keys.key(keys.count() - 1).isBlank() ? keys.count() - 1 : -1;
         List<Answer.ValueCount> values = new ArrayList<>();
-        Set<String> always = new HashSet<>(question.always());
+        Set<String> always = new HashSet<>(question.always()); // as far as they did not come yet
         String find = question.find() == null ? "" : question.find().toLowerCase(Locale.ROOT);
         int fitting = 0;
         boolean inOrder = table.column(question.column()).type().isNumber() && keys.count() <= FEW_CODES
@@ -130,31 +136,41 @@ public final class FilterAggregations {
         Question.ValueOrder asked = question.order() == null ? Question.ValueOrder.FREQUENT : question.order();
         Question.ValueOrder order =
                 asked == Question.ValueOrder.FREQUENT && inOrder ? Question.ValueOrder.LABEL : asked;
-        for (int id : frequencies.get(order + " " + question.column(), () -> order(totals, blank, order))) {
+        int[] ids = frequencies.get(
+                order + " " + question.column(), () -> order(totals, blank < 0 ? keys.count() : blank, order));
+        for (int id : ids) {
+            if (find.isEmpty() && fitting >= question.limit() && always.isEmpty()) {
+                fitting = ids.length; // the others fit too, and are not told
+                break;
+            }
             String value = Objects.requireNonNull(keys.key(id).value());
             boolean fits = find.isEmpty() || value.toLowerCase(Locale.ROOT).contains(find);
             fitting += fits ? 1 : 0;
-            if ((fits && fitting <= question.limit()) || always.contains(value)) {
-                values.add(new Answer.ValueCount(value, counts[id], totals[id]));
+            if ((fits && fitting <= question.limit()) | always.remove(value)) {
+                values.add(new Answer.ValueCount(value, counts.applyAsLong(id), totals.applyAsLong(id)));
             }
         }
-        return new Answer.ValueCounts(values, fitting, blank < 0 ? null : Long.valueOf(counts[blank]));
+        return new Answer.ValueCounts(values, fitting, blank < 0 ? null : Long.valueOf(counts.applyAsLong(blank)));
     }
 
-    private static List<Integer> order(long[] totals, int blank, Question.ValueOrder order) {
-        Comparator<Integer> byId = Comparator.naturalOrder(); // ids follow the values' own order
-        return IntStream.range(0, blank < 0 ? totals.length : blank)
-                .boxed()
-                .filter(id -> totals[id] > 0)
-                .sorted(
-                        switch (order) {
-                            case LABEL -> byId;
-                            case LAST_LABEL -> byId.reversed();
-                            case FREQUENT ->
-                                Comparator.comparingLong((Integer id) -> -totals[id])
-                                        .thenComparing(byId);
-                        })
-                .toList();
+    /** Groups that have rows in the whole table. @param count of groups that are not blank */
+    private static int[] order(IntToLongFunction totals, int count, Question.ValueOrder order) {
+        int[] ids = IntStream.range(0, count) // which follow the values' own order
+                .filter(id -> totals.applyAsLong(id) > 0)
+                .toArray();
+        return switch (order) {
+            case LABEL -> ids;
+            case LAST_LABEL ->
+                IntStream.rangeClosed(1, ids.length)
+                        .map(i -> ids[ids.length - i])
+                        .toArray();
+            case FREQUENT ->
+                Arrays.stream(ids)
+                        .mapToLong(id -> (Integer.MAX_VALUE - totals.applyAsLong(id)) << Integer.SIZE | id)
+                        .sorted()
+                        .mapToInt(packed -> (int) packed)
+                        .toArray();
+        };
     }
 
     /** @param all the same over all rows of the table */
@@ -162,17 +178,18 @@ public final class FilterAggregations {
             Question.Histogram question, GroupedAggregation aggregation, GroupedAggregation all) {
         Column column = table.column(question.column());
         GroupKeys keys = aggregation.keys().get(0);
-        long[] counts = counts(aggregation);
-        long[] totals = counts(all);
+        IntToLongFunction counts = counts(aggregation);
+        IntToLongFunction totals = counts(all);
         int bars = keys.count() - (column.blankCount() > 0 ? 1 : 0);
         List<Answer.Bin> bins = new ArrayList<>();
         for (int id = 0; id < bars; id++) {
             GroupKey key = keys.key(id);
             LocalDate lastDay = key.lastDay();
             String to = lastDay != null ? lastDay.toString() : Objects.requireNonNull(key.to());
-            bins.add(new Answer.Bin(Objects.requireNonNull(key.value()), to, counts[id], totals[id]));
+            bins.add(new Answer.Bin(
+                    Objects.requireNonNull(key.value()), to, counts.applyAsLong(id), totals.applyAsLong(id)));
         }
-        Long blanks = column.blankCount() == 0 ? null : Long.valueOf(counts[bars]);
+        Long blanks = column.blankCount() == 0 ? null : Long.valueOf(counts.applyAsLong(bars));
         if (column.type().isTime()) {
             return new Answer.Histogram(
                     bins, false, false, step(question.column()).label(), blanks);

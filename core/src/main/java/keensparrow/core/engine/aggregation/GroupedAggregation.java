@@ -46,7 +46,7 @@ public final class GroupedAggregation implements PartialResult {
         this.keys = keys;
         this.bits = bits;
         this.composite = composite;
-        this.ids = cells(keys) > MAX_DENSE ? new GroupIdTable() : null;
+        this.ids = isDense(keys) ? null : new GroupIdTable();
         this.rows = new long[capacity(keys)];
         this.otherRows = new long[ids == null && rows.length <= MAX_LANES ? rows.length : 0];
         this.measures = Accumulator.together(measures.stream());
@@ -65,8 +65,12 @@ public final class GroupedAggregation implements PartialResult {
 
     /** Cells to make room for at first. */
     public static int capacity(List<GroupKeys> keys) {
-        long cells = cells(keys);
-        return (int) (cells > MAX_DENSE ? 1024 : cells);
+        return isDense(keys) ? (int) cells(keys) : 1024;
+    }
+
+    /** The slots of one grouping occur nearly all of them, those of several in few of their combinations. */
+    private static boolean isDense(List<GroupKeys> keys) {
+        return cells(keys) <= (keys.size() == 1 ? MAX_CELLS : MAX_DENSE);
     }
 
     @Override

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.PriorityQueue;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.engine.group.GroupKeys;
@@ -132,19 +133,17 @@ public final class ResultAssembler {
         if (keys.isOrdered() || largest <= 0) {
             return new Direction(keys, groups, new int[0], 0);
         }
-        Rollup alone = Rollup.of(aggregation, alone(axis, groups));
-        List<Integer> present = new ArrayList<>();
+        Rollup alone = question.by().size() == 1 && keys.isDirect() && aggregation.isDense()
+                ? Rollup.same(aggregation)
+                : Rollup.of(aggregation, alone(axis, groups));
+        int present = 0;
         for (int group = 0; group < alone.count(); group++) {
-            if (alone.rows(group) > 0) {
-                present.add(group);
-            }
+            present += alone.rows(group) > 0 ? 1 : 0;
         }
-        if (present.size() <= largest + 1) { // an Other of one group would hide its name for nothing
+        if (present <= largest + 1) { // an Other of one group would hide its name for nothing
             return new Direction(keys, groups, new int[0], 0);
         }
-        present.sort(byValue(alone, 0, true));
-        int[] kept =
-                present.subList(0, largest).stream().mapToInt(Integer::intValue).toArray();
+        int[] kept = largest(alone, largest);
         int[] place = new int[keys.count()];
         Arrays.fill(place, largest);
         for (int i = 0; i < kept.length; i++) {
@@ -158,7 +157,31 @@ public final class ResultAssembler {
                                 .map(group -> place[group])
                                 .distinct()
                                 .toArray());
-        return new Direction(keys, some, kept, present.size() - largest);
+        return new Direction(keys, some, kept, present - largest);
+    }
+
+    /** The groups with the largest values, the largest first; ties and blanks as {@link #byValue} has them. */
+    private static int[] largest(Rollup cells, int count) {
+        record Ranked(int group, @Nullable BigDecimal value) {}
+        Comparator<@Nullable BigDecimal> values = Comparator.nullsLast(Comparator.reverseOrder());
+        Comparator<Ranked> largestFirst = Comparator.<Ranked, @Nullable BigDecimal>comparing(Ranked::value, values)
+                .thenComparing(Ranked::group);
+        PriorityQueue<Ranked> kept = new PriorityQueue<>(largestFirst.reversed());
+        for (int group = 0; group < cells.count(); group++) {
+            if (cells.rows(group) == 0) {
+                continue;
+            }
+            BigDecimal value = cells.value(0, group);
+            Ranked last = kept.size() < count ? null : kept.element();
+            if (last != null && values.compare(value, last.value) >= 0) {
+                continue; // as large as the last one does not suffice: this one comes after it
+            }
+            kept.add(new Ranked(group, value));
+            if (last != null) {
+                kept.remove();
+            }
+        }
+        return kept.stream().sorted(largestFirst).mapToInt(Ranked::group).toArray();
     }
 
     /** Only the direction {@code axis}, the others put together. */

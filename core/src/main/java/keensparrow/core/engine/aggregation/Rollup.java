@@ -2,6 +2,7 @@ package keensparrow.core.engine.aggregation;
 
 import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
 import java.util.function.IntFunction;
@@ -103,6 +104,17 @@ final class Rollup {
         return cells;
     }
 
+    /** As it is: each cell a place of its own. @param aggregation dense, of one grouping whose slots are its groups */
+    static Rollup same(GroupedAggregation aggregation) {
+        long[] rows = new long[aggregation.cells()];
+        Arrays.setAll(rows, aggregation::rows);
+        return new Rollup(
+                rows,
+                IntStream.range(0, aggregation.measureCount())
+                        .mapToObj(aggregation::measure)
+                        .toArray(Accumulator[]::new));
+    }
+
     /** One target for each cell in every round; a cell that goes to several has them in rounds of their own. */
     private static List<int[]> targets(GroupedAggregation aggregation, List<Places> places) {
         return aggregation.isDense() && places.stream().allMatch(each -> each.single() != null)
@@ -163,7 +175,7 @@ final class Rollup {
 
     private static int[] noTargets(GroupedAggregation aggregation) {
         int[] none = new int[aggregation.capacity()];
-        java.util.Arrays.fill(none, -1);
+        Arrays.fill(none, -1);
         return none;
     }
 

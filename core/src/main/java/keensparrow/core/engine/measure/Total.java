@@ -85,7 +85,7 @@ final class Total {
 
     /** Of one that {@link #isExact}, for values of so many decimals. */
     BigDecimal exactly(int group, int scale) {
-        return new BigDecimal(whole.of(group), scale);
+        return whole.of(group, scale);
     }
 
     /** Of one that is not. */

@@ -1,5 +1,6 @@
 package keensparrow.core.engine.measure;
 
+import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.util.Arrays;
 import keensparrow.core.column.PackedInts;
@@ -76,6 +77,11 @@ final class WholeSum {
         return high == null
                 ? low
                 : BigInteger.valueOf(high[group]).shiftLeft(32).add(low);
+    }
+
+    /** Of values with so many decimals. */
+    BigDecimal of(int group, int scale) {
+        return high == null ? BigDecimal.valueOf(sums[group], scale) : new BigDecimal(of(group), scale);
     }
 
     long sizeBytes() {
