@@ -52,6 +52,7 @@ export type PageData = Omit<Given<Schemas['PageData']>, 'app' | 'measures'> & {
 };
 export type Draft = Omit<Given<Schemas['AppRoutesDraft']>, 'page'> & { page: PageData };
 export type Opened = Omit<Given<Schemas['PublishRoutesOpened']>, 'page'> & { page: PageData };
+export type DownloadProgress = Schemas['RunningDownloadsProgress'];
 export type Explanation = Given<Schemas['ExplanationsExplanation']>;
 export type DrawRequest = Schemas['AppRoutesDrawRequest'];
 export type GroupKey = Given<Schemas['GroupKey']>;

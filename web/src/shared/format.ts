@@ -298,7 +298,7 @@ function yearLabel(first: string, example: string | null): string {
 
 /** A group in words. */
 export function groupLabel(key: GroupKey, by: View['by']): string {
-  if (key.merged > 0) return say('shared.other', { merged: key.merged });
+  if (key.merged > 0) return say('shared.other', { merged: count(key.merged) });
   if (key.value === null) return say('shared.blank');
   // just after the grouping was changed, the answer is still of the one before
   if (by?.part) return isNumeric(key.value) ? partLabel(Number(key.value), by.part) : key.value;

@@ -5,7 +5,7 @@ import type { SavedView } from '../../api/types';
 import { date, when } from '../../shared/format';
 import { dataOf } from '../../shared/datasets';
 import { TitleBar } from '../../shared/TitleBar';
-import { downloadAddress, isOfRows } from '../view';
+import { downloadAddress, isOfRows, useDownload } from '../view';
 import { AppPage } from './AppPage';
 import { FirstVisit } from './FirstVisit';
 import { GuidedReading } from './GuidedReading';
@@ -27,6 +27,7 @@ export function ReadPage() {
   const page = usePageState(data?.page.app.start, begins !== undefined);
   const { state } = page;
   const [copied, setCopied] = useState(false);
+  const download = useDownload();
   const navigate = useNavigate();
   const bare = location.search === '' && location.state === null;
   useEffect(() => {
@@ -113,11 +114,13 @@ export function ReadPage() {
             className="button"
             href={downloadAddress({ base, state, data: dataOf(opened, table.dataset) }, table)}
             title={opened.access}
+            onClick={download.onClick}
             download
           >
             {say('read.downloadRows')}
           </a>
         )}
+        {download.told}
       </TitleBar>
       <main>
         {newer && (

@@ -7,6 +7,7 @@ import { sentenceText } from '../../shared/SentenceText';
 import type { ViewContext } from './context';
 import { behindAddress } from './download';
 import { wishOf } from './slices';
+import { useDownload } from './useDownload';
 import { say } from '../../words';
 import css from './Explained.module.css';
 import viewCss from './view.module.css';
@@ -33,6 +34,7 @@ export function Explained({
     retry: false,
     gcTime: 0,
   });
+  const { onClick, told } = useDownload();
   if (error) return <ProblemNote error={error} />;
   if (!data) return <p className="soft">{say('view.reading')}</p>;
   const column = (name: string) => context.data.columns.find((item) => item.name === name);
@@ -55,6 +57,7 @@ export function Explained({
               className="word"
               href={behindAddress(context, view, 'csv')}
               aria-label={say('view.downloadRowsBehind', { title })}
+              onClick={onClick}
               download
             >
               {say('view.download2')}
@@ -63,10 +66,12 @@ export function Explained({
               className="word"
               href={behindAddress(context, view, 'xlsx')}
               aria-label={say('view.downloadRowsBehindAsWorkbook', { title })}
+              onClick={onClick}
               download
             >
               {say('view.workbook')}
-            </a>
+            </a>{' '}
+            {told}
           </>
         )}
       </p>

@@ -3,6 +3,7 @@ import { Menu } from '../../shared/Menu';
 import type { ViewContext } from './context';
 import { downloadAddress } from './download';
 import { isOfRows } from './kinds';
+import { useDownload } from './useDownload';
 import { say } from '../../words';
 import css from './ViewDownload.module.css';
 
@@ -17,6 +18,8 @@ export function ViewDownload({
   readonly context: ViewContext;
 }) {
   const { downloads } = context.data.app;
+  const { onClick, told } = useDownload();
+  const follow = isOfRows(view) ? onClick : undefined; // numbers are few
   const rows = isOfRows(view);
   if (downloads === 'NOTHING' || (rows && downloads !== 'ROWS')) return null;
   const guarded = rows ? context.guarded : [];
@@ -43,6 +46,7 @@ export function ViewDownload({
         className="word"
         href={downloadAddress(context, view)}
         aria-label={say('view.download', { title })}
+        onClick={follow}
         download
       >
         {say('view.download2')}
@@ -51,6 +55,7 @@ export function ViewDownload({
         className="word"
         href={downloadAddress(context, view, 'xlsx')}
         aria-label={say('view.downloadWorkbook', { title })}
+        onClick={follow}
         download
       >
         {say('view.workbook')}
@@ -60,7 +65,7 @@ export function ViewDownload({
           <ul className={css.otherFiles}>
             {others.map(({ words, address }) => (
               <li key={words}>
-                <a className="word" href={address} download>
+                <a className="word" href={address} onClick={follow} download>
                   {words}
                 </a>
               </li>
@@ -75,12 +80,14 @@ export function ViewDownload({
             className="word"
             href={downloadAddress(context, view, 'csv', { raw: 'true' })}
             aria-label={say('view.downloadAsItIsFor', { title })}
+            onClick={follow}
             download
           >
             {say('view.asTheyAre')}
           </a>
         </span>
       )}
+      {told}
     </>
   );
 }

@@ -1,4 +1,5 @@
 export { downloadAddress } from './download';
+export { useDownload } from './useDownload';
 export { isOfRows } from './kinds';
 export { ViewCard } from './ViewCard';
 export { stepKey, type Answered, type ViewContext } from './context';

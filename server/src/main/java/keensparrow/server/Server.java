@@ -35,7 +35,9 @@ import keensparrow.server.backup.BackupService;
 import keensparrow.server.dataset.DatasetRoutes;
 import keensparrow.server.dataset.DatasetService;
 import keensparrow.server.dataset.DoubtRoutes;
+import keensparrow.server.dataset.DownloadRoutes;
 import keensparrow.server.dataset.ExpressionRoutes;
+import keensparrow.server.dataset.RunningDownloads;
 import keensparrow.server.dataset.UrlFetcher;
 import keensparrow.server.http.Access;
 import keensparrow.server.http.Api;
@@ -152,7 +154,8 @@ public final class Server implements AutoCloseable {
         AppService apps = new AppService(database, datasets, clock);
         PageAnswers answers = new PageAnswers(datasets, memory, settings.answerLimit());
         Explanations explanations = new Explanations(datasets, memory, settings.answerLimit());
-        PageDownloads downloads = new PageDownloads(datasets, explanations);
+        RunningDownloads running = new RunningDownloads();
+        PageDownloads downloads = new PageDownloads(datasets, explanations, running);
         PublishService publishing = new PublishService(database, apps, clock);
 
         Api api = new Api(new Sessions(accounts), metrics);
@@ -162,6 +165,7 @@ public final class Server implements AutoCloseable {
         String localToken = Secrets.token();
         new BackupRoutes(new BackupService(database, folder, clock), audit, clock, localToken).add(api);
         new JobRoutes(jobs).add(api);
+        new DownloadRoutes(running).add(api);
         new SourceRoutes(queries).add(api);
         new DatasetRoutes(datasets, memory).add(api);
         new DoubtRoutes(database, datasets, memory).add(api);

@@ -1,11 +1,13 @@
 package keensparrow.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.ByteArrayInputStream;
+import java.io.IOException;
 import java.io.InputStream;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -163,5 +165,32 @@ class BadDownloadsTest {
         }
         assertThat(server.caller().get(link + "/rows.csv").body().lines()).hasSize(60_001);
         assertThat(server.caller().get("/api/health").status()).isEqualTo(200);
+    }
+
+    @Test
+    void aDownloadTellsHowFarItIsAndBreaksOffWhenItIsStopped() throws Exception {
+        StringBuilder csv = new StringBuilder("name,amount\n");
+        for (int row = 0; row < 400_000; row++) {
+            csv.append("passenger ").append(row).append(',').append(row).append('\n');
+        }
+        String address = published(csv.toString(), "Passengers");
+        String path = server.address() + address + "/rows.csv?progress=one";
+        HttpResponse<InputStream> begun = HttpClient.newHttpClient()
+                .send(HttpRequest.newBuilder(URI.create(path)).build(), HttpResponse.BodyHandlers.ofInputStream());
+        try (InputStream in = begun.body()) {
+            assertThat(in.read()).isNotNegative(); // the rest waits until somebody reads
+            JsonNode running = anna.get("/api/downloads/one").json();
+            assertThat(running.path("state").asText()).isEqualTo("RUNNING");
+            assertThat(running.path("rows").asInt()).isBetween(0, 399_999);
+            assertThat(anna.call("DELETE", "/api/downloads/one", "").status()).isEqualTo(204);
+            assertThatThrownBy(in::readAllBytes).isInstanceOf(IOException.class); // no short file that looks whole
+        }
+        assertThat(anna.get("/api/downloads/one").json().path("state").asText()).isEqualTo("STOPPED");
+        TestServer.Reply whole = server.caller().get(address + "/rows.csv?progress=two");
+        assertThat(whole.body().lines()).hasSize(400_001);
+        assertThat(server.caller().get("/api/downloads/two").body()).isEqualTo("{\"state\":\"DONE\",\"rows\":400000}");
+        assertThat(anna.call("DELETE", "/api/downloads/two", "").status()).isEqualTo(204);
+        assertThat(anna.get("/api/downloads/two").json().path("state").asText()).isEqualTo("DONE");
+        assertThat(anna.get("/api/downloads/three").status()).isEqualTo(404);
     }
 }

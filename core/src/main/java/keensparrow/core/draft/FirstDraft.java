@@ -39,6 +39,7 @@ public final class FirstDraft {
     private static final int MAX_TABLE_COLUMNS = 12;
     private static final int LARGEST = 6;
     private static final int LARGEST_BY_NAME = 10;
+    private static final int MAX_RANKED = 1000; // the largest of more say nothing beside all others
     private static final int MAX_SERIES = 8;
     private static final int MAX_IN_ORDER = 31;
     private static final int MAX_PERIODS = 125;
@@ -140,6 +141,7 @@ public final class FirstDraft {
         if (grouping.stream().noneMatch(column -> columns.distinct(column) <= DraftColumns.MAX_GROUPS)) {
             columns.name()
                     .filter(name -> !grouping.contains(name) && !measured.isEmpty())
+                    .filter(name -> columns.distinct(name) <= MAX_RANKED)
                     .ifPresent(name -> grouping.add(0, name));
         }
         if (!grouping.isEmpty()) {

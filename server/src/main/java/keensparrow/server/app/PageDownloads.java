@@ -34,6 +34,7 @@ import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
+import keensparrow.server.dataset.RunningDownloads;
 import keensparrow.server.dataset.TableResponse;
 import keensparrow.server.http.Requests;
 import org.jspecify.annotations.Nullable;
@@ -41,15 +42,17 @@ import org.jspecify.annotations.Nullable;
 /**
  * What a page gives away as files: the rows of its tables and the numbers of its other views, as its app allows and no
  * more. {@code ?view=} names the view, {@code ?selection=} is the selection as JSON, {@code ?raw=true} leaves texts that
- * could run as formulas as they are.
+ * could run as formulas as they are; {@code ?progress=} names the download for whoever asks how far it is.
  */
 public final class PageDownloads {
     private final DatasetService datasets;
 
     private final Explanations explanations;
+    private final RunningDownloads running;
 
-    public PageDownloads(DatasetService datasets, Explanations explanations) {
+    public PageDownloads(DatasetService datasets, Explanations explanations, RunningDownloads running) {
         this.datasets = datasets;
+        this.running = running;
         this.explanations = explanations;
     }
 
@@ -76,7 +79,7 @@ public final class PageDownloads {
                         List.of(
                                 Words.say("server.app.aboutSelection"),
                                 behind.reading().get())))
-                .rows(behind.engine(), behind.scan());
+                .rows(running.watched(ctx.queryParam("progress"), behind.engine()), behind.scan());
     }
 
     /**
@@ -109,7 +112,9 @@ public final class PageDownloads {
         filters.addAll(Explanations.lookedFor(table, ctx.queryParam("find"), headings(ctx)));
         TableResponse.of(ctx, app.title(), filters.isEmpty() ? "all rows" : "filtered")
                 .about(() -> about(reading))
-                .rows(engine, new QueryEngine.RowScan(columns, filters, sort));
+                .rows(
+                        running.watched(ctx.queryParam("progress"), engine),
+                        new QueryEngine.RowScan(columns, filters, sort));
     }
 
     /** The numbers of a figure or chart as they stand in its table. */

@@ -20,6 +20,7 @@ import keensparrow.formats.csv.CsvDownload;
 import keensparrow.formats.json.JsonLinesDownload;
 import keensparrow.formats.ods.OdsDownload;
 import keensparrow.formats.xlsx.XlsxDownload;
+import keensparrow.server.http.BrokenAnswers;
 import keensparrow.server.http.SteadyOutput;
 
 /**
@@ -95,25 +96,47 @@ public final class TableResponse {
 
     public void rows(QueryEngine engine, QueryEngine.RowScan scan) throws IOException {
         scan.columns().forEach(engine.schema()::get); // a column that is gone fails before the first byte
-        try (OutputStream out = begin()) {
-            switch (form) {
-                case XLSX -> new XlsxDownload(out, about.get()).write(engine, scan);
-                case ODS -> new OdsDownload(out, about.get()).write(engine, scan);
-                case JSONL -> JsonLinesDownload.write(engine, scan, out);
-                case CSV -> CsvDownload.write(engine, scan, style, out);
-            }
+        try {
+            write(out -> {
+                switch (form) {
+                    case XLSX -> new XlsxDownload(out, about.get()).write(engine, scan);
+                    case ODS -> new OdsDownload(out, about.get()).write(engine, scan);
+                    case JSONL -> JsonLinesDownload.write(engine, scan, out);
+                    case CSV -> CsvDownload.write(engine, scan, style, out);
+                }
+            });
         } catch (UncheckedIOException e) {
             throw e.getCause();
         }
     }
 
     public void records(List<String> headings, List<List<String>> rows) throws IOException {
-        try (OutputStream out = begin()) {
+        write(out -> {
             switch (form) {
                 case XLSX -> new XlsxDownload(out, about.get()).write(headings, rows);
                 case ODS -> new OdsDownload(out, about.get()).write(headings, rows);
                 case JSONL -> JsonLinesDownload.write(headings, rows, out);
                 case CSV -> CsvDownload.write(headings, rows, style, out);
+            }
+        });
+    }
+
+    private interface Writing {
+        void to(OutputStream out) throws IOException;
+    }
+
+    /** What fails on the way ends the connection, so that nobody takes a part of the file for all of it. */
+    @SuppressWarnings("resource") // it is closed where all of it is written, and only there
+    private void write(Writing writing) throws IOException {
+        OutputStream out = begin();
+        boolean whole = false;
+        try {
+            writing.to(out);
+            out.close();
+            whole = true;
+        } finally {
+            if (!whole) {
+                BrokenAnswers.cut(ctx);
             }
         }
     }
