@@ -8,7 +8,9 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.SecureRandom;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /** Puts accounts, data and apps of the demo into a server that has none yet. */
 public final class Seed {
@@ -19,6 +21,7 @@ public final class Seed {
 
     private final Client client;
     private final Path files;
+    private final Map<String, String> datasets = new HashMap<>(); // ids by their names
 
     private Seed(Client client, Path files) {
         this.client = client;
@@ -73,11 +76,18 @@ public final class Seed {
     /** The apps, published; links with their titles. */
     private List<String> apps() throws IOException, InterruptedException {
         String departures = dataset("Departures", "departures-2025.csv", "departures-2026.csv");
+        replay(departures, "departures");
         String survey = dataset("Passenger survey", "passenger-survey.xlsx");
         String stations = dataset("Stations", "stations.xlsx");
         String energy = dataset("Energy by month", "energy-by-month.xlsx");
-        prepare(energy, stations);
-        dataset("Seats offered", "seats-offered.csv");
+        datasets.put("Stations", stations);
+        prepare(energy);
+        String complaints = dataset("Complaints by month", "passenger-survey.xlsx");
+        replay(complaints, "complaints");
+        String seats = dataset("Seats offered", "seats-offered.csv");
+        datasets.put("Complaints by month", complaints);
+        replay(seats, "seats");
+        datasets.put("Seats offered", seats);
         connect();
         return List.of(
                 published(departures, "punctuality"),
@@ -88,7 +98,7 @@ public final class Seed {
     }
 
     /** The wide sheet of energy put right: a slip corrected, spellings mended, months as rows, countries looked up. */
-    private void prepare(String energy, String stations) throws IOException, InterruptedException {
+    private void prepare(String energy) throws IOException, InterruptedException {
         ObjectNode asked = Client.json().createObjectNode();
         ArrayNode steps = asked.putArray("steps");
         steps.addObject()
@@ -119,13 +129,34 @@ public final class Seed {
         steps.addObject()
                 .put("kind", "lookUp")
                 .put("column", "depot")
-                .put("dataset", stations)
+                .put("dataset", datasets.get("Stations"))
                 .put("datasetName", "Stations")
                 .put("key", "city")
                 .put("several", "FIRST")
                 .putArray("take")
                 .add("country");
         client.finished(client.send("PUT", "/api/datasets/" + energy + "/steps", asked));
+    }
+
+    /** The steps of a resource, as an analyst would make them by pressing. */
+    private void replay(String dataset, String name) throws IOException, InterruptedException {
+        ObjectNode asked = Client.json().createObjectNode();
+        asked.set("steps", named(changes(name + "-steps")));
+        JsonNode job = client.finished(client.send("PUT", "/api/datasets/" + dataset + "/steps", asked));
+        if (!job.path("state").asText().equals("DONE")) {
+            throw new IllegalStateException(job.toString());
+        }
+    }
+
+    /** Datasets that are called by their names get their ids, which every run makes anew. */
+    private JsonNode named(JsonNode calling) {
+        for (JsonNode each : calling) {
+            if (datasets.containsKey(each.path("dataset").asText())) {
+                ((ObjectNode) each)
+                        .put("dataset", datasets.get(each.path("dataset").asText()));
+            }
+        }
+        return calling;
     }
 
     private static void merge(ArrayNode steps, String value, String into) {
@@ -154,6 +185,7 @@ public final class Seed {
         String id = draft.path("id").asText();
         ObjectNode app = (ObjectNode) draft.path("page").path("app");
         JsonNode changes = pictured(id, changes(name));
+        named(changes.path("datasets"));
         changes.fields().forEachRemaining(field -> app.set(field.getKey(), field.getValue()));
         ObjectNode saved = Client.json()
                 .createObjectNode()

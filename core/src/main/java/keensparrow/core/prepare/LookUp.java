@@ -1,13 +1,10 @@
 package keensparrow.core.prepare;
 
-import java.util.HashMap;
+import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
-import java.util.Set;
 import java.util.stream.Stream;
 import keensparrow.core.column.Column;
-import keensparrow.core.column.TextColumn;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.sentence.Sentence;
@@ -18,6 +15,7 @@ import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Adds columns of another dataset, of the row there whose key is the value here. No row is lost and none is repeated:
@@ -25,8 +23,17 @@ import keensparrow.core.words.Words;
  *
  * @param column here, @param key there; equal when they are written alike, blanks match nothing
  * @param datasetName as it was called when the step was made
+ * @param columns further ones here, @param keys as many there: a row is found by all of them; none when null
  */
-public record LookUp(String column, String dataset, String datasetName, String key, List<String> take, Several several)
+public record LookUp(
+        String column,
+        String dataset,
+        String datasetName,
+        String key,
+        @Nullable List<String> columns,
+        @Nullable List<String> keys,
+        List<String> take,
+        Several several)
         implements Step {
     /** What is taken where several rows there have the key. */
     public enum Several {
@@ -53,11 +60,42 @@ public record LookUp(String column, String dataset, String datasetName, String k
                     Slot.column("column", Words.say("prepare.keyHere")),
                     Slot.dataset("dataset", Words.say("prepare.otherDataset")),
                     Slot.otherColumn("key", Words.say("prepare.keyThere")),
+                    Slot.columns("columns", Words.say("prepare.furtherKeysHere")),
+                    Slot.otherColumns("keys", Words.say("prepare.furtherKeysThere")),
                     Slot.otherColumns("take", Words.say("prepare.take")),
                     Slot.option("several", Words.say("prepare.several"), options())));
 
     public LookUp {
+        columns = columns == null ? List.of() : List.copyOf(columns);
+        keys = keys == null ? List.of() : List.copyOf(keys);
         take = List.copyOf(new LinkedHashSet<>(take));
+    }
+
+    /** By one key alone. */
+    public LookUp(String column, String dataset, String datasetName, String key, List<String> take, Several several) {
+        this(column, dataset, datasetName, key, null, null, take, several);
+    }
+
+    private List<String> allHere() {
+        return all(column, columns);
+    }
+
+    private List<String> allThere() {
+        return all(key, keys);
+    }
+
+    private static List<String> all(String first, @Nullable List<String> further) {
+        return Stream.concat(Stream.of(first), further == null ? Stream.empty() : further.stream())
+                .toList();
+    }
+
+    private KeyMatches matches(Table here, Table there) {
+        if (allHere().size() != allThere().size()) {
+            throw new UserException(ErrorCode.STEP_DOES_NOT_FIT, Text.of("prepare.keysOneForOne"));
+        }
+        return KeyMatches.of(
+                allHere().stream().map(here::column).toList(),
+                allThere().stream().map(there::column).toList());
     }
 
     @Override
@@ -68,20 +106,20 @@ public record LookUp(String column, String dataset, String datasetName, String k
     @Override
     public Table apply(Table before, Tables others) {
         Table other = others.get(dataset);
-        Matched matched = Matched.of(before.column(column), other.column(key));
+        KeyMatches matched = matches(before, other);
         if (several == Several.REFUSE) {
-            refuseRepeated(matched, other);
+            refuseRepeated(matched);
         }
         Table after = before;
-        RowGroups groups = several == Several.SUM ? RowGroups.of(other, List.of(key)) : null;
+        RowGroups groups = several == Several.SUM ? RowGroups.of(other, allThere()) : null;
         boolean repeats = matched.repeats(other.rowCount());
         for (String name : TextCells.columns(take, other.schema())) {
             ColumnInfo info = other.schema().get(name);
             Column values = other.column(name);
-            int[] from = matched.rows;
+            int[] from = matched.rows();
             if (groups != null && values.type().isNumber()) {
                 values = GroupRows.sums(values, groups);
-                from = matched.rows.clone();
+                from = matched.rows().clone();
                 for (int row = 0; row < from.length; row++) {
                     from[row] = from[row] < 0 ? -1 : groups.of()[from[row]];
                 }
@@ -98,99 +136,52 @@ public record LookUp(String column, String dataset, String datasetName, String k
         return after;
     }
 
-    private static void refuseRepeated(Matched matched, Table other) {
-        if (!matched.repeated.isEmpty()) {
-            String first = matched.repeated.iterator().next();
+    private static void refuseRepeated(KeyMatches matched) {
+        if (!matched.repeated().isEmpty()) {
+            String first = matched.repeated().iterator().next();
             throw new UserException(
                     ErrorCode.STEP_DOES_NOT_FIT,
-                    Text.of("prepare.keyTwice", "key", UserException.quote(first), "keys", matched.repeated.size()));
+                    Text.of(
+                            "prepare.keyTwice",
+                            "key",
+                            UserException.quote(first),
+                            "keys",
+                            matched.repeated().size()));
         }
     }
 
     @Override
     public String effect(Table before, Table after, Tables others) {
-        Matched matched = Matched.of(before.column(column), others.get(dataset).column(key));
-        int without = 0;
-        for (int row : matched.rows) {
-            without += row < 0 ? 1 : 0;
-        }
+        KeyMatches matched = matches(before, others.get(dataset));
         return Words.say(
                 "prepare.lookUpEffect",
                 "without",
-                without,
+                matched.unmatched(),
                 "rows",
                 Wording.number(before.rowCount()),
                 "repeated",
-                matched.repeated.size());
-    }
-
-    /**
-     * @param rows of the other table for each row here, the first with its key; below 0 for none
-     * @param repeated keys that are asked for and stand in several rows there
-     */
-    private record Matched(int[] rows, Set<String> repeated) {
-        static Matched of(Column here, Column there) {
-            Map<String, Integer> first = new HashMap<>();
-            Set<String> twice = new LinkedHashSet<>();
-            for (int row = 0; row < there.rowCount(); row++) {
-                String plain = there.plain(row);
-                if (plain != null && first.putIfAbsent(plain, row) != null) {
-                    twice.add(plain);
-                }
-            }
-            int[] rows = new int[here.rowCount()];
-            Set<String> repeated = new LinkedHashSet<>();
-            int[] byCode = here instanceof TextColumn texts ? byCode(texts, first) : new int[0];
-            for (int row = 0; row < rows.length; row++) {
-                if (here.isBlank(row)) {
-                    rows[row] = -1;
-                } else if (here instanceof TextColumn texts) {
-                    rows[row] = byCode[texts.codes().code(row)];
-                } else {
-                    rows[row] = first.getOrDefault(String.valueOf(here.plain(row)), -1);
-                }
-                if (rows[row] >= 0 && !twice.isEmpty()) {
-                    String plain = String.valueOf(there.plain(rows[row]));
-                    if (twice.contains(plain)) {
-                        repeated.add(plain);
-                    }
-                }
-            }
-            return new Matched(rows, repeated);
-        }
-
-        /** Whether several rows here take the same row there. */
-        boolean repeats(int rowsThere) {
-            boolean[] taken = new boolean[rowsThere];
-            for (int row : rows) {
-                if (row >= 0 && taken[row]) {
-                    return true;
-                }
-                if (row >= 0) {
-                    taken[row] = true;
-                }
-            }
-            return false;
-        }
-
-        private static int[] byCode(TextColumn texts, Map<String, Integer> first) {
-            int[] rows = new int[texts.dictionarySize()];
-            for (int code = 0; code < rows.length; code++) {
-                rows[code] = first.getOrDefault(texts.text(code), -1);
-            }
-            return rows;
-        }
+                matched.repeated().size());
     }
 
     @Override
     public Sentence sentence(Schema before) {
-        return Sentence.of(
-                "prepare.lookUpSentence",
+        List<Sentence.Filled> said = new ArrayList<>(List.of(
                 Sentence.control("take", Wording.all(take)),
                 Sentence.control("dataset", datasetName),
                 Sentence.control("column", before.label(column)),
                 Sentence.control("key", key),
-                Sentence.control("several", several.label()));
+                Sentence.control("several", several.label())));
+        boolean further = allHere().size() > 1 || allThere().size() > 1;
+        if (further) {
+            said.add(Sentence.control(
+                    "columns",
+                    Wording.all(allHere().stream().skip(1).map(before::label).toList())));
+            said.add(Sentence.control(
+                    "keys", Wording.all(allThere().stream().skip(1).toList())));
+        }
+        return Sentence.of(
+                further ? "prepare.lookUpByKeysSentence" : "prepare.lookUpSentence",
+                said.toArray(Sentence.Filled[]::new));
     }
 
     private static List<Slot.Option> options() {

@@ -125,6 +125,31 @@ class GroupQuestionTest {
                 .doesNotContain(true);
     }
 
+    private static boolean isLastPartial(TimeStep step, String... days) {
+        Table table = TextRows.table("day,n\n" + String.join(",1\n", days) + ",1\n");
+        Question question = new Question.Groups(
+                List.of(new Question.Grouped(new ByTime("day", step), 0)), List.of(Measure.ROWS), Question.Order.LABEL);
+        List<GroupKey> axis = ((Answer.Groups) Asking.ask(table, question)).axis();
+        return axis.get(axis.size() - 1).partial();
+    }
+
+    @Test
+    void aFirstOfAMonthStandsForAsMuchAsAllOfThemDo() {
+        String[] months = {"2026-01-01", "2026-02-01", "2026-03-01", "2026-04-01"};
+        assertThat(isLastPartial(TimeStep.MONTH, months)).isFalse();
+        assertThat(isLastPartial(TimeStep.QUARTER, months)).isTrue(); // April alone
+        assertThat(isLastPartial(TimeStep.YEAR, months)).isTrue();
+        String[] quarter = {"2026-01-01", "2026-02-01", "2026-03-01"};
+        assertThat(isLastPartial(TimeStep.QUARTER, quarter)).isFalse();
+        String[] quarters = {"2025-10-01", "2026-01-01", "2026-04-01"};
+        assertThat(isLastPartial(TimeStep.QUARTER, quarters)).isFalse();
+        assertThat(isLastPartial(TimeStep.YEAR, quarters)).isTrue();
+        assertThat(isLastPartial(TimeStep.YEAR, "2024-01-01", "2025-01-01", "2026-01-01"))
+                .isFalse();
+        String[] days = {"2026-01-01", "2026-01-02", "2026-02-01"}; // begins and ends with firsts, by chance
+        assertThat(isLastPartial(TimeStep.MONTH, days)).isTrue();
+    }
+
     @Test
     void periodsRunFromTheFirstToTheLastThatPasses() {
         Question question = new Question.Groups(

@@ -292,6 +292,50 @@ class StepKindsTest {
         assertThatThrownBy(() -> look(LookUp.Several.FIRST, "d3", others)).hasMessageContaining("not there any more");
     }
 
+    @Test
+    void aLookUpBySeveralKeysFindsTheRowThatHasAllOfThem() {
+        Table riders = TextRows.table("""
+                Route,Month,Riders
+                A,2025-01-01,10
+                A,2025-02-01,20
+                B,2025-01-01,30
+                B,2025-03-01,40
+                ,2025-01-01,50
+                """);
+        Table plan = TextRows.table("""
+                Name,From,Seats
+                B,2025-01-01,7
+                A,2025-02-01,5
+                A,2025-01-01,4
+                A,2025-01-01,3
+                ,2025-01-01,9
+                """);
+        Tables others = dataset -> plan;
+        Step first = twoKeys(List.of("month"), LookUp.Several.FIRST);
+        Steps.Run run = Steps.run(riders, List.of(first), 1, others, Set.of());
+        assertThat(column(run.table(), "seats")).containsExactly("4", "5", "7", "null", "null");
+        assertThat(run.done().get(0).effect())
+                .isEqualTo("2 of 5 rows without a match, one key stands in several rows there");
+        assertThat(run.done().get(0).sentence().text())
+                .isEqualTo("Look up seats in Plan where name is Route, and from is Month: the first of several.");
+        assertThat(run.table().schema().get("seats").additivity())
+                .extracting(Additivity::kind)
+                .isEqualTo(Additivity.Kind.SUM); // each row there is taken once
+        Step sum = twoKeys(List.of("month"), LookUp.Several.SUM);
+        assertThat(column(Steps.run(riders, List.of(sum), 1, others, Set.of()).table(), "seats"))
+                .containsExactly("7", "5", "7", "null", "null");
+        Step refusing = twoKeys(List.of("month"), LookUp.Several.REFUSE);
+        assertThatThrownBy(() -> Steps.run(riders, List.of(refusing), 1, others, Set.of()))
+                .hasMessageContaining("“A, 2025-01-01” stands in several");
+        Step lacking = twoKeys(List.of(), LookUp.Several.FIRST);
+        assertThatThrownBy(() -> Steps.run(riders, List.of(lacking), 1, others, Set.of()))
+                .hasMessageContaining("As many columns here as keys there");
+    }
+
+    private static Step twoKeys(List<String> further, LookUp.Several several) {
+        return new LookUp("route", "plan", "Plan", "name", further, List.of("from"), List.of("seats"), several);
+    }
+
     private static Steps.Run look(LookUp.Several several, String dataset, Tables others) {
         Step step = new LookUp("shop", dataset, "Places", "name", List.of("seats", "region"), several);
         return Steps.run(SALES, List.of(step), 1, others, Set.of());

@@ -15,9 +15,11 @@ import keensparrow.core.group.ByTime;
 import keensparrow.core.group.DatePart;
 import keensparrow.core.group.GroupKey;
 import keensparrow.core.group.TimeStep;
+import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /** A group for each calendar period from the first date to the last, empty ones too, or for each value of a part of a date. */
 public final class TimeKeys {
@@ -27,10 +29,50 @@ public final class TimeKeys {
 
     private final TimeStep step;
     private final LongColumn times;
+    private final long lastDay; // that the data tell of
 
-    private TimeKeys(TimeStep step, LongColumn times) {
+    private TimeKeys(TimeStep step, LongColumn times, TimeStep grain) {
         this.step = step;
         this.times = times;
+        long newest = times.isAllBlank() ? 0 : Math.floorDiv(times.max(), unit(times));
+        this.lastDay = grain == TimeStep.DAY
+                ? newest
+                : grain.end(grain.periodOf(newest)).toEpochDay();
+    }
+
+    /** What a date of the column stands for: where all are firsts of a month, it is the whole month, quarter or year. */
+    private static TimeStep grain(LongColumn times, @Nullable ColumnFormat format) {
+        TimeStep said = format == null
+                ? null
+                : switch (format.kind()) {
+                    case YEAR -> TimeStep.YEAR;
+                    case QUARTER -> TimeStep.QUARTER;
+                    case MONTH -> TimeStep.MONTH;
+                    case WEEK -> TimeStep.WEEK;
+                    default -> null;
+                };
+        if (said != null || times.isAllBlank() || !isFirstOfMonth(times.max(), times)) {
+            return said == null ? TimeStep.DAY : said;
+        }
+        TimeStep grain = TimeStep.YEAR;
+        long before = Long.MIN_VALUE;
+        for (int row = 0; row < times.rowCount(); row++) {
+            long value = times.value(row);
+            if (value == before || times.isBlank(row)) {
+                continue; // as the row before
+            }
+            before = value;
+            LocalDate day = LocalDate.ofEpochDay(Math.floorDiv(value, unit(times)));
+            if (day.getDayOfMonth() != 1) {
+                return TimeStep.DAY;
+            }
+            if (day.getMonthValue() % 3 != 1) {
+                grain = TimeStep.MONTH;
+            } else if (day.getMonthValue() != 1 && grain == TimeStep.YEAR) {
+                grain = TimeStep.QUARTER;
+            }
+        }
+        return grain;
     }
 
     static GroupKeys of(ByTime grouping, Table table) {
@@ -39,7 +81,8 @@ public final class TimeKeys {
         if (step == TimeStep.HOUR && times.type() != ColumnType.DATE_TIME) {
             throw Filter.mismatch(table.schema(), grouping.column(), Words.say("group.datesWithTimes"));
         }
-        return new TimeKeys(step, times).keys(table.schema().label(grouping.column()));
+        TimeStep grain = grain(times, table.schema().get(grouping.column()).format());
+        return new TimeKeys(step, times, grain).keys(table.schema().label(grouping.column()));
     }
 
     private GroupKeys keys(String label) {
@@ -47,10 +90,10 @@ public final class TimeKeys {
             return keys(times, ofDays(times, day -> 0, 0), 0, 0, 1);
         }
         long firstDay = Math.floorDiv(times.min(), unit(times));
-        long lastDay = Math.floorDiv(times.max(), unit(times));
+        long newest = Math.floorDiv(times.max(), unit(times));
         long first = period(times.min(), times);
         long periods = period(times.max(), times) - first + 1;
-        if (periods > ByTime.MAX_PERIODS || lastDay - firstDay > MAX_DAYS) {
+        if (periods > ByTime.MAX_PERIODS || newest - firstDay > MAX_DAYS) {
             throw new UserException(
                     ErrorCode.TOO_MANY_GROUPS,
                     Text.of(
@@ -64,7 +107,7 @@ public final class TimeKeys {
                             "firstDay",
                             LocalDate.ofEpochDay(firstDay),
                             "lastDay",
-                            LocalDate.ofEpochDay(lastDay)));
+                            LocalDate.ofEpochDay(newest)));
         }
         int every = step == TimeStep.YEAR ? spacing(times, first) : 1;
         int count = (int) ((periods - 1) / every + 1);
@@ -165,14 +208,8 @@ public final class TimeKeys {
                     LongColumn.dateTime(start + MICROS_AN_HOUR).toString());
         }
         LocalDate end = step.end(period);
-        long lastDay = Math.floorDiv(times.max(), unit(times));
-        boolean partial = isLast && end.toEpochDay() > lastDay && !isCoarse(times);
+        boolean partial = isLast && end.toEpochDay() > lastDay;
         return GroupKey.period(step.start(period).toString(), end, partial);
-    }
-
-    /** Dates that all stand for months are written as firsts of a month: such a month is whole, not one day old. */
-    private static boolean isCoarse(LongColumn times) {
-        return isFirstOfMonth(times.min(), times) && isFirstOfMonth(times.max(), times);
     }
 
     private static boolean isFirstOfMonth(long value, LongColumn times) {
