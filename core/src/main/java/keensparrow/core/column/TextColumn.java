@@ -2,10 +2,13 @@ package keensparrow.core.column;
 
 import java.util.Arrays;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /** Text by a dictionary of its distinct values, sorted by {@link TextOrder}: codes sort as their texts do. */
 public final class TextColumn implements Column {
+    private static final int FEW = 8;
+
     private final Texts dictionary;
     private final PackedInts codes;
     private final int blanks;
@@ -77,6 +80,25 @@ public final class TextColumn implements Column {
         return dictionary.find(text);
     }
 
+    /** For each text of another column its code here; −1 for one that is not here. */
+    public int[] codesOf(TextColumn other) {
+        if (dictionary == other.dictionary) {
+            return IntStream.range(0, dictionary.size()).toArray();
+        }
+        int[] codes = new int[other.dictionarySize()];
+        int next = 0; // both are in order, and mostly one is a part of the other
+        for (int code = 0; code < codes.length; code++) {
+            int most = Math.min(next + FEW, dictionary.size());
+            int at = next;
+            while (at < most && !dictionary.isSame(at, other.dictionary, code)) {
+                at++;
+            }
+            codes[code] = at < most ? at : codeOf(other.text(code)).orElse(-1);
+            next = codes[code] < 0 ? next : codes[code] + 1;
+        }
+        return codes;
+    }
+
     @Override
     public long sizeBytes() {
         return codes.sizeBytes() + dictionary.sizeBytes();
@@ -110,17 +132,21 @@ public final class TextColumn implements Column {
                 renumbered[code] = 1;
             }
         }
-        String[] kept = new String[Arrays.stream(renumbered).sum()];
+        int count = Arrays.stream(renumbered).sum();
+        if (count == dictionary.size()) {
+            return new TextColumn(dictionary, PackedInts.packed(codes));
+        }
+        int[] kept = new int[count];
         int next = 0;
         for (int code = 0; code < dictionary.size(); code++) {
             if (renumbered[code] == 1) {
-                kept[next] = dictionary.get(code);
+                kept[next] = code;
                 renumbered[code] = next++;
             }
         }
         for (int i = 0; i < codes.length; i++) {
             codes[i] = codes[i] < 0 ? -1 : renumbered[codes[i]];
         }
-        return new TextColumn(kept, PackedInts.packed(codes));
+        return new TextColumn(dictionary.keep(kept), PackedInts.packed(codes));
     }
 }

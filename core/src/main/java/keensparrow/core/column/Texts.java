@@ -70,8 +70,40 @@ public final class Texts {
         if (strings != null) {
             return strings[place];
         }
-        int from = place == 0 ? 0 : ends[place - 1];
+        int from = start(place);
         return new String(bytes, from, ends[place] - from, StandardCharsets.UTF_8);
+    }
+
+    /** Some of them. @param places rising */
+    Texts keep(int[] places) {
+        if (strings != null) {
+            return of(Arrays.stream(places).mapToObj(place -> strings[place]).toArray(String[]::new));
+        }
+        int size = 0;
+        int[] keptEnds = new int[places.length];
+        for (int i = 0; i < places.length; i++) {
+            size += ends[places[i]] - start(places[i]);
+            keptEnds[i] = size;
+        }
+        byte[] kept = new byte[size];
+        for (int i = 0; i < places.length; i++) { // never written as strings
+            int from = start(places[i]);
+            System.arraycopy(bytes, from, kept, i == 0 ? 0 : keptEnds[i - 1], ends[places[i]] - from);
+        }
+        return of(kept, keptEnds);
+    }
+
+    private int start(int place) {
+        return place == 0 ? 0 : ends[place - 1];
+    }
+
+    /** Whether a text here is the same as one of others. */
+    boolean isSame(int place, Texts other, int otherPlace) {
+        if (strings != null || other.strings != null) {
+            return get(place).equals(other.get(otherPlace));
+        }
+        return Arrays.equals(
+                bytes, start(place), ends[place], other.bytes, other.start(otherPlace), other.ends[otherPlace]);
     }
 
     /** The place of a text; O(log size). */

@@ -1,6 +1,7 @@
 package keensparrow.core.prepare;
 
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.function.IntToLongFunction;
 import keensparrow.core.column.Column;
@@ -19,18 +20,73 @@ import keensparrow.core.table.Table;
  * @param first the first row of each group, as many as there are groups
  */
 record RowGroups(int[] of, int[] first) {
-    /** Cost O(rows × columns), without an object a row. */
+    private static final long MAX_PLACES = 1 << 22;
+
+    /**
+     * The values of a column as numbers.
+     *
+     * @param key of a row, in the order of the values, that of a blank the largest of all
+     * @param least of the keys, @param size how many there may be from it on, with blank; too many to count where negative
+     */
+    private record Keys(IntToLongFunction key, long least, long size) {
+        static Keys of(Column column) {
+            if (column instanceof TextColumn texts) {
+                int blank = texts.dictionarySize();
+                return new Keys(
+                        row -> texts.isBlank(row) ? blank : texts.codes().code(row), 0, blank + 1L);
+            }
+            if (column instanceof TagsColumn tags) {
+                int blank = tags.setCount();
+                return new Keys(
+                        row -> tags.isBlank(row) ? blank : tags.setOfRow().code(row), 0, blank + 1L);
+            }
+            if (column instanceof YesNoColumn yesNo) {
+                return new Keys(row -> yesNo.isBlank(row) ? 2 : yesNo.code(row), 0, 3);
+            }
+            IntToLongFunction key = RowGroups.key(column);
+            if (column instanceof LongColumn longs) {
+                long range = longs.isAllBlank() ? 0 : longs.max() - longs.min();
+                long blank = longs.max() + 1;
+                return range < 0 || range >= MAX_PLACES
+                        ? new Keys(key, 0, -1)
+                        : new Keys(
+                                row -> longs.isBlank(row) ? blank : longs.value(row),
+                                longs.isAllBlank() ? blank : longs.min(),
+                                range + 2);
+            }
+            return new Keys(key, 0, -1);
+        }
+
+        /** At most so many groups come of them alone. */
+        long groups(int rows) {
+            return size < 0 ? rows : Math.min(rows, size);
+        }
+    }
+
+    /** Cost O(rows × columns), without an object a row. Once each row is a group of its own no further column is read. */
     static RowGroups of(Table table, List<String> columns) {
         int rows = table.rowCount();
+        List<Keys> keys = columns.stream()
+                .map(name -> Keys.of(table.column(name)))
+                .sorted(Comparator.comparingLong((Keys each) -> -each.groups(rows)))
+                .toList();
         int[] group = new int[rows];
         int count = rows == 0 ? 0 : 1;
-        for (String name : columns) {
-            IntToLongFunction key = key(table.column(name));
-            Numbering numbering = new Numbering(rows);
-            for (int row = 0; row < rows; row++) {
-                group[row] = numbering.of(group[row], key.applyAsLong(row));
+        for (int i = 0; i < keys.size() && count < rows; ) {
+            long places = places(count, keys.get(i));
+            if (places < 0) {
+                count = numbered(group, keys.get(i).key);
+                i++;
+                continue;
             }
-            count = numbering.count;
+            for (; i < keys.size() && places >= 0; i++) { // several columns at once where their values are few
+                places(group, keys.get(i));
+                long next = i + 1 < keys.size() ? places(places, keys.get(i + 1)) : -1;
+                if (next < 0) {
+                    count = numbered(group, (int) places);
+                }
+                places = next;
+            }
         }
         int[] first = new int[count];
         Arrays.fill(first, -1);
@@ -40,6 +96,41 @@ record RowGroups(int[] of, int[] first) {
             }
         }
         return new RowGroups(group, first);
+    }
+
+    /** How many places groups and keys together have; below 0 for too many. */
+    private static long places(long groups, Keys keys) {
+        return keys.size < 0 || groups > MAX_PLACES / keys.size ? -1 : groups * keys.size;
+    }
+
+    private static void places(int[] group, Keys keys) {
+        IntToLongFunction key = keys.key;
+        for (int row = 0; row < group.length; row++) {
+            group[row] = (int) (group[row] * keys.size + key.applyAsLong(row) - keys.least);
+        }
+    }
+
+    /** From places to numbers in the order of their first rows. @return how many there are */
+    private static int numbered(int[] group, int places) {
+        int[] numbers = new int[places]; // from 1 on
+        int count = 0;
+        for (int row = 0; row < group.length; row++) {
+            int number = numbers[group[row]];
+            if (number == 0) {
+                number = ++count;
+                numbers[group[row]] = number;
+            }
+            group[row] = number - 1;
+        }
+        return count;
+    }
+
+    private static int numbered(int[] group, IntToLongFunction key) {
+        Numbering numbering = new Numbering(group.length);
+        for (int row = 0; row < group.length; row++) {
+            group[row] = numbering.of(group[row], key.applyAsLong(row));
+        }
+        return numbering.count;
     }
 
     int count() {

@@ -8,6 +8,7 @@ import keensparrow.core.column.Column;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.PlainTexts;
+import keensparrow.core.column.TextColumn;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Table;
 import org.jspecify.annotations.Nullable;
@@ -70,6 +71,8 @@ public record TableChange(
         private final List<State> states = new ArrayList<>();
         private final @Nullable PlainTexts[] was;
         private final @Nullable PlainTexts[] is;
+        private final int @Nullable [][]
+                codes; // of a text now, the one that it had before; null where they are written
         private final long[] cells;
 
         Comparison(Table before, Table after) {
@@ -88,6 +91,7 @@ public record TableChange(
             this.was = new PlainTexts[infos.size()];
             this.is = new PlainTexts[infos.size()];
             this.cells = new long[infos.size()];
+            this.codes = new int[infos.size()][];
             for (int c = 0; c < was.length; c++) {
                 String name = infos.get(c).name();
                 was[c] = before.schema().has(name) ? new PlainTexts(before.column(name)) : null;
@@ -160,6 +164,9 @@ public record TableChange(
                     Column now = after.column(infos.get(c).name());
                     Column then = before.column(infos.get(c).name());
                     if (!sameRows || now != then) {
+                        codes[c] = now instanceof TextColumn texts && then instanceof TextColumn old
+                                ? old.codesOf(texts)
+                                : null;
                         changing[count++] = c;
                     }
                 }
@@ -173,7 +180,7 @@ public record TableChange(
             for (int c : changing) {
                 PlainTexts then = was[c];
                 PlainTexts now = is[c];
-                if (then != null && now != null && !isSame(then, from, now, row)) {
+                if (then != null && now != null && !isSame(then, from, now, row, codes[c])) {
                     cells[c]++;
                     changed = true;
                 }
@@ -182,12 +189,15 @@ public record TableChange(
         }
 
         /** Numbers written in one way are the same where they are equal: they need not be written to be compared. */
-        private static boolean isSame(PlainTexts then, int from, PlainTexts now, int row) {
+        private static boolean isSame(PlainTexts then, int from, PlainTexts now, int row, int @Nullable [] codes) {
             Column was = then.column();
             Column is = now.column();
             boolean blank = was.isBlank(from);
             if (blank || is.isBlank(row)) {
                 return blank && is.isBlank(row);
+            }
+            if (codes != null && was instanceof TextColumn old && is instanceof TextColumn next) {
+                return old.codes().code(from) == codes[next.codes().code(row)];
             }
             if (was instanceof LongColumn old && is instanceof LongColumn next && isAlike(old, next)) {
                 return old.value(from) == next.value(row);

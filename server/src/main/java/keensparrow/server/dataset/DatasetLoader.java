@@ -1,13 +1,9 @@
 package keensparrow.server.dataset;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import java.io.IOException;
 import java.time.Clock;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
@@ -18,9 +14,7 @@ import keensparrow.core.infer.load.LoadedTable;
 import keensparrow.core.infer.source.LoadWatch;
 import keensparrow.core.layout.ReadingChoices;
 import keensparrow.core.layout.TableChoice;
-import keensparrow.core.prepare.LookUp;
 import keensparrow.core.prepare.Proposals;
-import keensparrow.core.prepare.PutUnder;
 import keensparrow.core.prepare.Retype;
 import keensparrow.core.prepare.Step;
 import keensparrow.core.prepare.Steps;
@@ -33,7 +27,6 @@ import keensparrow.formats.document.Document;
 import keensparrow.formats.document.Reading;
 import keensparrow.formats.snapshot.DamagedSnapshotException;
 import keensparrow.formats.snapshot.SnapshotFile;
-import keensparrow.server.http.Json;
 import keensparrow.server.job.Job;
 import keensparrow.server.memory.MemoryWatch;
 import keensparrow.server.store.DataFolder;
@@ -59,15 +52,7 @@ final class DatasetLoader {
 
     private static final int MOST_DENSE = 8; // bytes of a text that take one in a table: hardly any table is denser
 
-    private static final long READ_KEPT = 256L << 20; // bytes
-    private static final Duration READ_KEPT_FOR = Duration.ofMinutes(5);
-
-    private final Cache<DatasetRepository.VersionId, Table> read = Caffeine.newBuilder()
-            .maximumWeight(READ_KEPT)
-            .weigher((DatasetRepository.VersionId id, Table table) ->
-                    (int) Math.min(Integer.MAX_VALUE, table.sizeBytes()))
-            .expireAfterAccess(READ_KEPT_FOR)
-            .build();
+    private final StepResults results = new StepResults();
     private final Database database;
     private final DataFolder folder;
     private final MemoryWatch memory;
@@ -111,7 +96,10 @@ final class DatasetLoader {
     Dataset.Version load(Job job, Dataset dataset, Dataset.@Nullable Version before, Rows rows, List<Step> steps) {
         requireRoom(before, rows);
         List<ColumnPlan> earlier = before == null || rows.afresh ? List.of() : before.plan();
-        LoadedTable raw = read(dataset, rows, steps, earlier, watch(job), job::isCancelled);
+        StepResults.Source source = source(dataset, rows, steps, earlier);
+        LoadedTable kept = rows.afresh ? null : results.find(source);
+        LoadedTable raw = kept == null ? read(dataset, rows, steps, earlier, watch(job), job::isCancelled) : kept;
+        results.put(source(dataset, rows, steps, raw.plan()), raw);
         job.says(Words.say("server.dataset.replayingTheSteps"), 0, 0);
         Proposals proposals = before == null && steps.isEmpty() ? Proposals.of(raw.table()) : Proposals.NONE;
         List<Step> all = before == null && steps.isEmpty() ? proposals.steps() : steps;
@@ -196,15 +184,11 @@ final class DatasetLoader {
      * it, or the day.
      */
     Optional<Dataset.Version> same(Dataset.Version before, List<Step> steps) {
-        if (steps.stream().anyMatch(step -> step instanceof LookUp || step instanceof PutUnder || isOfToday(step))) {
+        if (!steps.stream().allMatch(StepResults::isLasting)) {
             return Optional.empty();
         }
         return database.inTransaction(connection -> datasets.findSame(connection, before, steps))
                 .filter(same -> folder.snapshotBytes(same.datasetId(), same.number()) > 0);
-    }
-
-    private static boolean isOfToday(Step step) {
-        return Json.write(step).toLowerCase(Locale.ROOT).contains("current_date");
     }
 
     private Dataset.Version record(Job job, Dataset dataset, Dataset.@Nullable Version before, Made made) {
@@ -305,13 +289,21 @@ final class DatasetLoader {
      * @param gone whether nobody waits for it any more
      */
     Table after(Dataset dataset, Dataset.Version version, int count, BooleanSupplier gone) {
-        DatasetRepository.VersionId id = new DatasetRepository.VersionId(version.datasetId(), version.number());
-        Table raw = read.get(id, key -> {
-            requireRoom(version, Rows.of(version));
-            return read(dataset, Rows.of(version), version.steps(), version.plan(), LoadWatch.NONE, gone)
-                    .table();
+        Rows rows = Rows.of(version);
+        StepResults.Source source = source(dataset, rows, version.steps(), version.plan());
+        LoadedTable raw = results.read(source, () -> {
+            requireRoom(version, rows);
+            return read(dataset, rows, version.steps(), version.plan(), LoadWatch.NONE, gone);
         });
-        return run(dataset, version, 0, count, raw);
+        return results.after(
+                source,
+                version.steps().subList(0, count),
+                raw,
+                (done, table) -> run(dataset, version, done, count, table));
+    }
+
+    private static StepResults.Source source(Dataset dataset, Rows rows, List<Step> steps, List<ColumnPlan> earlier) {
+        return new StepResults.Source(dataset.id(), rows.files, rows.reading, Steps.wantedTypes(steps), earlier);
     }
 
     /** What the step of a number makes of the table before it. */

@@ -132,7 +132,7 @@ public final class RunningDownloads {
         /** As an output does whose other end has left. */
         private void requireWanted() {
             if (download.state == State.STOPPED) {
-                throw new UncheckedIOException(new EOFException("the download was stopped by its reader"));
+                throw new UncheckedIOException(new EOFException());
             }
         }
 
