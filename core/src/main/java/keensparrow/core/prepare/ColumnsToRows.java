@@ -66,10 +66,10 @@ public record ColumnsToRows(List<String> columns, String labels, String values) 
         for (ColumnInfo info : before.schema().columns()) {
             if (!gone.contains(info.name())) {
                 infos.add(width == 1 ? info : RepeatedValues.info(info, Words.say("prepare.repeatedByColumns")));
-                kept.add(before.column(info.name()).pick(from, from.length));
+                kept.add(before.column(info.name()));
             }
         }
-        Table table = new Table(new Schema(infos), kept, from.length);
+        Table table = new Table(new Schema(infos), kept, before.rowCount()).pick(from, from.length);
         List<Column> cellsOf = turned.stream().map(before::column).toList();
         Column cells = new JoinedCells(cellsOf, from.length, i -> cellsOf.get(i % width), i -> i / width).column();
         Column labelled = headings.column().pick(label, label.length);

@@ -28,6 +28,8 @@ import keensparrow.core.words.Words;
  * @param measured columns that are aggregated; none for the number of rows alone
  */
 public record GroupRows(List<String> columns, How how, List<String> measured) implements Step {
+    private static final int BLOCK = 4096; // rows
+
     /** What is made of the values of a group. */
     public enum How {
         SUM("prepare.groupRows.sum"),
@@ -134,8 +136,10 @@ public record GroupRows(List<String> columns, How how, List<String> measured) im
 
     private static long[] filled(Column column, RowGroups groups) {
         long[] counts = new long[groups.count()];
-        for (int row = 0; row < column.rowCount(); row++) {
-            counts[groups.of()[row]] += column.isBlank(row) ? 0 : 1;
+        int[] group = groups.of();
+        boolean blanks = column.blankCount() > 0;
+        for (int row = 0; row < group.length; row++) {
+            counts[group[row]] += blanks && column.isBlank(row) ? 0 : 1;
         }
         return counts;
     }
@@ -153,19 +157,27 @@ public record GroupRows(List<String> columns, How how, List<String> measured) im
         long[] filled = filled(column, groups);
         if (column instanceof LongColumn longs) {
             try {
-                long[] sums = new long[groups.count()];
-                for (int row = 0; row < column.rowCount(); row++) {
-                    if (!column.isBlank(row)) {
-                        int group = groups.of()[row];
-                        sums[group] = Math.addExact(sums[group], longs.value(row));
-                    }
-                }
+                long[] sums = exactSums(longs, groups);
                 return new LongColumn(longs.type(), longs.scale(), sums, valid(filled));
             } catch (ArithmeticException beyond) {
                 // beyond what fits exactly: as floating point below
             }
         }
         return new DoubleColumn(totals(column, groups), valid(filled));
+    }
+
+    private static long[] exactSums(LongColumn column, RowGroups groups) {
+        long[] sums = new long[groups.count()];
+        int[] group = groups.of();
+        long[] values = new long[BLOCK];
+        for (int from = 0; from < group.length; from += BLOCK) {
+            int count = Math.min(BLOCK, group.length - from);
+            column.values().copy(from, count, values); // blank rows are 0 there
+            for (int i = 0; i < count; i++) {
+                sums[group[from + i]] = Math.addExact(sums[group[from + i]], values[i]);
+            }
+        }
+        return sums;
     }
 
     private static double[] totals(Column column, RowGroups groups) {
