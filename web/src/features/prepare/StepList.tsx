@@ -6,6 +6,7 @@ import { bytes } from '../../shared/format';
 import { SentenceText } from '../../shared/SentenceText';
 import { useGrammar } from '../../shared/useGrammar';
 import { LoadProgress, UploadFiles } from '../home';
+import { FilePatternField } from './FilePatternField';
 import { AddStep } from './AddStep';
 import { NameForm } from './NameForm';
 import type { StepColumn } from '../../shared/sentence/SlotEditor';
@@ -168,6 +169,11 @@ export function StepList(props: Props) {
               >
                 <p className="soft">{say('prepare.theStepsAreReplayedOn')}</p>
               </UploadFiles>
+              <FilePatternField
+                dataset={data.id}
+                pattern={data.filePattern}
+                onKept={onNewVersion}
+              />
             </div>
           )}
           {job && (

@@ -81,7 +81,7 @@ class StoreHealthTest {
                             + " current_timestamp, 1, true");
         }
         Files.delete(data().resolve("records.closed")); // another program has written to them
-        refused("of version 99", "knows them up to version 7");
+        refused("of version 99", "knows them up to version 8");
     }
 
     @Test

@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param noun what a row is, in the plural
  * @param link where its file is fetched from; null for uploads and queries
+ * @param filePattern which files join those of the last load, as {@link FilePattern}; null where new files take the place of all
  * @param currentVersion 0 while the first load has not succeeded
  */
 public record Dataset(
@@ -27,6 +28,7 @@ public record Dataset(
         @Nullable String connectionId,
         @Nullable String query,
         @Nullable String link,
+        @Nullable String filePattern,
         int currentVersion) {
     public Dataset {
         steps = List.copyOf(steps);

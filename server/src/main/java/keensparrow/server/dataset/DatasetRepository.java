@@ -53,8 +53,8 @@ final class DatasetRepository {
 
     void add(Connection connection, Dataset dataset, Instant now) throws SQLException {
         String sql = """
-                insert into dataset (id, owner_id, name, noun, steps, connection_id, query, link, current_version, created_at)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                insert into dataset (id, owner_id, name, noun, steps, connection_id, query, link, file_pattern, current_version, created_at)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                 """;
         Database.update(
                 connection,
@@ -67,6 +67,7 @@ final class DatasetRepository {
                 dataset.connectionId(),
                 dataset.query(),
                 dataset.link(),
+                dataset.filePattern(),
                 dataset.currentVersion(),
                 now);
     }
@@ -91,6 +92,7 @@ final class DatasetRepository {
                 row.getString("connection_id"),
                 row.getString("query"),
                 row.getString("link"),
+                row.getString("file_pattern"),
                 row.getInt("current_version"));
     }
 
@@ -163,6 +165,12 @@ final class DatasetRepository {
     List<Integer> versionNumbers(Connection connection, String datasetId) throws SQLException {
         return Database.list(
                 connection, "select number from dataset_version where dataset_id = ?", row -> row.getInt(1), datasetId);
+    }
+
+    boolean setFilePattern(Connection connection, long ownerId, String id, @Nullable String pattern)
+            throws SQLException {
+        String sql = "update dataset set file_pattern = ? where id = ? and owner_id = ?";
+        return Database.update(connection, sql, pattern, id, ownerId) == 1;
     }
 
     boolean rename(Connection connection, long ownerId, String id, String name, String noun) throws SQLException {

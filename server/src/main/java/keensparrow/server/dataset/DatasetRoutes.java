@@ -104,6 +104,9 @@ public final class DatasetRoutes {
 
     record StepsRequest(@Nullable List<Step> steps) {}
 
+    /** @param pattern such as {@code departures-*.csv}; null where new files take the place of all */
+    record FilePatternRequest(@Nullable String pattern) {}
+
     record RenameRequest(@Nullable String name, @Nullable String noun) {}
 
     record Datasets(List<Dataset.Summary> datasets) {}
@@ -118,6 +121,7 @@ public final class DatasetRoutes {
             List<SourceFile> files,
             @Nullable String query,
             @Nullable String link,
+            @Nullable String filePattern,
             ReadingChoices reading,
             List<Column> columns,
             @Nullable String namedBy,
@@ -218,6 +222,18 @@ public final class DatasetRoutes {
                 Details.class,
                 this::details);
         api.put("/api/datasets/{id}", Access.AUTHOR, "Rename a dataset", RenameRequest.class, null, this::rename);
+        api.put(
+                "/api/datasets/{id}/file-pattern",
+                Access.AUTHOR,
+                "Say which files join those that are there at the next load",
+                FilePatternRequest.class,
+                null,
+                (ctx, caller) -> {
+                    String pattern =
+                            Requests.body(ctx, FilePatternRequest.class).pattern();
+                    service.setFilePattern(caller.id(), ctx.pathParam("id"), pattern);
+                    ctx.status(204);
+                });
         api.delete("/api/datasets/{id}", Access.AUTHOR, "Remove a dataset that no app shows", (ctx, caller) -> {
             service.remove(caller.id(), ctx.pathParam("id"));
             ctx.status(204);
@@ -350,6 +366,7 @@ public final class DatasetRoutes {
                         .toList(),
                 dataset.query(),
                 dataset.link(),
+                dataset.filePattern(),
                 version.reading(),
                 columns,
                 RowName.of(version.schema(), version.profile())

@@ -110,7 +110,11 @@ public final class DatasetService {
                 ? FirstDraft.titleFrom(files.get(0).name())
                 : name.strip();
         String noun = FirstDraft.nounFrom(files.get(0).name());
-        Dataset dataset = new Dataset(Secrets.id(), ownerId, title, noun, List.of(), null, null, null, 0);
+        String pattern = FilePattern.proposed(
+                        files.stream().map(Dataset.FileRef::name).toList())
+                .map(FilePattern::pattern)
+                .orElse(null);
+        Dataset dataset = new Dataset(Secrets.id(), ownerId, title, noun, List.of(), null, null, null, pattern, 0);
         return jobs.start(
                 ownerId,
                 Words.say("server.dataset.load", "files", files.get(0).name()),
@@ -122,7 +126,7 @@ public final class DatasetService {
         UrlFetcher.Target target = links.target(link);
         String title = name == null || name.isBlank() ? FirstDraft.titleFrom(target.fileName()) : name.strip();
         String noun = FirstDraft.nounFrom(target.fileName());
-        Dataset dataset = new Dataset(Secrets.id(), ownerId, title, noun, List.of(), null, null, link, 0);
+        Dataset dataset = new Dataset(Secrets.id(), ownerId, title, noun, List.of(), null, null, link, null, 0);
         return jobs.start(ownerId, Words.say("server.dataset.fetch", "fileName", target.fileName()), job -> {
             Dataset.FileRef file = links.fetch(job, target, folder);
             create(job, dataset, new DatasetLoader.Rows(List.of(file), reading, true));
@@ -190,8 +194,8 @@ public final class DatasetService {
     Job createFromQuery(long ownerId, QueryService.Query query, String name) {
         queries.requireRunnable(ownerId, query);
         String noun = FirstDraft.nounFrom(name);
-        Dataset dataset =
-                new Dataset(Secrets.id(), ownerId, name, noun, List.of(), query.connectionId(), query.sql(), null, 0);
+        Dataset dataset = new Dataset(
+                Secrets.id(), ownerId, name, noun, List.of(), query.connectionId(), query.sql(), null, null, 0);
         return jobs.start(
                 ownerId,
                 Words.say("server.dataset.loadQuery", "name", name),
@@ -242,12 +246,22 @@ public final class DatasetService {
         });
     }
 
-    /** Loads newer files into a dataset: same steps, same app, new rows. The last version stays if they do not fit. */
+    /**
+     * Loads newer files into a dataset: same steps, same app, new rows. The last version stays if they do not fit. Files
+     * that all fit the dataset's pattern join those that are there.
+     */
     Job refreshFromFiles(long ownerId, String id, List<String> fileIds) {
         Dataset dataset = get(ownerId, id);
-        List<Dataset.FileRef> files = files(ownerId, fileIds);
+        List<Dataset.FileRef> coming = files(ownerId, fileIds);
+        FilePattern pattern = dataset.filePattern() == null ? null : new FilePattern(dataset.filePattern());
+        boolean join = pattern != null && coming.stream().allMatch(file -> pattern.fits(file.name()));
+        List<Dataset.FileRef> files = join ? FilePattern.joined(version(dataset).files(), coming) : coming;
+        if (files.size() > MAX_FILES) {
+            throw new UserException(
+                    ErrorCode.INVALID_REQUEST, Text.of("server.dataset.name1ToUploadedFiles", "maxFiles", MAX_FILES));
+        }
         return jobs.start(
-                ownerId, Words.say("server.dataset.load", "files", files.get(0).name()), job -> {
+                ownerId, Words.say("server.dataset.load", "files", coming.get(0).name()), job -> {
                     job.concerns(id);
                     Dataset.Version before = version(dataset);
                     loads.load(
@@ -396,6 +410,16 @@ public final class DatasetService {
                 new DatasetRepository.VersionId(version.datasetId(), version.number()),
                 folder.snapshotBytes(version.datasetId(), version.number()),
                 () -> loads.table(version));
+    }
+
+    /** @param pattern null for none @throws UserException INVALID_REQUEST for one that names nothing */
+    void setFilePattern(long ownerId, String id, @Nullable String pattern) {
+        String kept = pattern == null || pattern.isBlank()
+                ? null
+                : FilePattern.of(pattern).pattern();
+        if (!database.change(connection -> datasets.setFilePattern(connection, ownerId, id, kept))) {
+            throw notFound();
+        }
     }
 
     void rename(long ownerId, String id, String name, String noun) {
