@@ -100,6 +100,21 @@ class ImportIT {
     }
 
     @Test
+    void theNextMonthJoinsByThePatternThatIsSaid() throws IOException {
+        Path folder = files.getParent();
+        bringIn(Files.writeString(folder.resolve("berths-01.csv"), "Route,Berths\nLyon–Trieste,96\nBasel–Malmö,120\n"));
+        analyst.sees(".author-prepare-table h2", "2 rows");
+        analyst.clickText("button", "Load a newer file");
+        analyst.sees(".StepList-compact-drop", "new files take the place of all");
+        analyst.type(".FilePatternField-pattern", "berths-*.csv" + Keys.ENTER);
+        analyst.sees(".StepList-compact-drop", "join those that are there");
+        Path february = Files.writeString(folder.resolve("berths-02.csv"), "Route,Berths\nLyon–Trieste,98\n");
+        analyst.pick(".StepList-compact-drop input[type=file]", february);
+        analyst.sees(".author-prepare-table h2", "3 rows");
+        analyst.sees("[aria-label=Steps]", "berths-01.csv and berths-02.csv");
+    }
+
+    @Test
     void sheetsOfOneShapeComeTogetherAndCanBeLeftOut() {
         bringIn(files.resolve("passenger-survey.xlsx"));
         analyst.sees(".how-how .author-notes", "Eight tables with the same columns were put under one another.");

@@ -164,7 +164,8 @@ class SentencesIT {
         browser.clickText("button", "Redo");
         browser.sees("[data-part='view:b'] .view-twin tbody tr", "Seat 40 120");
         browser.clickText("button", "Second");
-        browser.sees("[data-part='view:t'] [role=status]", "80 rows"); // a table narrows whatever marks do elsewhere
+        browser.sees(
+                "[data-part='view:t'] .sr-only[role=status]", "80 rows"); // a table narrows whatever marks do elsewhere
         browser.sees("[data-part='view:t'] .view-table-totals", "sum 2,");
         assertThat(browser.see("[data-part='view:t'] a[download]").getDomAttribute("href"))
                 .contains("Lyon"); // and so does what is taken along
