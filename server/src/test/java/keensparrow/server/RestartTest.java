@@ -67,6 +67,37 @@ class RestartTest {
     }
 
     @Test
+    void changesOfStepsThatAnOlderProgramDidNotRecordAreTakenBackAllTheSame() throws Exception {
+        try (TestServer server = new TestServer(folder)) {
+            TestServer.Caller anna = server.author();
+            String dataset = anna.dataset("kinds.csv", CSV);
+            String path = "/api/datasets/" + dataset;
+            for (String label : List.of("Sort", "Manner")) {
+                anna.finished(anna.call(
+                        "PUT",
+                        path + "/steps",
+                        json("{'steps': [{'kind': 'relabel', 'column': 'kind', 'label': '" + label + "'}]}")));
+            }
+            server.close();
+            try (Connection records =
+                            DriverManager.getConnection("jdbc:h2:file:" + folder.resolve("records"), "sa", "");
+                    Statement statement = records.createStatement()) {
+                statement.execute("delete from step_history");
+            }
+            server.restart();
+            anna = server.author();
+            JsonNode undo = anna.get(path).json().path("undo");
+            assertThat(undo.at("/0/label").asText()).isEqualTo("Sort");
+            anna.finished(anna.call("PUT", path + "/steps", object("steps", undo)));
+            JsonNode after = anna.get(path).json();
+            assertThat(after.at("/steps/0/label").asText()).isEqualTo("Sort");
+            assertThat(after.at("/redo/0/label").asText()).isEqualTo("Manner");
+            assertThat(after.path("undo").isArray()).isTrue();
+            assertThat(after.path("undo")).isEmpty(); // as it was read
+        }
+    }
+
+    @Test
     void leftoversAreSweptAndCutOffJobsTold() throws Exception {
         try (TestServer server = new TestServer(folder)) {
             TestServer.Caller anna = server.author();

@@ -3,6 +3,7 @@ package keensparrow.server.dataset;
 import com.fasterxml.jackson.core.type.TypeReference;
 import java.sql.Connection;
 import java.sql.SQLException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import keensparrow.core.prepare.Step;
@@ -23,6 +24,11 @@ final class StepHistoryRepository {
 
     Around around(Connection connection, String dataset) throws SQLException {
         int now = place(connection, dataset).orElse(-1);
+        if (now < 0) {
+            List<String> earlier = ofVersions(connection, dataset);
+            int last = earlier.size() - 1;
+            return new Around(last < 1 ? null : read(earlier.get(last - 1)), null);
+        }
         return new Around(
                 at(connection, dataset, now - 1)
                         .map(StepHistoryRepository::read)
@@ -38,6 +44,13 @@ final class StepHistoryRepository {
         String json = Json.writeList(steps, STEPS);
         int now = place(connection, dataset).orElse(-1);
         if (now < 0) {
+            List<String> earlier = ofVersions(connection, dataset);
+            int count = earlier.isEmpty() ? 0 : earlier.size() - 1; // the last one is that which these steps made
+            for (String each : earlier.subList(0, count)) {
+                add(connection, dataset, ++now, each);
+            }
+        }
+        if (now < 0) {
             now = 0;
             add(connection, dataset, 0, before == null ? json : Json.writeList(before, STEPS));
         }
@@ -52,6 +65,19 @@ final class StepHistoryRepository {
             Database.update(connection, "delete from step_history where dataset_id = ? and place > ?", dataset, now);
             add(connection, dataset, now + 1, json);
         }
+    }
+
+    /** Of a dataset that older programs loaded nothing was recorded: its versions tell how its steps changed. */
+    private static List<String> ofVersions(Connection connection, String dataset) throws SQLException {
+        String sql = "select steps from dataset_version where dataset_id = ? order by number";
+        List<String> changes = new ArrayList<>();
+        for (String steps : Database.list(connection, sql, row -> row.getString(1), dataset)) {
+            String json = Json.writeList(read(steps), STEPS);
+            if (changes.isEmpty() || !changes.get(changes.size() - 1).equals(json)) {
+                changes.add(json);
+            }
+        }
+        return changes;
     }
 
     private static void add(Connection connection, String dataset, int place, String json) throws SQLException {
