@@ -127,7 +127,8 @@ function otherWay(ambiguity: Ambiguity): Step {
     case 'COLUMNS_TO_ROWS':
       return {
         kind: 'columnsToRows',
-        columns: ambiguity.values ?? [],
+        columns: [],
+        all: 'PERIODS', // the next month's column is one of them
         labels: ambiguity.value ?? '',
         values: say('prepare.valueOfRows'),
       };

@@ -20,15 +20,25 @@ import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Turns columns into rows: each row becomes one for each of the columns, with the column's label in one new column and
  * its value in another; all other columns are repeated. Columns of numbers give numbers, columns of one other type
  * give that, mixed ones give text.
  *
+ * @param columns picked one by one; the others as {@link PickedColumns}, where null is none
  * @param labels name of the column of labels, @param values name of the column of values
  */
-public record ColumnsToRows(List<String> columns, String labels, String values) implements Step {
+public record ColumnsToRows(
+        List<String> columns,
+        @Nullable String like,
+        @Nullable String from,
+        @Nullable String to,
+        PickedColumns.@Nullable All all,
+        String labels,
+        String values)
+        implements Step {
     private static final long MAX_ROWS = 100_000_000;
 
     static final StepKind KIND = new StepKind(
@@ -37,16 +47,30 @@ public record ColumnsToRows(List<String> columns, String labels, String values) 
             Words.say("prepare.columnsToRows"),
             List.of(
                     Slot.columns("columns", Words.say("prepare.columnsToTurn")),
+                    Slot.text("like", Words.say("prepare.andNamedLike")),
+                    Slot.columnOrNone("from", Words.say("prepare.andFrom")),
+                    Slot.columnOrNone("to", Words.say("prepare.upTo")),
+                    Slot.option("all", Words.say("prepare.andAll"), PickedColumns.All.options()),
                     Slot.text("labels", Words.say("prepare.labelsInto")),
                     Slot.text("values", Words.say("prepare.valuesInto"))));
 
     public ColumnsToRows {
         columns = List.copyOf(columns);
+        all = all == null ? PickedColumns.All.NONE : all;
+    }
+
+    /** Of columns picked one by one. */
+    public ColumnsToRows(List<String> columns, String labels, String values) {
+        this(columns, null, null, null, null, labels, values);
+    }
+
+    private PickedColumns picked() {
+        return new PickedColumns(columns, like, from, to, all == null ? PickedColumns.All.NONE : all);
     }
 
     @Override
     public Table apply(Table before) {
-        List<String> turned = TextCells.columns(columns, before.schema());
+        List<String> turned = picked().in(before);
         int width = turned.size();
         long rows = (long) before.rowCount() * width;
         if (rows > MAX_ROWS) {
@@ -117,21 +141,8 @@ public record ColumnsToRows(List<String> columns, String labels, String values) 
     public Sentence sentence(Schema before) {
         return Sentence.of(
                 "prepare.columnsToRowsSentence",
-                Sentence.control("columns", shortened(before)),
+                Sentence.control("columns", picked().words(before)),
                 Sentence.control("labels", labels),
                 Sentence.control("values", values));
-    }
-
-    private String shortened(Schema before) {
-        return columns.size() <= 3
-                ? Wording.all(columns.stream().map(before::label).toList())
-                : Words.say(
-                        "prepare.columnsFromTo",
-                        "count",
-                        columns.size(),
-                        "first",
-                        before.label(columns.get(0)),
-                        "last",
-                        before.label(columns.get(columns.size() - 1)));
     }
 }

@@ -71,8 +71,7 @@ public record TableChange(
         private final List<State> states = new ArrayList<>();
         private final @Nullable PlainTexts[] was;
         private final @Nullable PlainTexts[] is;
-        private final int @Nullable [][]
-                codes; // of a text now, the one that it had before; null where they are written
+        private final int[][] codes; // of a text now, the one that it had before; none where values are written
         private final long[] cells;
 
         Comparison(Table before, Table after) {
@@ -91,7 +90,7 @@ public record TableChange(
             this.was = new PlainTexts[infos.size()];
             this.is = new PlainTexts[infos.size()];
             this.cells = new long[infos.size()];
-            this.codes = new int[infos.size()][];
+            this.codes = new int[infos.size()][0];
             for (int c = 0; c < was.length; c++) {
                 String name = infos.get(c).name();
                 was[c] = before.schema().has(name) ? new PlainTexts(before.column(name)) : null;
@@ -166,7 +165,7 @@ public record TableChange(
                     if (!sameRows || now != then) {
                         codes[c] = now instanceof TextColumn texts && then instanceof TextColumn old
                                 ? old.codesOf(texts)
-                                : null;
+                                : new int[0];
                         changing[count++] = c;
                     }
                 }
@@ -189,14 +188,14 @@ public record TableChange(
         }
 
         /** Numbers written in one way are the same where they are equal: they need not be written to be compared. */
-        private static boolean isSame(PlainTexts then, int from, PlainTexts now, int row, int @Nullable [] codes) {
+        private static boolean isSame(PlainTexts then, int from, PlainTexts now, int row, int[] codes) {
             Column was = then.column();
             Column is = now.column();
             boolean blank = was.isBlank(from);
             if (blank || is.isBlank(row)) {
                 return blank && is.isBlank(row);
             }
-            if (codes != null && was instanceof TextColumn old && is instanceof TextColumn next) {
+            if (codes.length > 0 && was instanceof TextColumn old && is instanceof TextColumn next) {
                 return old.codes().code(from) == codes[next.codes().code(row)];
             }
             if (was instanceof LongColumn old && is instanceof LongColumn next && isAlike(old, next)) {

@@ -292,6 +292,57 @@ class StepKindsTest {
         assertThatThrownBy(() -> look(LookUp.Several.FIRST, "d3", others)).hasMessageContaining("not there any more");
     }
 
+    private static List<String> turned(Table wide, ColumnsToRows step) {
+        List<String> labels = column(Steps.run(wide, List.of(step)).table(), "what");
+        return labels.stream().distinct().toList();
+    }
+
+    private static ColumnsToRows like(String like, String from, String to, PickedColumns.All all) {
+        return new ColumnsToRows(List.of(), like, from, to, all, "What", "Value");
+    }
+
+    @Test
+    void columnsToTurnArePickedByWhatTheyHaveInCommon() {
+        Table wide = TextRows.table("""
+                Place,Cost east,Cost west,Since,Staff,Cost north
+                Lyon,1,2,2020-01-01,7,3
+                Basel,4,5,2021-01-01,8,6
+                """);
+        assertThat(turned(wide, like("cost *", null, null, null)))
+                .containsExactly("Cost east", "Cost west", "Cost north");
+        assertThat(turned(wide, like("* west; staff", null, null, null))).containsExactly("Cost west", "Staff");
+        assertThat(turned(wide, like(null, "cost_west", "staff", null))).containsExactly("Cost west", "Since", "Staff");
+        assertThat(turned(wide, like(" ", "staff", null, null))).containsExactly("Staff", "Cost north");
+        assertThat(turned(wide, like(null, null, null, PickedColumns.All.NUMBERS)))
+                .containsExactly("Cost east", "Cost west", "Staff", "Cost north");
+        ColumnsToRows both =
+                new ColumnsToRows(List.of("since"), "cost e*", null, null, PickedColumns.All.NONE, "What", "Value");
+        assertThat(turned(wide, both)).containsExactly("Cost east", "Since");
+        assertThat(said(wide, both))
+                .isEqualTo("Turn Since and columns named like “cost e*” into rows: the label into What, the value into"
+                        + " Value.");
+        assertThatThrownBy(() -> turned(wide, like("price *", null, null, null)))
+                .hasMessageContaining("No column is picked");
+        assertThatThrownBy(() -> turned(wide, like(null, "gone", null, null))).isInstanceOf(UserException.class);
+    }
+
+    private static String said(Table table, Step step) {
+        return Steps.run(table, List.of(step)).done().get(0).sentence().text();
+    }
+
+    @Test
+    void theColumnOfTheNextMonthIsTurnedToo() {
+        String months = "Place,Jan 2026,Feb 2026,Mar 2026,Apr 2026";
+        ColumnsToRows turn = like(null, null, null, PickedColumns.All.PERIODS);
+        Table four = Steps.run(TextRows.table(months + ",Note\nLyon,1,2,3,4,x\n"), List.of(turn))
+                .table();
+        assertThat(four.rowCount()).isEqualTo(4);
+        assertThat(four.schema().has("note")).isTrue();
+        Table five = Steps.run(TextRows.table(months + ",May 2026\nLyon,1,2,3,4,5\n"), List.of(turn))
+                .table();
+        assertThat(column(five, "what")).contains("2026-05-01").hasSize(5);
+    }
+
     @Test
     void aLookUpBySeveralKeysFindsTheRowThatHasAllOfThem() {
         Table riders = TextRows.table("""

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.prepare.NamePattern;
 import keensparrow.core.words.Text;
 
 /**
@@ -57,30 +58,7 @@ record FilePattern(String pattern) {
     }
 
     boolean fits(String name) {
-        String wanted = pattern.toLowerCase(Locale.ROOT);
-        String text = name.toLowerCase(Locale.ROOT);
-        int at = 0;
-        int p = 0;
-        int star = -1; // the last one, which takes more when what follows it does not fit
-        int taken = 0;
-        while (at < text.length()) {
-            if (p < wanted.length() && wanted.charAt(p) == '*') {
-                star = p++;
-                taken = at;
-            } else if (p < wanted.length() && wanted.charAt(p) == text.charAt(at)) {
-                p++;
-                at++;
-            } else if (star >= 0) {
-                p = star + 1;
-                at = ++taken;
-            } else {
-                return false;
-            }
-        }
-        while (p < wanted.length() && wanted.charAt(p) == '*') {
-            p++;
-        }
-        return p == wanted.length();
+        return NamePattern.fits(pattern, name);
     }
 
     /** Those that are there with those that come, of which one takes the place of one of its name. */
