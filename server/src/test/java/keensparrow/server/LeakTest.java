@@ -89,7 +89,7 @@ class LeakTest {
         String filled = path.replace("{slug}", slug)
                 .replace("{view}", "v1")
                 .replace("{picture}", "p1")
-                .replaceAll("\\{(token|runId|file)\\}", "1");
+                .replaceAll("\\{(token|runId|file|name)\\}", "1");
         for (Map.Entry<String, String> id : ids.entrySet()) {
             String start = id.getKey().substring(0, id.getKey().indexOf('{'));
             if (filled.startsWith(start + "{id}")) {

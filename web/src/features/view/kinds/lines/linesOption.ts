@@ -12,6 +12,7 @@ import type { Drawing } from '../face';
 import { linesOf, type Line } from './linesOf';
 import { say } from '../../../../words';
 
+const MANY = 2000; // periods
 const PALE = 0.35;
 
 /** Lines over the groups, named at their ends; what leads to a period that is not over yet is dashed. */
@@ -83,6 +84,8 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
       ...drawn,
       lineStyle: style,
       data: answer.axis.map((_, a) => (unfinished && a === end ? null : value(a, line))),
+      // of more periods than there are pixels the lowest and the highest of each are drawn, which looks the same
+      sampling: answer.axis.length > MANY ? 'minmax' : undefined,
       endLabel: unfinished ? { show: false } : endLabel,
       areaStyle: view.settings?.area
         ? { color: line.colour, opacity: named ? 0.12 : 0.2 }
