@@ -210,6 +210,7 @@ interface Listed {
 const BLANK = '\u0000';
 const ROW = 19;
 const MAX_HEIGHT = 300;
+const OPENED = 50; // milliseconds
 const SLOTS = 32; // more than are ever drawn: rows are filled anew while one scrolls, none is made
 
 /** Every value, of which only those in sight are drawn: tens of thousands scroll without a stop. */
@@ -257,8 +258,11 @@ function AllValues({
     wholly.current = onWhole;
   }, [onWhole]);
   useEffect(() => {
-    wholly.current(true);
-    return () => wholly.current(false);
+    const timer = setTimeout(() => wholly.current(true), OPENED); // the list stands there first
+    return () => {
+      clearTimeout(timer);
+      wholly.current(false);
+    };
   }, []);
   return (
     <>
