@@ -97,7 +97,7 @@ function answerLine(text: string): AnswerLine {
 const milliseconds = (plain: string): number => Date.parse(plain.length > 10 ? `${plain}Z` : plain);
 
 /** Reads lines of answers. */
-export interface LineReader {
+interface LineReader {
   readonly begin: () => void;
   readonly read: (text: string) => AnswerLine;
 }
@@ -127,8 +127,8 @@ export async function askPage(
   path: string,
   question: PageQuestion,
   signal: AbortSignal,
-  reading: LineReader,
   onLines: (lines: AnswerLine[]) => void,
+  reading = lineReader(),
 ): Promise<void> {
   let response: Response;
   try {

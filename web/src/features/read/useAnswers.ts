@@ -105,12 +105,12 @@ export function useAnswers(
         highlight: asked.highlight,
       },
       abort.signal,
-      reading,
       (lines) => {
         if (turn !== latest.current) return;
         failures.current = 0;
         setKnown((before) => lines.reduce((now, line) => withLine(now, line, turn), before));
       },
+      reading,
     )
       .catch((error: unknown) => {
         if (turn !== latest.current || abort.signal.aborted) return;

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { askPage, lineReader } from '../../api/client';
+import { askPage } from '../../api/client';
 import type { RowsAnswer } from '../../api/types';
 import type { ViewContext } from './context';
 import type { TableWish } from './slices';
@@ -55,7 +55,6 @@ export function useRowPages(
           withFilters: false,
         },
         new AbortController().signal,
-        lineReader(),
         (lines) => {
           for (const line of lines) {
             if (

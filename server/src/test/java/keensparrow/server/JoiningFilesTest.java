@@ -91,6 +91,27 @@ class JoiningFilesTest {
     }
 
     @Test
+    void theSameBytesAreNoticedUnderAnyName() throws Exception {
+        String dataset = load(List.of(month("plan-01.csv", 10), month("plan-02.csv", 20)));
+        JsonNode twice = anna.finished(anna.call(
+                "POST",
+                "/api/datasets/" + dataset + "/versions",
+                object("files", List.of(month("plan-02 (1).csv", 20)))));
+        assertThat(twice.path("state").asText()).isEqualTo("FAILED");
+        assertThat(twice.toString()).contains("“plan-02 (1).csv” is the same as “plan-02.csv”");
+        assertThat(rows(dataset, "['amount']")).containsExactly("amount", "10", "11", "20", "21");
+        TestServer.Reply dropped = anna.call(
+                "POST", "/api/datasets", object("files", List.of(month("plan-01.csv", 10), month("plan-01.csv", 10))));
+        assertThat(dropped.status()).isEqualTo(400);
+        assertThat(dropped.detail()).contains("would count twice");
+        assertThat(details(dataset).at("/report/notes").toString()).doesNotContain("byte by byte");
+        loadNext(dataset, month("plan-01.csv", 10));
+        assertThat(details(dataset).at("/report/notes").toString())
+                .contains("the same files, byte by byte, as those of version 1");
+        assertThat(rows(dataset, "['amount']")).containsExactly("amount", "10", "11", "20", "21");
+    }
+
+    @Test
     void thePatternIsTheAuthorsToSay() throws Exception {
         String dataset = load(List.of(month("one.csv", 10)));
         String path = "/api/datasets/" + dataset + "/file-pattern";

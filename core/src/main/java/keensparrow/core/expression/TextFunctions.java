@@ -64,37 +64,11 @@ final class TextFunctions {
 
     /** % stands for any characters, _ for one, as SQL says. */
     private static Node like(List<Node> nodes) {
-        Node test = RowFunctions.ofNumbers(nodes, (texts, numbers) -> isLike(texts[0], texts[1]) ? 1 : 0);
+        Node test =
+                RowFunctions.ofNumbers(nodes, (texts, numbers) -> Wildcards.fits(texts[0], texts[1], '%', '_') ? 1 : 0);
         return Node.of(Kind.BOOLEAN, 0, (from, count) -> {
             Vector values = test.at(from, count);
             return Vector.ofLongs(values.longs, values.blank);
         });
-    }
-
-    /** Going back to the last % alone is enough, so that no pattern takes longer than text times pattern. */
-    private static boolean isLike(String text, String pattern) {
-        int t = 0;
-        int p = 0;
-        int any = -1;
-        int since = 0;
-        while (t < text.length()) {
-            char wanted = p < pattern.length() ? pattern.charAt(p) : 0;
-            if (p < pattern.length() && wanted == '%') {
-                any = p++;
-                since = t;
-            } else if (p < pattern.length() && (wanted == '_' || wanted == text.charAt(t))) {
-                p++;
-                t++;
-            } else if (any >= 0) {
-                p = any + 1;
-                t = ++since;
-            } else {
-                return false;
-            }
-        }
-        while (p < pattern.length() && pattern.charAt(p) == '%') {
-            p++;
-        }
-        return p == pattern.length();
     }
 }

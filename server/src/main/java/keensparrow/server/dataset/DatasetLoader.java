@@ -82,7 +82,11 @@ final class DatasetLoader {
      *
      * @param afresh whether columns are named and typed anew, whatever the version before had
      */
-    record Rows(List<Dataset.FileRef> files, ReadingChoices reading, boolean afresh) {
+    record Rows(List<Dataset.FileRef> files, ReadingChoices reading, boolean afresh, List<String> notes) {
+        Rows(List<Dataset.FileRef> files, ReadingChoices reading, boolean afresh) {
+            this(files, reading, afresh, List.of());
+        }
+
         static Rows of(Dataset.Version version) {
             return new Rows(version.files(), version.reading(), false);
         }
@@ -106,7 +110,14 @@ final class DatasetLoader {
         Steps.Run run =
                 Steps.run(raw.table(), all, 1, others(dataset), before == null ? Set.of() : Set.copyOf(before.steps()));
         return record(
-                job, dataset, before, new Made(rows, all, raw.noting(proposals.notes(), proposals.ambiguities()), run));
+                job,
+                dataset,
+                before,
+                new Made(
+                        rows,
+                        all,
+                        raw.noting(proposals.notes(), proposals.ambiguities()).noting(rows.notes, List.of()),
+                        run));
     }
 
     /** Refused before it begins: what surely will not fit, by the version before or by the size of the files. */

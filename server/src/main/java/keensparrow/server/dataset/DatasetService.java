@@ -42,7 +42,6 @@ import org.jspecify.annotations.Nullable;
 public final class DatasetService {
     private static final int VERSIONS_KEPT = 5;
     private static final int VERSIONS_IN_USE = 200;
-    private static final int MAX_FILES = 200;
     private static final int MAX_STEPS = 200;
     private static final int MAX_LOOKS = 4;
     private static final Duration UPLOADS_KEPT = Duration.ofDays(14); // of those that nobody loaded
@@ -60,6 +59,7 @@ public final class DatasetService {
     private final MemoryWatch memory;
     private final PerPerson looks = new PerPerson(MAX_LOOKS, Words.say("server.dataset.looksAtFiles"));
     private final DatasetLoader loads;
+    private final ChosenFiles files;
     private final Cache<DatasetRepository.VersionId, Dataset.Version> versions =
             Caffeine.newBuilder().maximumSize(VERSIONS_IN_USE).build();
 
@@ -83,6 +83,7 @@ public final class DatasetService {
         this.documents = new Documents(folder);
         this.links = links;
         this.memory = memory;
+        this.files = new ChosenFiles(database, datasets);
         this.loads = new DatasetLoader(database, folder, memory, documents, engines, clock);
     }
 
@@ -105,20 +106,20 @@ public final class DatasetService {
 
     /** Starts to load files into a new dataset; the job says how it gets on and which dataset it became. */
     Job createFromFiles(long ownerId, List<String> fileIds, @Nullable String name, ReadingChoices reading) {
-        List<Dataset.FileRef> files = files(ownerId, fileIds);
+        List<Dataset.FileRef> chosen = files.of(ownerId, fileIds);
         String title = name == null || name.isBlank()
-                ? FirstDraft.titleFrom(files.get(0).name())
+                ? FirstDraft.titleFrom(chosen.get(0).name())
                 : name.strip();
-        String noun = FirstDraft.nounFrom(files.get(0).name());
+        String noun = FirstDraft.nounFrom(chosen.get(0).name());
         String pattern = FilePattern.proposed(
-                        files.stream().map(Dataset.FileRef::name).toList())
+                        chosen.stream().map(Dataset.FileRef::name).toList())
                 .map(FilePattern::pattern)
                 .orElse(null);
         Dataset dataset = new Dataset(Secrets.id(), ownerId, title, noun, List.of(), null, null, null, pattern, 0);
         return jobs.start(
                 ownerId,
-                Words.say("server.dataset.load", "files", files.get(0).name()),
-                job -> create(job, dataset, new DatasetLoader.Rows(files, reading, true)));
+                Words.say("server.dataset.load", "files", chosen.get(0).name()),
+                job -> create(job, dataset, new DatasetLoader.Rows(chosen, reading, true)));
     }
 
     /** Starts to fetch a file and to load it into a new dataset. */
@@ -141,7 +142,7 @@ public final class DatasetService {
             @Nullable Integer part,
             @Nullable Integer fromColumn,
             BooleanSupplier gone) {
-        Dataset.FileRef file = files(ownerId, List.of(fileId)).get(0);
+        Dataset.FileRef file = files.of(ownerId, List.of(fileId)).get(0);
         return looks.run(ownerId, () -> look(file, choices, part, fromColumn, gone));
     }
 
@@ -230,45 +231,23 @@ public final class DatasetService {
         }
     }
 
-    private List<Dataset.FileRef> files(long ownerId, List<String> ids) {
-        if (ids.isEmpty() || ids.size() > MAX_FILES) {
-            throw new UserException(
-                    ErrorCode.INVALID_REQUEST, Text.of("server.dataset.name1ToUploadedFiles", "maxFiles", MAX_FILES));
-        }
-        return database.inTransaction(connection -> {
-            List<Dataset.FileRef> files = new ArrayList<>();
-            for (String id : ids) {
-                files.add(datasets.findFile(connection, ownerId, id)
-                        .orElseThrow(() -> new UserException(
-                                ErrorCode.NOT_FOUND, Text.of("server.dataset.thereIsNoSuchUploaded"))));
-            }
-            return files;
-        });
-    }
-
     /**
      * Loads newer files into a dataset: same steps, same app, new rows. The last version stays if they do not fit. Files
      * that all fit the dataset's pattern join those that are there.
      */
     Job refreshFromFiles(long ownerId, String id, List<String> fileIds) {
         Dataset dataset = get(ownerId, id);
-        List<Dataset.FileRef> coming = files(ownerId, fileIds);
-        FilePattern pattern = dataset.filePattern() == null ? null : new FilePattern(dataset.filePattern());
-        boolean join = pattern != null && coming.stream().allMatch(file -> pattern.fits(file.name()));
-        List<Dataset.FileRef> files = join ? FilePattern.joined(version(dataset).files(), coming) : coming;
-        if (files.size() > MAX_FILES) {
-            throw new UserException(
-                    ErrorCode.INVALID_REQUEST, Text.of("server.dataset.name1ToUploadedFiles", "maxFiles", MAX_FILES));
-        }
+        List<Dataset.FileRef> coming = files.of(ownerId, fileIds);
         return jobs.start(
                 ownerId, Words.say("server.dataset.load", "files", coming.get(0).name()), job -> {
                     job.concerns(id);
                     Dataset.Version before = version(dataset);
+                    List<Dataset.FileRef> next = files.next(dataset, before, coming);
                     loads.load(
                             job,
                             dataset,
                             before,
-                            new DatasetLoader.Rows(files, before.reading(), false),
+                            new DatasetLoader.Rows(next, before.reading(), false, ChosenFiles.notes(before, next)),
                             dataset.steps());
                 });
     }
