@@ -3,6 +3,7 @@ import { call } from '../../api/client';
 import type { DownloadProgress } from '../../api/types';
 import { count } from '../../shared/format';
 import { say } from '../../words';
+import css from './useDownload.module.css';
 
 const FIRST = 700; // milliseconds, in which most downloads are over
 const EVERY = 500;
@@ -51,7 +52,7 @@ export function useDownload(): {
   };
   const rows = progress?.rows ?? 0;
   const told = (
-    <span role="status" className="soft">
+    <span role="status" className={`soft ${css.told}`}>
       {progress?.state === 'RUNNING' && (
         <>
           {say('view.rowsWritten', { rows: count(rows) })}{' '}
