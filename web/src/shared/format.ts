@@ -149,8 +149,8 @@ export function measured(
   if (format && NUMERIC.has(format.kind)) return formatted(value, format);
   if (aggregate === 'SHARE') return formatted(value, SHARE);
   if (aggregate === 'MIN' || aggregate === 'MAX' || aggregate === 'MEDIAN') {
-    if (type === 'DATE') return day.format(new Date(value * 86_400_000));
-    if (type === 'DATE_TIME') return dateTime(new Date(value / 1000).toISOString());
+    if (type === 'DATE') return cell(new Date(value * 86_400_000).toISOString(), type, format);
+    if (type === 'DATE_TIME') return cell(new Date(value / 1000).toISOString(), type, format);
   }
   return number(value);
 }
@@ -217,11 +217,17 @@ function dateTime(plain: string): string {
   return `${date(plain)} ${plain.slice(11, 16)}`;
 }
 
+const parts = new Intl.NumberFormat(LOCALE).formatToParts(1234567.5);
+const MARKS = {
+  group: parts.find((part) => part.type === 'group')?.value ?? '',
+  decimal: parts.find((part) => part.type === 'decimal')?.value ?? '.',
+};
+
 /** A number as written, with thousands marks and all the places it was written with. */
 export function plainNumber(plain: string): string {
   const [digits = '', places] = plain.replace('-', '').split('.');
-  const grouped = digits.replace(/\B(?=(\d{3})+(?!\d))/g, ',');
-  return (plain.startsWith('-') ? '−' : '') + grouped + (places ? `.${places}` : '');
+  const grouped = digits.replace(/\B(?=(\d{3})+(?!\d))/g, MARKS.group);
+  return (plain.startsWith('-') ? '−' : '') + grouped + (places ? MARKS.decimal + places : '');
 }
 
 const NUMERIC = new Set<ColumnFormat['kind']>(['NUMBER', 'PERCENT', 'MONEY', 'DURATION']);
@@ -262,16 +268,35 @@ export function cell(
         : plainNumber(value);
     case 'DATE':
       if (format?.kind === 'YEAR') return yearLabel(value, format.unit);
+      if (format?.kind === 'DATE') return styled(value, format.unit);
       if (format) return periodLabel(value, format.kind as TimeStep);
       return date(value);
     case 'DATE_TIME':
-      return dateTime(value);
+      return format?.kind === 'DATE'
+        ? `${styled(value, format.unit)}, ${value.slice(11, 16)}`
+        : dateTime(value);
     case 'TAGS':
       return value.split(';').join(' · ');
     default:
       return value;
   }
 }
+
+const STYLES: Record<string, Intl.DateTimeFormat> = {
+  LONG: new Intl.DateTimeFormat(LOCALE, { dateStyle: 'long', timeZone: 'UTC' }),
+  WEEKDAY: new Intl.DateTimeFormat(LOCALE, {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    timeZone: 'UTC',
+  }),
+  DIGITS: new Intl.DateTimeFormat(LOCALE, { dateStyle: 'short', timeZone: 'UTC' }),
+};
+
+/** A day in the style that its column says. */
+const styled = (iso: string, style: string | null): string =>
+  style === 'ISO' ? iso.slice(0, 10) : (STYLES[style ?? '']?.format(utc(iso)) ?? date(iso));
 
 /** A year as the source writes 2024: alone, as a fiscal year, or as a span of two. */
 function yearLabel(first: string, example: string | null): string {

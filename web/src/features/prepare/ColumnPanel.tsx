@@ -33,6 +33,9 @@ export const ADDED: Record<AdditivityKind, string> = {
   LAST: say('prepare.lastOverTime'),
 };
 
+const DATE_STYLES = ['PLAIN', 'LONG', 'WEEKDAY', 'DIGITS', 'ISO'] as const;
+const AS_DAY: ColumnFormat = { kind: 'DATE', unit: null, decimals: null, compact: null };
+
 const ADDITIVITIES: { value: AdditivityKind; label: string }[] = [
   { value: 'SUM', label: say('prepare.addedUp') },
   { value: 'AVERAGE', label: say('prepare.averaged') },
@@ -77,6 +80,9 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
             added: ADDED[info.additivity.kind],
             reason: info.additivity.reason,
           })}
+        {info.additivity?.weight &&
+          info.role === 'MEASURE' &&
+          say('prepare.weightedBy', { weight: info.additivity.weight })}
         {say('prepare.differentBlankInExpressions', {
           distinct: count(profile.distinct),
           blanks: count(profile.blanks),
@@ -155,6 +161,22 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
             onDone={(format) => void onStep({ kind: 'setFormat', column: name, format })}
           />
         )}
+        {(info.type === 'DATE' || info.type === 'DATE_TIME') &&
+          (info.format === null || info.format.kind === 'DATE') && (
+            <label>
+              {say('prepare.showItsDaysAs')}
+              <Select
+                aria-label={say('prepare.showItsDaysAs')}
+                value={DATE_STYLES.find((style) => style === info.format?.unit) ?? 'PLAIN'}
+                disabled={busy}
+                options={DATE_STYLES.map((style) => ({
+                  value: style,
+                  label: cell('2026-03-13', 'DATE', { ...AS_DAY, unit: style }),
+                }))}
+                onChange={(style) => void onStep({ kind: 'setDateFormat', column: name, style })}
+              />
+            </label>
+          )}
         <label>
           {say('prepare.whatItMeans')}
           <span className={css.inlineForm}>

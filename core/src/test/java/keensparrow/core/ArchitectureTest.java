@@ -82,6 +82,8 @@ class ArchitectureTest {
     static final ArchRule coreKnowsTheJdkAlone = noClasses()
             .that()
             .resideOutsideOfPackage("keensparrow.core.words..") // templates are a library's
+            .and()
+            .doNotHaveSimpleName("TextPattern") // as are regular expressions that end in time
             .should()
             .dependOnClassesThat()
             .resideOutsideOfPackages("keensparrow.core..", "java..", "org.jspecify..");

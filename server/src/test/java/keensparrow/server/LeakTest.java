@@ -25,11 +25,12 @@ import org.junit.jupiter.api.io.TempDir;
 class LeakTest {
     private static final String CSV = """
             team,hours,salary_of_person,remark
-            Red,10,41007,confided in spring
-            Red,20,42007,confided in summer
-            Blue,30,43007,confided in autumn
+            Red,10,410070713,confided in spring
+            Red,20,420070713,confided in summer
+            Blue,30,430070713,confided in autumn
             """;
-    private static final List<String> SECRETS = List.of("41007", "43007", "confided", "salary", "remark", "Salary");
+    private static final List<String> SECRETS =
+            List.of("410070713", "430070713", "confided", "salary", "remark", "Salary");
     private static final Set<String> OF_THE_CALLER = Set.of( // they end what the caller asks with
             "delete /api/session", "delete /api/account/sessions", "put /api/account/password");
 

@@ -12,6 +12,8 @@ public final class PackedInts {
     private final int @Nullable [] ints;
     private final long @Nullable [] longs;
 
+    private static final int BLOCK = 4096;
+
     private PackedInts(
             byte @Nullable [] bytes, short @Nullable [] shorts, int @Nullable [] ints, long @Nullable [] longs) {
         this.bytes = bytes;
@@ -134,6 +136,26 @@ public final class PackedInts {
             return shorts[row];
         }
         return ints != null ? ints[row] : wanted(longs)[row];
+    }
+
+    /** Codes turned into others; those below 0 stay −1. */
+    public PackedInts mapped(int[] to) {
+        int high = 0;
+        for (int code : to) {
+            high = Math.max(high, code);
+        }
+        int count = length();
+        PackedInts made = blank(count, widthFor(-1, high));
+        long[] some = new long[Math.min(count, BLOCK)];
+        for (int from = 0; from < count; from += BLOCK) {
+            int size = Math.min(BLOCK, count - from);
+            copy(from, size, some);
+            for (int i = 0; i < size; i++) {
+                some[i] = some[i] < 0 ? -1 : to[(int) some[i]];
+            }
+            made.put(from, some, size);
+        }
+        return made;
     }
 
     /** The value as an int: for codes. */

@@ -2,13 +2,12 @@ package keensparrow.core.column;
 
 import java.util.Arrays;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /** Text by a dictionary of its distinct values, sorted by {@link TextOrder}: codes sort as their texts do. */
 public final class TextColumn implements Column {
-    private static final int FEW = 8;
-
     private final Texts dictionary;
     private final PackedInts codes;
     private final int blanks;
@@ -85,18 +84,7 @@ public final class TextColumn implements Column {
         if (dictionary == other.dictionary) {
             return IntStream.range(0, dictionary.size()).toArray();
         }
-        int[] codes = new int[other.dictionarySize()];
-        int next = 0; // both are in order, and mostly one is a part of the other
-        for (int code = 0; code < codes.length; code++) {
-            int most = Math.min(next + FEW, dictionary.size());
-            int at = next;
-            while (at < most && !dictionary.isSame(at, other.dictionary, code)) {
-                at++;
-            }
-            codes[code] = at < most ? at : codeOf(other.text(code)).orElse(-1);
-            next = codes[code] < 0 ? next : codes[code] + 1;
-        }
-        return codes;
+        return dictionary.placesOf(other.dictionary);
     }
 
     @Override
@@ -108,6 +96,26 @@ public final class TextColumn implements Column {
     public @Nullable String plain(int row) {
         int code = codes.code(row);
         return code < 0 ? null : dictionary.get(code);
+    }
+
+    /**
+     * Each text turned into another, once for each different one.
+     *
+     * @param turn gives null for blank
+     */
+    public TextColumn mapped(UnaryOperator<@Nullable String> turn) {
+        CodeTable table = new CodeTable();
+        int[] turned = new int[dictionary.size()];
+        for (int code = 0; code < turned.length; code++) {
+            String text = turn.apply(dictionary.get(code));
+            turned[code] = text == null ? -1 : table.add(text);
+        }
+        int[] rank = new int[table.size()];
+        String[] texts = table.sorted(rank);
+        for (int code = 0; code < turned.length; code++) {
+            turned[code] = turned[code] < 0 ? -1 : rank[turned[code]];
+        }
+        return new TextColumn(texts, codes.mapped(turned));
     }
 
     /** Each of its texts once, in their order, and a blank behind them. */
@@ -126,26 +134,31 @@ public final class TextColumn implements Column {
     }
 
     static TextColumn compacted(Texts dictionary, int[] codes) {
-        int[] renumbered = new int[dictionary.size()];
+        long[] used = new long[Bits.words(dictionary.size())];
         for (int code : codes) {
             if (code >= 0) {
-                renumbered[code] = 1;
+                Bits.set(used, code);
             }
         }
-        int count = Arrays.stream(renumbered).sum();
+        int[] before = new int[used.length]; // how many are used in the words before
+        int count = 0;
+        for (int w = 0; w < used.length; w++) {
+            before[w] = count;
+            count += Long.bitCount(used[w]);
+        }
         if (count == dictionary.size()) {
             return new TextColumn(dictionary, PackedInts.packed(codes));
         }
         int[] kept = new int[count];
         int next = 0;
-        for (int code = 0; code < dictionary.size(); code++) {
-            if (renumbered[code] == 1) {
-                kept[next] = code;
-                renumbered[code] = next++;
+        for (int w = 0; w < used.length; w++) {
+            for (long left = used[w]; left != 0; left &= left - 1) {
+                kept[next++] = (w << 6) + Long.numberOfTrailingZeros(left);
             }
         }
         for (int i = 0; i < codes.length; i++) {
-            codes[i] = codes[i] < 0 ? -1 : renumbered[codes[i]];
+            int code = codes[i];
+            codes[i] = code < 0 ? -1 : before[code >> 6] + Long.bitCount(used[code >> 6] & ((1L << code) - 1));
         }
         return new TextColumn(dictionary.keep(kept), PackedInts.packed(codes));
     }

@@ -13,6 +13,8 @@ public final class Texts {
     /** So many are kept as bytes. */
     public static final int MANY = 1 << 16;
 
+    private static final long FEW = 20; // steps that finding one takes
+
     private final String @Nullable [] strings;
     private final byte[] bytes; // UTF-8
     private final int[] ends; // of each text in the bytes
@@ -97,13 +99,37 @@ public final class Texts {
         return place == 0 ? 0 : ends[place - 1];
     }
 
-    /** Whether a text here is the same as one of others. */
-    boolean isSame(int place, Texts other, int otherPlace) {
-        if (strings != null || other.strings != null) {
-            return get(place).equals(other.get(otherPlace));
+    /** The place here of each of others; −1 for one that is not here. O(both sizes), less where others are few. */
+    int[] placesOf(Texts others) {
+        int[] places = new int[others.size()];
+        if (others.size() * FEW < size()) {
+            Arrays.setAll(places, other -> find(others.get(other)).orElse(-1));
+            return places;
         }
-        return Arrays.equals(
-                bytes, start(place), ends[place], other.bytes, other.start(otherPlace), other.ends[otherPlace]);
+        boolean ascii = isAscii() && others.isAscii();
+        int at = 0;
+        for (int other = 0; other < places.length; other++) { // both are in order
+            int compared = -1;
+            while (at < size() && compared < 0) {
+                compared = ascii
+                        ? TextOrder.compareAscii(
+                                bytes, start(at), ends[at], others.bytes, others.start(other), others.ends[other])
+                        : TextOrder.INSTANCE.compare(get(at), others.get(other));
+                at += compared < 0 ? 1 : 0;
+            }
+            places[other] = compared == 0 ? at++ : -1;
+        }
+        return places;
+    }
+
+    /** Whether they are kept as bytes that are all ASCII. */
+    private boolean isAscii() {
+        for (byte one : bytes) {
+            if (one < 0) {
+                return false;
+            }
+        }
+        return strings == null;
     }
 
     /** The place of a text; O(log size). */

@@ -152,9 +152,17 @@ final class DraftColumns {
         if (column.type() == ColumnType.YES_NO) {
             return new Measure(Aggregate.SHARE, column.name());
         }
-        return switch (Meanings.additivity(column).kind()) {
+        Additivity additivity = Meanings.additivity(column);
+        String weight = additivity.weight();
+        return switch (additivity.kind()) {
             case SUM -> new Measure(Aggregate.SUM, column.name());
-            case AVERAGE -> new Measure(Aggregate.AVERAGE, column.name());
+            case AVERAGE ->
+                weight != null
+                                && schema.find(weight)
+                                        .filter(of -> of.type().isNumber())
+                                        .isPresent()
+                        ? Measure.of(Aggregate.WEIGHTED_AVERAGE, column.name(), weight)
+                        : new Measure(Aggregate.AVERAGE, column.name());
             case LAST ->
                 time.map(at -> Measure.of(Aggregate.LEVEL, column.name(), at.name()))
                         .orElse(new Measure(Aggregate.AVERAGE, column.name()));

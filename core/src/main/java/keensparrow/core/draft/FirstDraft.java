@@ -269,7 +269,7 @@ public final class FirstDraft {
         List<TimeStep> steps = List.of(TimeStep.DAY, TimeStep.WEEK, TimeStep.MONTH, TimeStep.QUARTER);
         for (TimeStep step : steps.subList(finest(time.format()), steps.size())) {
             long periods = step.periodOf(to) - step.periodOf(from);
-            boolean own = time.format() != null && step == steps.get(finest(time.format()));
+            boolean own = finest(time.format()) > 0 && step == steps.get(finest(time.format()));
             if (periods < (own ? MAX_OWN_PERIODS : MAX_PERIODS) && values.distinct() * 2L > periods) {
                 return step;
             }

@@ -29,6 +29,7 @@ final class Binder {
     private final Schema schema;
     private final Function<ColumnInfo, Node> columns;
     private final boolean exact;
+    private final OncePerText oncePerText;
     private final Map<Expression, Kind> kinds = new IdentityHashMap<>();
 
     /**
@@ -36,9 +37,20 @@ final class Binder {
      * @param exact whether numbers stay exact where they can; without it all arithmetic is by doubles
      */
     Binder(Schema schema, Function<ColumnInfo, Node> columns, boolean exact) {
+        this(schema, columns, exact, (expression, node) -> node);
+    }
+
+    /** @param oncePerText what makes parts cheaper that need one column of repeating texts */
+    Binder(Schema schema, Function<ColumnInfo, Node> columns, boolean exact, OncePerText oncePerText) {
         this.schema = schema;
         this.columns = columns;
         this.exact = exact;
+        this.oncePerText = oncePerText;
+    }
+
+    /** A part of an expression made cheaper, or as it is. */
+    interface OncePerText {
+        Node of(Expression expression, Node node);
     }
 
     /** What the values of each part are that was bound so far. */
@@ -49,7 +61,7 @@ final class Binder {
     Node bind(Expression expression) {
         Node node = bound(expression);
         kinds.put(expression, node.kind());
-        return node;
+        return oncePerText.of(expression, node);
     }
 
     private Node bound(Expression expression) {
@@ -100,6 +112,10 @@ final class Binder {
         }
         if (expression instanceof Expression.Case cases) {
             return cases(cases);
+        }
+        if (expression instanceof Expression.Cast cast) {
+            Node made = Casts.bind(cast, bind(cast.of()));
+            return exact || made.kind() != Kind.NUMBER ? made : NumberNodes.scaled(made, Node.DOUBLES);
         }
         return new Functions(this).bind((Expression.Call) expression);
     }
@@ -263,7 +279,7 @@ final class Binder {
         return alike;
     }
 
-    private static Node as(Node node, Kind kind, int scale) {
+    static Node as(Node node, Kind kind, int scale) {
         if (kind == Kind.NUMBER) {
             return NumberNodes.scaled(node, scale);
         }

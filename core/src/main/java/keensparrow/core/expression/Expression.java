@@ -63,6 +63,28 @@ public sealed interface Expression {
         }
     }
 
+    /**
+     * {@code cast(x as type)}.
+     *
+     * @param scale decimals of the number; null where none are said
+     */
+    record Cast(Expression of, Target target, @Nullable Integer scale, Span span) implements Expression {
+        @Override
+        public List<Expression> parts() {
+            return List.of(of);
+        }
+    }
+
+    /** What a value is cast to. */
+    enum Target {
+        TEXT,
+        WHOLE,
+        DECIMAL,
+        DATE,
+        DATE_TIME,
+        BOOLEAN
+    }
+
     record Not(Expression of, Span span) implements Expression {
         @Override
         public List<Expression> parts() {

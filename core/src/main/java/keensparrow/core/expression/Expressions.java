@@ -5,6 +5,7 @@ import java.util.Deque;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import keensparrow.core.column.Bits;
 import keensparrow.core.column.Column;
@@ -48,13 +49,17 @@ public final class Expressions {
 
     /** Names of the columns that an expression names; none of one that cannot be read. */
     public static Set<String> columns(String text) {
+        try {
+            return columns(parse(text));
+        } catch (UserException unreadable) {
+            return Set.of(); // whoever computes it is told
+        }
+    }
+
+    private static Set<String> columns(Expression expression) {
         Set<String> names = new LinkedHashSet<>();
         Deque<Expression> left = new ArrayDeque<>();
-        try {
-            left.add(parse(text));
-        } catch (UserException unreadable) {
-            return names; // whoever computes it is told
-        }
+        left.add(expression);
         while (!left.isEmpty()) {
             Expression next = left.pop();
             if (next instanceof Expression.ColumnName column) {
@@ -73,21 +78,27 @@ public final class Expressions {
      */
     public static Column compute(String text, Table table) {
         TypedExpression typed = TypedExpression.of(text, table.schema());
-        List<String> needed = List.copyOf(columns(text));
-        if (needed.size() == 1
-                && table.schema().has(needed.get(0))
-                && table.column(needed.get(0)) instanceof TextColumn texts
-                && texts.dictionarySize() < table.rowCount() / REPEATED) {
-            return ofTexts(typed, table.schema().get(needed.get(0)), texts);
-        }
-        return compute(typed, table, table.rowCount());
+        return repeating(typed.root(), table)
+                .map(name -> ofTexts(typed, table.schema().get(name), (TextColumn) table.column(name)))
+                .orElseGet(() -> compute(typed, table, table.rowCount()));
+    }
+
+    /** A condition that needs one column of texts, for each of them whether it is known to hold, for a blank behind them. */
+    public static boolean[] ofEachText(Expression condition, Table table, String column) {
+        Table each = each(table.schema().get(column), (TextColumn) table.column(column));
+        return condition(condition, each).holds(0, each.rowCount());
+    }
+
+    /** Each text once, a blank behind them. */
+    static Table each(ColumnInfo info, TextColumn texts) {
+        TextColumn all = texts.each();
+        return new Table(new Schema(List.of(info)), List.of(all), all.rowCount());
     }
 
     /** What needs one column of texts that repeat is made once of each text, not once of each row. */
     private static Column ofTexts(TypedExpression typed, ColumnInfo info, TextColumn texts) {
-        TextColumn each = texts.each();
-        Column made =
-                compute(typed, new Table(new Schema(List.of(info)), List.of(each), each.rowCount()), each.rowCount());
+        Table each = each(info, texts);
+        Column made = compute(typed, each, each.rowCount());
         int[] rows = new int[texts.rowCount()];
         for (int row = 0; row < rows.length; row++) {
             int code = texts.codes().code(row);
@@ -107,7 +118,26 @@ public final class Expressions {
     }
 
     private static Binder binder(Table table, boolean exact) {
-        return new Binder(table.schema(), new ColumnNodes(table)::of, exact);
+        return new Binder(
+                table.schema(),
+                new ColumnNodes(table)::of,
+                exact,
+                (expression, node) -> repeating(expression, table)
+                        .map(column -> CodedNode.of(expression, node, column, table, exact))
+                        .orElse(node));
+    }
+
+    /** The name of the only column that an expression computes with, where it is one of texts that repeat. */
+    public static Optional<String> repeating(Expression expression, Table table) {
+        Set<String> needed = columns(expression);
+        return needed.size() == 1 && !expression.parts().isEmpty()
+                ? needed.stream()
+                        .flatMap(name -> table.schema().find(name).stream())
+                        .map(ColumnInfo::name)
+                        .filter(name -> table.column(name) instanceof TextColumn texts
+                                && texts.dictionarySize() < table.rowCount() / REPEATED)
+                        .findFirst()
+                : Optional.empty();
     }
 
     /** A function in words. @param arguments in their order: {@code text, numbers} */
@@ -121,10 +151,10 @@ public final class Expressions {
     /**
      * A condition ready for a table.
      *
+     * @param expression typed over its schema
      * @throws UserException as {@link #compute}, and TYPE_MISMATCH when it is no condition
      */
-    public static RowPredicate condition(String text, Table table) {
-        Expression expression = TypedExpression.condition(text, table.schema()).root();
+    public static RowPredicate condition(Expression expression, Table table) {
         Node exact = binder(table, true).condition(expression);
         Node approximate = binder(table, false).condition(expression);
         return (from, count) -> {

@@ -8,6 +8,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import keensparrow.core.column.LongColumn;
 import keensparrow.core.error.ErrorCode;
@@ -26,7 +27,11 @@ final class Functions {
             words("round", Kind.NUMBER.label()),
             words("lower", Kind.TEXT.label()),
             words("upper", Kind.TEXT.label()),
-            words("length", Kind.TEXT.label()));
+            words("length", Kind.TEXT.label()),
+            words("cast", Words.say("expression.castWords")),
+            words("regexp_replace", Words.say("expression.patternWords2")),
+            words("regexp_substr", Words.say("expression.patternWords")),
+            words("regexp_like", Words.say("expression.patternWords")));
 
     private static Expressions.FunctionWords words(String name, String arguments) {
         return new Expressions.FunctionWords(name, arguments);
@@ -70,9 +75,30 @@ final class Functions {
             case "nullif" -> nullIf(call);
             case "abs" -> absolute(binder.number(arguments(call, 1, 1).get(0)));
             case "round" -> rounded(call);
-            case "lower" -> text(call, text -> text.toLowerCase(Locale.ROOT));
-            case "upper" -> text(call, text -> text.toUpperCase(Locale.ROOT));
+            case "lower" -> text(call, 1, text -> text.toLowerCase(Locale.ROOT));
+            case "upper" -> text(call, 1, text -> text.toUpperCase(Locale.ROOT));
             case "length", "char_length" -> length(call);
+            case "regexp_replace" -> {
+                UnaryOperator<@Nullable String> replacing = pattern(call, 3)
+                        .replacing(literal(call, 2), call.arguments().get(2).span());
+                yield text(call, 3, replacing::apply);
+            }
+            case "regexp_substr" -> {
+                TextPattern pattern = pattern(call, 2);
+                yield text(call, 2, pattern::found);
+            }
+            case "regexp_like" -> {
+                TextPattern pattern = pattern(call, 2);
+                Node found = text(call, 2, text -> pattern.isIn(text) ? "1" : "0");
+                yield Node.of(Kind.BOOLEAN, 0, (from, count) -> {
+                    Vector values = found.at(from, count);
+                    long[] truths = new long[count];
+                    for (int i = 0; i < count; i++) {
+                        truths[i] = "1".equals(values.texts[i]) ? 1 : 0;
+                    }
+                    return Vector.ofLongs(truths, values.blank);
+                });
+            }
             default ->
                 throw new UserException(
                         ErrorCode.COLUMN_NOT_FOUND,
@@ -104,6 +130,23 @@ final class Functions {
                     call.span());
         }
         return call.arguments();
+    }
+
+    /** The pattern, which is the second argument. */
+    private static TextPattern pattern(Expression.Call call, int count) {
+        arguments(call, count, count);
+        return TextPattern.of(literal(call, 1), call.arguments().get(1).span());
+    }
+
+    private static String literal(Expression.Call call, int place) {
+        Expression argument = call.arguments().get(place);
+        if (argument instanceof Expression.TextLiteral text) {
+            return text.value();
+        }
+        throw new UserException(
+                ErrorCode.EXPRESSION_SYNTAX,
+                Text.of("expression.patternInQuotes", "call", UserException.quote(call.name())),
+                argument.span());
     }
 
     private Node nullIf(Expression.Call call) {
@@ -172,11 +215,12 @@ final class Functions {
 
     /** From a text to a text. */
     private interface OfText {
+        @Nullable
         String of(String text);
     }
 
-    private Node texts(Expression.Call call) {
-        Expression argument = arguments(call, 1, 1).get(0);
+    private Node texts(Expression.Call call, int count) {
+        Expression argument = arguments(call, count, count).get(0);
         Node of = binder.bind(argument);
         if (of.kind() != Kind.TEXT) {
             throw binder.mismatch(
@@ -185,20 +229,24 @@ final class Functions {
         return of;
     }
 
-    private Node text(Expression.Call call, OfText made) {
-        Node of = texts(call);
+    /** Of the first of so many arguments. */
+    private Node text(Expression.Call call, int arguments, OfText made) {
+        Node of = texts(call, arguments);
         return Node.of(Kind.TEXT, 0, (from, count) -> {
             Vector values = of.at(from, count);
             @Nullable String[] texts = new String[count];
+            boolean[] blank = new boolean[count];
             for (int i = 0; i < count; i++) {
-                texts[i] = values.blank[i] ? null : made.of(Objects.requireNonNull(values.texts[i]));
+                String text = values.blank[i] ? null : made.of(Objects.requireNonNull(values.texts[i]));
+                texts[i] = text == null || text.isEmpty() ? null : text; // an empty text is a blank
+                blank[i] = texts[i] == null;
             }
-            return Vector.ofTexts(texts, values.blank);
+            return Vector.ofTexts(texts, blank);
         });
     }
 
     private Node length(Expression.Call call) {
-        Node of = texts(call);
+        Node of = texts(call, 1);
         return Node.of(Kind.NUMBER, 0, (from, count) -> {
             Vector values = of.at(from, count);
             long[] lengths = new long[count];

@@ -7,7 +7,9 @@ import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
+import keensparrow.core.error.Nearest;
 import keensparrow.core.error.Span;
 import keensparrow.core.error.UserException;
 import keensparrow.core.words.Text;
@@ -36,6 +38,23 @@ final class Parser {
             "true",
             "false",
             "distinct");
+
+    private static final int MAX_PRECISION = 1000;
+    private static final Map<String, Expression.Target> TARGETS = Map.ofEntries(
+            Map.entry("varchar", Expression.Target.TEXT),
+            Map.entry("char", Expression.Target.TEXT),
+            Map.entry("text", Expression.Target.TEXT),
+            Map.entry("integer", Expression.Target.WHOLE),
+            Map.entry("int", Expression.Target.WHOLE),
+            Map.entry("bigint", Expression.Target.WHOLE),
+            Map.entry("decimal", Expression.Target.DECIMAL),
+            Map.entry("numeric", Expression.Target.DECIMAL),
+            Map.entry("double", Expression.Target.DECIMAL),
+            Map.entry("real", Expression.Target.DECIMAL),
+            Map.entry("float", Expression.Target.DECIMAL),
+            Map.entry("date", Expression.Target.DATE),
+            Map.entry("timestamp", Expression.Target.DATE_TIME),
+            Map.entry("boolean", Expression.Target.BOOLEAN));
 
     private final Scanner in;
     private int depth;
@@ -264,7 +283,11 @@ final class Parser {
             return new Expression.TimeLiteral(LocalDate.now().atStartOfDay(), true, in.since(from));
         }
         if (in.sign('(')) {
-            return name.equalsIgnoreCase("extract") ? extracted(from) : call(name.toLowerCase(Locale.ROOT), from);
+            return switch (name.toLowerCase(Locale.ROOT)) {
+                case "extract" -> extracted(from);
+                case "cast" -> cast(from);
+                default -> call(name.toLowerCase(Locale.ROOT), from);
+            };
         }
         return new Expression.ColumnName(name, new Span(from, from + name.length()));
     }
@@ -291,6 +314,55 @@ final class Parser {
         Expression of = any();
         in.close(from);
         return new Expression.Call(part, List.of(of), false, false, in.since(from));
+    }
+
+    private Expression cast(int from) {
+        Expression of = any();
+        if (!in.word("as")) {
+            throw in.unexpected();
+        }
+        int at = in.start();
+        String name = in.name().toLowerCase(Locale.ROOT);
+        Expression.Target target = TARGETS.get(name);
+        if (target == null) {
+            in.backTo(at);
+            throw Scanner.error(
+                    Text.of(
+                            "expression.noType",
+                            "name",
+                            UserException.quote(name),
+                            "near",
+                            Nearest.hint(name, TARGETS.keySet())),
+                    at,
+                    at + Math.max(1, name.length()));
+        }
+        if (name.equals("double")) {
+            in.word("precision");
+        }
+        Integer scale = null;
+        if (in.sign('(')) { // the length of a text says nothing here: none is cut
+            int last = wholeNumber();
+            boolean two = in.sign(',');
+            int places = two ? wholeNumber() : 0;
+            scale = target == Expression.Target.DECIMAL ? (Integer) places : null;
+            if (last > MAX_PRECISION || places > last) {
+                throw Scanner.error(Text.of("expression.castPlaces", "most", MAX_PRECISION), at, in.end());
+            }
+            in.close(at);
+        }
+        in.close(from);
+        return new Expression.Cast(of, target, scale, in.since(from));
+    }
+
+    private int wholeNumber() {
+        int from = in.start();
+        in.peek();
+        String digits = in.digits();
+        if (digits.isEmpty() || digits.length() > 4 || digits.contains(".")) {
+            in.backTo(from);
+            throw in.unexpected();
+        }
+        return Integer.parseInt(digits);
     }
 
     private Expression call(String name, int from) {

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Stream;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.TextBuilder;
@@ -29,6 +30,8 @@ import org.jspecify.annotations.Nullable;
  *
  * @param columns picked one by one; the others as {@link PickedColumns}, where null is none
  * @param labels name of the column of labels, @param values name of the column of values
+ * @param between what parts a label in two where it stands first, such as a space in {@code 2026 Revenue}
+ * @param second name of the column of what stands behind it; labels stay whole where null or blank
  */
 public record ColumnsToRows(
         List<String> columns,
@@ -37,7 +40,9 @@ public record ColumnsToRows(
         @Nullable String to,
         PickedColumns.@Nullable All all,
         String labels,
-        String values)
+        String values,
+        @Nullable String between,
+        @Nullable String second)
         implements Step {
     private static final long MAX_ROWS = 100_000_000;
 
@@ -52,6 +57,8 @@ public record ColumnsToRows(
                     Slot.columnOrNone("to", Words.say("prepare.upTo")),
                     Slot.option("all", Words.say("prepare.andAll"), PickedColumns.All.options()),
                     Slot.text("labels", Words.say("prepare.labelsInto")),
+                    Slot.text("between", Words.say("prepare.partsOfLabelsAt")),
+                    Slot.text("second", Words.say("prepare.secondPartInto")),
                     Slot.text("values", Words.say("prepare.valuesInto"))));
 
     public ColumnsToRows {
@@ -61,7 +68,15 @@ public record ColumnsToRows(
 
     /** Of columns picked one by one. */
     public ColumnsToRows(List<String> columns, String labels, String values) {
-        this(columns, null, null, null, null, labels, values);
+        this(columns, null, null, null, null, labels, values, null, null);
+    }
+
+    private boolean isOfTwoParts() {
+        return second != null && !second.isBlank();
+    }
+
+    private String parting() {
+        return between == null || between.isEmpty() ? " " : between;
     }
 
     private PickedColumns picked() {
@@ -83,7 +98,6 @@ public record ColumnsToRows(
             from[i] = i / width;
             label[i] = i % width;
         }
-        ColumnAsText.Read headings = headings(turned, before.schema());
         Set<String> gone = new HashSet<>(turned);
         List<ColumnInfo> infos = new ArrayList<>();
         List<Column> kept = new ArrayList<>();
@@ -96,26 +110,46 @@ public record ColumnsToRows(
         Table table = new Table(new Schema(infos), kept, before.rowCount()).pick(from, from.length);
         List<Column> cellsOf = turned.stream().map(before::column).toList();
         Column cells = new JoinedCells(cellsOf, from.length, i -> cellsOf.get(i % width), i -> i / width).column();
-        Column labelled = headings.column().pick(label, label.length);
-        ColumnInfo how = headings.info();
-        Role role = how.type().isTime() ? Role.TIME : Role.CATEGORY;
-        table = table.with(
-                new ColumnInfo(
-                        TextCells.newName(labels, table.schema()), labels.strip(), how.type(), role, how.format()),
-                labelled);
+        List<String> names = turned.stream().map(before.schema()::label).toList();
+        if (isOfTwoParts()) {
+            List<String[]> parts = names.stream().map(this::parted).toList();
+            table = withLabels(table, labels, parts.stream().map(part -> part[0]), label);
+            table = withLabels(table, String.valueOf(second), parts.stream().map(part -> part[1]), label);
+        } else {
+            table = withLabels(table, labels, names.stream(), label);
+        }
         return table.with(info(before, turned, cells, table.schema()), cells);
     }
 
-    /** The labels, as dates where they name months, years or days. */
-    private ColumnAsText.Read headings(List<String> turned, Schema schema) {
+    private String[] parted(String label) {
+        int at = label.indexOf(parting());
+        String first = at < 0 ? "" : label.substring(0, at).strip();
+        String rest = at < 0 ? "" : label.substring(at + parting().length()).strip();
+        if (first.isEmpty() || rest.isEmpty()) {
+            throw new UserException(
+                    ErrorCode.STEP_DOES_NOT_FIT,
+                    Text.of("prepare.labelHasNoSecondPart", "label", UserException.quote(label), "between", parting()));
+        }
+        return new String[] {first, rest};
+    }
+
+    /** With a column of labels, as dates where they name months, years or days. @param of the label of each row */
+    private static Table withLabels(Table table, String heading, Stream<String> labels, int[] of) {
         TextBuilder texts = new TextBuilder();
-        turned.forEach(name -> texts.add(schema.label(name)));
+        labels.forEach(texts::add);
         Column plain = texts.build();
-        ColumnAsText.Read read = ColumnAsText.read(plain, labels.strip(), null);
+        String name = TextCells.newName(heading, table.schema());
+        ColumnAsText.Read read = ColumnAsText.read(plain, heading.strip(), null);
         boolean dates = read.info().type().isTime() && read.column().blankCount() == 0;
-        return dates
-                ? read
-                : new ColumnAsText.Read(plain, new ColumnInfo("labels", labels, ColumnType.TEXT, Role.CATEGORY));
+        ColumnInfo info = dates
+                ? new ColumnInfo(
+                        name,
+                        heading.strip(),
+                        read.info().type(),
+                        Role.TIME,
+                        read.info().format())
+                : new ColumnInfo(name, heading.strip(), ColumnType.TEXT, Role.CATEGORY);
+        return table.with(info, (dates ? read.column() : plain).pick(of, of.length));
     }
 
     private ColumnInfo info(Table before, List<String> turned, Column cells, Schema schema) {
@@ -139,6 +173,16 @@ public record ColumnsToRows(
 
     @Override
     public Sentence sentence(Schema before) {
+        if (isOfTwoParts()) {
+            return Sentence.of(
+                    "prepare.columnsToRowsOfTwoSentence",
+                    Sentence.control("columns", picked().words(before)),
+                    Sentence.control("labels", labels),
+                    Sentence.control(
+                            "between", parting().isBlank() ? Words.say("prepare.aSpace") : "“" + parting() + "”"),
+                    Sentence.control("second", String.valueOf(second)),
+                    Sentence.control("values", values));
+        }
         return Sentence.of(
                 "prepare.columnsToRowsSentence",
                 Sentence.control("columns", picked().words(before)),

@@ -11,6 +11,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.TextColumn;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Which row of another table has the keys of each row here: equal when all of them are written alike, blanks match
@@ -26,8 +27,11 @@ record KeyMatches(int[] rows, Set<String> repeated) {
         int[] others = new int[there.get(0).rowCount()];
         for (int key = 0; key < here.size(); key++) {
             Map<String, Integer> values = new HashMap<>();
-            int[] next = numbered(there.get(key), values, true);
-            int[] asked = numbered(here.get(key), values, false);
+            boolean texts = here.get(key) instanceof TextColumn && there.get(key) instanceof TextColumn;
+            int[] next = texts ? codes((TextColumn) there.get(key), null) : numbered(there.get(key), values, true);
+            int[] asked = texts
+                    ? codes((TextColumn) here.get(key), (TextColumn) there.get(key))
+                    : numbered(here.get(key), values, false);
             if (key == 0) {
                 others = next;
                 ids = asked;
@@ -55,7 +59,7 @@ record KeyMatches(int[] rows, Set<String> repeated) {
         Set<Integer> repeated = new LinkedHashSet<>();
         int[] rows = new int[ids.length];
         for (int row = 0; row < rows.length; row++) {
-            rows[row] = ids[row] < 0 ? -1 : first[ids[row]];
+            rows[row] = ids[row] < 0 || ids[row] >= count ? -1 : first[ids[row]]; // no row there may have the code
             if (rows[row] >= 0 && twice[ids[row]]) {
                 repeated.add(rows[row]);
             }
@@ -69,6 +73,17 @@ record KeyMatches(int[] rows, Set<String> repeated) {
                         .map(column -> String.valueOf(column.plain(row)))
                         .collect(Collectors.joining(", ")))
                 .collect(Collectors.toCollection(LinkedHashSet::new));
+    }
+
+    /** The code of each row's text, in another column where one is given; below 0 for blanks and texts not there. */
+    private static int[] codes(TextColumn column, @Nullable TextColumn as) {
+        int[] codes = new int[column.rowCount()];
+        int[] other = as == null ? null : as.codesOf(column);
+        for (int row = 0; row < codes.length; row++) {
+            int code = column.codes().code(row);
+            codes[row] = code < 0 || other == null ? code : other[code];
+        }
+        return codes;
     }
 
     /** The number of each row's value; below 0 for blanks and, where values are not added, for those that are not known. */

@@ -37,7 +37,7 @@ public record MergeValues(String column, List<String> values, String into) imple
         String one = into.isBlank() ? null : into.strip();
         return before.with(
                 before.schema().get(column),
-                TextCells.mapped(TextCells.of(before, column), text -> merged.contains(text) ? one : text));
+                TextCells.of(before, column).mapped(text -> merged.contains(text) ? one : text));
     }
 
     @Override

@@ -3,9 +3,11 @@ package keensparrow.core.prepare;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.UnaryOperator;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.TextBuilder;
+import keensparrow.core.column.TextColumn;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.sentence.Sentence;
@@ -17,6 +19,7 @@ import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Adds a column that puts the values of another into groups with names.
@@ -56,16 +59,23 @@ public record Recode(String column, String label, List<Group> groups, String res
         groups.forEach(group -> group.values()
                 .forEach(value -> names.putIfAbsent(value, group.name().strip())));
         Column values = before.column(column);
-        TextBuilder made = new TextBuilder();
-        for (int row = 0; row < before.rowCount(); row++) {
-            String plain = values.plain(row);
-            made.add(plain == null ? null : names.getOrDefault(plain, rest.isBlank() ? plain : rest.strip()));
-        }
+        UnaryOperator<@Nullable String> named =
+                plain -> names.getOrDefault(String.valueOf(plain), rest.isBlank() ? plain : rest.strip());
+        Column made = values instanceof TextColumn texts ? texts.mapped(named) : written(values, named);
         String name = TextCells.newName(label, before.schema());
         return before.with(
                 new ColumnInfo(name, label.strip(), ColumnType.TEXT, Role.CATEGORY)
                         .keeping(before.schema().get(column)),
-                made.build());
+                made);
+    }
+
+    private static Column written(Column values, UnaryOperator<@Nullable String> named) {
+        TextBuilder made = new TextBuilder();
+        for (int row = 0; row < values.rowCount(); row++) {
+            String plain = values.plain(row);
+            made.add(plain == null ? null : named.apply(plain));
+        }
+        return made.build();
     }
 
     @Override

@@ -49,12 +49,14 @@ public record ReplaceText(String column, Where where, String find, String replac
         if (find.isEmpty()) {
             throw new UserException(ErrorCode.STEP_DOES_NOT_FIT, Text.of("prepare.nothingToFind"));
         }
-        return before.with(before.schema().get(column), TextCells.mapped(TextCells.of(before, column), text -> {
-            String plain = String.valueOf(text);
-            String made =
-                    where == Where.WHOLE ? plain.equals(find) ? replacement : plain : plain.replace(find, replacement);
-            return made.isBlank() ? null : made;
-        }));
+        return before.with(
+                before.schema().get(column), TextCells.of(before, column).mapped(text -> {
+                    String plain = String.valueOf(text);
+                    String made = where == Where.WHOLE
+                            ? plain.equals(find) ? replacement : plain
+                            : plain.replace(find, replacement);
+                    return made.isBlank() ? null : made;
+                }));
     }
 
     @Override

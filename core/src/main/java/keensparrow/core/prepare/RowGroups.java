@@ -4,9 +4,11 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.function.IntToLongFunction;
+import java.util.stream.IntStream;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
+import keensparrow.core.column.PackedInts;
 import keensparrow.core.column.TagsColumn;
 import keensparrow.core.column.TextBuilder;
 import keensparrow.core.column.TextColumn;
@@ -21,40 +23,65 @@ import keensparrow.core.table.Table;
  */
 record RowGroups(int[] of, int[] first) {
     private static final long MAX_PLACES = 1 << 22;
+    private static final int BLOCK = 4096;
+
+    /** Writes the keys of the rows {@code [from, from + count)}. */
+    private interface Block {
+        void read(int from, int count, long[] out);
+    }
 
     /**
      * The values of a column as numbers.
      *
-     * @param key of a row, in the order of the values, that of a blank the largest of all
+     * @param block of the rows, in the order of the values, that of a blank the largest of all
      * @param least of the keys, @param size how many there may be from it on, with blank; too many to count where negative
      */
-    private record Keys(IntToLongFunction key, long least, long size) {
+    private record Keys(Block block, long least, long size) {
         static Keys of(Column column) {
             if (column instanceof TextColumn texts) {
-                int blank = texts.dictionarySize();
-                return new Keys(
-                        row -> texts.isBlank(row) ? blank : texts.codes().code(row), 0, blank + 1L);
+                return ofCodes(texts.codes(), texts.dictionarySize());
             }
             if (column instanceof TagsColumn tags) {
-                int blank = tags.setCount();
-                return new Keys(
-                        row -> tags.isBlank(row) ? blank : tags.setOfRow().code(row), 0, blank + 1L);
+                return ofCodes(tags.setOfRow(), tags.setCount());
             }
             if (column instanceof YesNoColumn yesNo) {
-                return new Keys(row -> yesNo.isBlank(row) ? 2 : yesNo.code(row), 0, 3);
+                return new Keys(each(row -> yesNo.isBlank(row) ? 2 : yesNo.code(row)), 0, 3);
             }
-            IntToLongFunction key = RowGroups.key(column);
             if (column instanceof LongColumn longs) {
                 long range = longs.isAllBlank() ? 0 : longs.max() - longs.min();
-                long blank = longs.max() + 1;
-                return range < 0 || range >= MAX_PLACES
-                        ? new Keys(key, 0, -1)
-                        : new Keys(
-                                row -> longs.isBlank(row) ? blank : longs.value(row),
-                                longs.isAllBlank() ? blank : longs.min(),
-                                range + 2);
+                if (range >= 0 && range < MAX_PLACES) {
+                    long blank = longs.max() + 1;
+                    return new Keys(ofLongs(longs, blank), longs.isAllBlank() ? blank : longs.min(), range + 2);
+                }
             }
-            return new Keys(key, 0, -1);
+            return new Keys(each(RowGroups.key(column)), 0, -1);
+        }
+
+        private static Keys ofCodes(PackedInts codes, int blank) {
+            Block block = (from, count, out) -> {
+                codes.copy(from, count, out);
+                for (int i = 0; i < count; i++) {
+                    out[i] = out[i] < 0 ? blank : out[i];
+                }
+            };
+            return new Keys(block, 0, blank + 1L);
+        }
+
+        private static Block ofLongs(LongColumn longs, long blank) {
+            return (from, count, out) -> {
+                longs.values().copy(from, count, out);
+                for (int i = 0; longs.blankCount() > 0 && i < count; i++) {
+                    out[i] = longs.isBlank(from + i) ? blank : out[i];
+                }
+            };
+        }
+
+        private static Block each(IntToLongFunction key) {
+            return (from, count, out) -> {
+                for (int i = 0; i < count; i++) {
+                    out[i] = key.applyAsLong(from + i);
+                }
+            };
         }
 
         /** At most so many groups come of them alone. */
@@ -75,7 +102,7 @@ record RowGroups(int[] of, int[] first) {
         for (int i = 0; i < keys.size() && count < rows; ) {
             long places = places(count, keys.get(i));
             if (places < 0) {
-                count = numbered(group, keys.get(i).key);
+                count = numbered(group, keys.get(i).block);
                 i++;
                 continue;
             }
@@ -104,10 +131,15 @@ record RowGroups(int[] of, int[] first) {
     }
 
     private static void places(int[] group, Keys keys) {
-        IntToLongFunction key = keys.key;
-        for (int row = 0; row < group.length; row++) {
-            group[row] = (int) (group[row] * keys.size + key.applyAsLong(row) - keys.least);
-        }
+        IntStream.range(0, (group.length + BLOCK - 1) / BLOCK).parallel().forEach(block -> {
+            int from = block * BLOCK;
+            int count = Math.min(BLOCK, group.length - from);
+            long[] some = new long[count];
+            keys.block.read(from, count, some);
+            for (int i = 0; i < count; i++) {
+                group[from + i] = (int) (group[from + i] * keys.size + some[i] - keys.least);
+            }
+        });
     }
 
     /** From places to numbers in the order of their first rows. @return how many there are */
@@ -125,10 +157,15 @@ record RowGroups(int[] of, int[] first) {
         return count;
     }
 
-    private static int numbered(int[] group, IntToLongFunction key) {
+    private static int numbered(int[] group, Block keys) {
         Numbering numbering = new Numbering(group.length);
-        for (int row = 0; row < group.length; row++) {
-            group[row] = numbering.of(group[row], key.applyAsLong(row));
+        long[] some = new long[BLOCK];
+        for (int from = 0; from < group.length; from += BLOCK) {
+            int count = Math.min(BLOCK, group.length - from);
+            keys.read(from, count, some);
+            for (int i = 0; i < count; i++) {
+                group[from + i] = numbering.of(group[from + i], some[i]);
+            }
         }
         return numbering.count;
     }

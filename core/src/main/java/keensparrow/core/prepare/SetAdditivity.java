@@ -13,9 +13,19 @@ import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
+import org.jspecify.annotations.Nullable;
 
-/** Says how the numbers of a column are put together over rows. */
-public record SetAdditivity(String column, Additivity.Kind additivity) implements Step {
+/**
+ * Says how the numbers of a column are put together over rows.
+ *
+ * @param weight the column by which averages of it are weighted; null for none
+ */
+public record SetAdditivity(
+        String column, Additivity.Kind additivity, @Nullable String weight) implements Step {
+    public SetAdditivity(String column, Additivity.Kind additivity) {
+        this(column, additivity, null);
+    }
+
     static final StepKind KIND = new StepKind(
             "setAdditivity",
             SetAdditivity.class,
@@ -27,26 +37,49 @@ public record SetAdditivity(String column, Additivity.Kind additivity) implement
                             Words.say("prepare.howTheyAddUp"),
                             Stream.of(Additivity.Kind.values())
                                     .map(kind -> new Slot.Option(kind.name(), kind.label()))
-                                    .toList())));
+                                    .toList()),
+                    Slot.columnOrNone(
+                            "weight", Words.say("prepare.weightedBy"), ColumnType.WHOLE, ColumnType.DECIMAL)));
 
     @Override
     public Table apply(Table before) {
         ColumnInfo info = before.schema().get(column);
         if (!info.type().isNumber()) {
-            throw new UserException(
-                    ErrorCode.STEP_DOES_NOT_FIT,
-                    Text.of(
-                            "prepare.holdsOnlyNumbersAreAdded",
-                            "info",
-                            UserException.quote(info.label()),
-                            "type",
-                            info.type().label()));
+            throw misfit(Text.of(
+                    "prepare.holdsOnlyNumbersAreAdded",
+                    "info",
+                    UserException.quote(info.label()),
+                    "type",
+                    info.type().label()));
         }
-        return before.withInfo(info.withAdditivity(new Additivity(additivity, Words.say("prepare.aStepSaysSo"))));
+        if (weight != null) {
+            if (additivity != Additivity.Kind.AVERAGE) {
+                throw misfit(Text.of("prepare.onlyAveragesHaveWeights"));
+            }
+            if (weight.equals(column) || !before.schema().get(weight).type().isNumber()) {
+                throw misfit(Text.of(
+                        "prepare.weightsAreNumbers",
+                        "weight",
+                        UserException.quote(before.schema().label(weight))));
+            }
+        }
+        return before.withInfo(
+                info.withAdditivity(new Additivity(additivity, Words.say("prepare.aStepSaysSo"), weight)));
+    }
+
+    private static UserException misfit(Text text) {
+        return new UserException(ErrorCode.STEP_DOES_NOT_FIT, text);
     }
 
     @Override
     public Sentence sentence(Schema before) {
+        if (weight != null) {
+            return Sentence.of(
+                    "prepare.additivityWeightedSentence",
+                    Sentence.stress("column", before.label(column)),
+                    Sentence.control("additivity", additivity.label()),
+                    Sentence.control("weight", before.label(weight)));
+        }
         return Sentence.of(
                 "prepare.additivitySentence",
                 Sentence.stress("column", before.label(column)),

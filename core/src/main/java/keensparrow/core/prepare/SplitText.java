@@ -47,7 +47,7 @@ public record SplitText(String column, String separator, int parts) implements S
             after = after.with(
                     new ColumnInfo(name, label, ColumnType.TEXT, Role.CATEGORY)
                             .keeping(before.schema().get(column)),
-                    TextCells.mapped(texts, text -> part(String.valueOf(text), number)));
+                    texts.mapped(text -> part(String.valueOf(text), number)));
         }
         return after;
     }

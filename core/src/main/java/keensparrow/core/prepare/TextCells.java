@@ -3,10 +3,7 @@ package keensparrow.core.prepare;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
-import java.util.function.UnaryOperator;
 import keensparrow.core.column.Column;
-import keensparrow.core.column.PackedInts;
-import keensparrow.core.column.TextBuilder;
 import keensparrow.core.column.TextColumn;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -14,7 +11,6 @@ import keensparrow.core.infer.guess.Headings;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
-import org.jspecify.annotations.Nullable;
 
 /** What steps on texts share. */
 final class TextCells {
@@ -34,25 +30,6 @@ final class TextCells {
                         UserException.quote(table.schema().label(name)),
                         "type",
                         column.type().label()));
-    }
-
-    /**
-     * Each text turned into another, once for each different one.
-     *
-     * @param turn gives null for blank
-     */
-    static TextColumn mapped(TextColumn texts, UnaryOperator<@Nullable String> turn) {
-        @Nullable String[] turned = new String[texts.dictionarySize()];
-        for (int code = 0; code < turned.length; code++) {
-            turned[code] = turn.apply(texts.text(code));
-        }
-        PackedInts codes = texts.codes();
-        TextBuilder builder = new TextBuilder();
-        for (int row = 0; row < texts.rowCount(); row++) {
-            int code = codes.code(row);
-            builder.add(code < 0 ? null : turned[code]);
-        }
-        return builder.build();
     }
 
     /** A name for a new column that the table has not, made of its label. */

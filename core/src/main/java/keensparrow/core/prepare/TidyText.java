@@ -41,7 +41,8 @@ public record TidyText(String column, Case letters) implements Step {
 
     @Override
     public Table apply(Table before) {
-        return before.with(before.schema().get(column), TextCells.mapped(TextCells.of(before, column), this::tidied));
+        return before.with(
+                before.schema().get(column), TextCells.of(before, column).mapped(this::tidied));
     }
 
     private @Nullable String tidied(@Nullable String text) {

@@ -11,7 +11,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param unit the currency as the source writes it; what stands behind a number, such as {@code km}; of durations what 1
  *     stands for: {@code s}, {@code min}, {@code h} or {@code d}; of years how the source writes 2024, null for so; of
- *     tags what stands between them; null for other kinds
+ *     tags what stands between them; of days the name of their {@link DateStyle}; null for other kinds
  * @param decimals places after the decimal mark; null for as many as the size of a number bears
  * @param compact whether large numbers are cut to a few figures: 140.5 bn; null for no
  */
@@ -45,7 +45,36 @@ public record ColumnFormat(
         QUARTER,
         WEEK,
         /** A list of tags. */
-        TAGS
+        TAGS,
+        /** A day, shown as its {@link DateStyle} says. */
+        DATE
+    }
+
+    /** How a day is shown. */
+    public enum DateStyle {
+        /** 13 March 2026. */
+        LONG("table.dateLong"),
+        /** Fri 13 Mar 2026. */
+        WEEKDAY("table.dateWeekday"),
+        /** 13/03/2026, in the order of the reader's language. */
+        DIGITS("table.dateDigits"),
+        /** 2026-03-13. */
+        ISO("table.dateIso");
+
+        private final String key;
+
+        DateStyle(String key) {
+            this.key = key;
+        }
+
+        public String label() {
+            return Words.say(key);
+        }
+    }
+
+    /** @param style null for as days are shown otherwise */
+    public static @Nullable ColumnFormat date(@Nullable DateStyle style) {
+        return style == null ? null : new ColumnFormat(Kind.DATE, style.name());
     }
 
     private static final int MAX_DECIMALS = 10;
@@ -95,7 +124,7 @@ public record ColumnFormat(
                 yield day.get(IsoFields.WEEK_BASED_YEAR) + "-W" + (week < 10 ? "0" : "") + week;
             }
             case TAGS -> unit == null ? plain : plain.replace(";", unit);
-            case NUMBER, DURATION, PERCENT, MONEY -> plain;
+            case NUMBER, DURATION, PERCENT, MONEY, DATE -> plain;
         };
     }
 }

@@ -58,7 +58,7 @@ public record ColumnInfo(
         return new ColumnInfo(name, label, type, newRole, format, additivity, description, sensitive, order);
     }
 
-    public ColumnInfo withFormat(ColumnFormat newFormat) {
+    public ColumnInfo withFormat(@Nullable ColumnFormat newFormat) {
         return new ColumnInfo(name, label, type, role, newFormat, additivity, description, sensitive, order);
     }
 

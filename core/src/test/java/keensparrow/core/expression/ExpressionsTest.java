@@ -97,6 +97,7 @@ class ExpressionsTest {
         }
         assertThat(examples).isGreaterThan(45);
         assertThat(shown)
+                .contains("cast", "regexp_replace", "regexp_substr", "regexp_like")
                 .containsAll(RowFunctions.all()
                         .map(Expressions.FunctionWords::name)
                         .filter(name -> !name.equals("like"))
@@ -109,6 +110,25 @@ class ExpressionsTest {
                 .hasMessageContaining("“year” takes dates here, and this is text");
         assertThatThrownBy(() -> values("trim(a)")).hasMessageContaining("“trim” takes text here, and this is numbers");
         assertThatThrownBy(() -> values("sqrt(1, 2)")).hasMessageContaining("“sqrt” needs 1 value");
+        assertThatThrownBy(() -> values("regexp_like(name, '(')")).hasMessageContaining("“(” is no pattern: missing");
+        assertThatThrownBy(() -> values("regexp_replace(name, '(a)', '\\2')"))
+                .hasMessageContaining("The pattern has one group, and 2 is asked for");
+        assertThatThrownBy(() -> values("regexp_like(name, name)")).hasMessageContaining("as texts in single quotes");
+        assertThatThrownBy(() -> values("regexp_like(name, '((a{100}){100}){100}')"))
+                .hasMessageContaining("The pattern is too large");
+        assertThatThrownBy(() -> values("cast(a as intege)")).hasMessageContaining("Did you mean “integer”?");
+        assertThatThrownBy(() -> values("cast(date '2026-01-31' as boolean)"))
+                .hasMessageContaining("dates cannot become yes or no");
+        assertThatThrownBy(() -> values("cast(a as decimal(3, 7))")).hasMessageContaining("at most 1000 digits");
+        assertThatThrownBy(() -> values("cast(a, integer)")).hasMessageContaining("is not expected");
+        assertThat(values("regexp_like('" + "a".repeat(3000) + "b', '^(a+)+$')"))
+                .as("a pattern that would run for ever elsewhere")
+                .containsOnly("no");
+        assertThat(values("cast('1e400' as double)")).containsOnly("blank");
+        assertThat(values("cast('1e18' as integer)")).as("beyond 18 digits").containsOnly("blank");
+        assertThat(values("cast(a as double) / 4")).containsExactly("1.5", "2.5", "blank");
+        assertThat(values("cast(a > 6 as integer) + 1")).containsExactly("1", "2", "blank");
+        assertThat(values("cast(null as date)")).containsOnly("blank");
         assertThatThrownBy(() -> values("squrt(1)")).hasMessageContaining("Did you mean “sqrt”?");
         assertThat(values("'" + "a".repeat(2000) + "' like '" + "%a".repeat(400) + "%b'"))
                 .containsOnly("no");

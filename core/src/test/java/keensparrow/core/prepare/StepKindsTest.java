@@ -298,7 +298,7 @@ class StepKindsTest {
     }
 
     private static ColumnsToRows like(String like, String from, String to, PickedColumns.All all) {
-        return new ColumnsToRows(List.of(), like, from, to, all, "What", "Value");
+        return new ColumnsToRows(List.of(), like, from, to, all, "What", "Value", null, null);
     }
 
     @Test
@@ -315,8 +315,8 @@ class StepKindsTest {
         assertThat(turned(wide, like(" ", "staff", null, null))).containsExactly("Staff", "Cost north");
         assertThat(turned(wide, like(null, null, null, PickedColumns.All.NUMBERS)))
                 .containsExactly("Cost east", "Cost west", "Staff", "Cost north");
-        ColumnsToRows both =
-                new ColumnsToRows(List.of("since"), "cost e*", null, null, PickedColumns.All.NONE, "What", "Value");
+        ColumnsToRows both = new ColumnsToRows(
+                List.of("since"), "cost e*", null, null, PickedColumns.All.NONE, "What", "Value", null, null);
         assertThat(turned(wide, both)).containsExactly("Cost east", "Since");
         assertThat(said(wide, both))
                 .isEqualTo("Turn Since and columns named like “cost e*” into rows: the label into What, the value into"

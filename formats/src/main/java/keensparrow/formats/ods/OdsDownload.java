@@ -8,6 +8,7 @@ import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.zip.CRC32;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
@@ -18,6 +19,7 @@ import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.words.Words;
+import keensparrow.formats.sheet.NumberStyle;
 import keensparrow.formats.sheet.PlainNumbers;
 import org.jspecify.annotations.Nullable;
 
@@ -54,13 +56,16 @@ public final class OdsDownload {
         List<ColumnInfo> columns =
                 scan.columns().stream().map(engine.schema()::get).toList();
         List<String> headings = columns.stream().map(ColumnInfo::label).toList();
+        List<Optional<NumberStyle>> styles =
+                columns.stream().map(NumberStyle::of).toList();
         book(
                 headings,
+                styles.stream().flatMap(Optional::stream).toList(),
                 sheets -> engine.rows(
                         scan,
                         values -> sheets.row(cells -> {
                             for (int column = 0; column < columns.size(); column++) {
-                                cells.put(columns.get(column), values.get(column));
+                                cells.put(columns.get(column), values.get(column), styles.get(column));
                             }
                         }),
                         () -> false));
@@ -69,7 +74,7 @@ public final class OdsDownload {
     /** Writes headings and rows that are texts already; columns that hold nothing but plain numbers are numbers. */
     public void write(List<String> headings, List<List<String>> rows) throws IOException {
         boolean[] numbers = PlainNumbers.columns(headings.size(), rows);
-        book(headings, sheets -> {
+        book(headings, List.of(), sheets -> {
             for (List<String> row : rows) {
                 sheets.row(cells -> {
                     for (int column = 0; column < row.size(); column++) {
@@ -95,13 +100,13 @@ public final class OdsDownload {
         void of(Cells cells) throws XMLStreamException;
     }
 
-    private void book(List<String> headings, Writing rows) throws IOException {
+    private void book(List<String> headings, List<NumberStyle> numbers, Writing rows) throws IOException {
         try (ZipOutputStream zip = new ZipOutputStream(out)) {
             stored(zip);
             entry(zip, "META-INF/manifest.xml", manifest());
             zip.putNextEntry(new ZipEntry("content.xml"));
             XMLStreamWriter xml = XML.createXMLStreamWriter(zip, "UTF-8");
-            begin(xml);
+            begin(xml, numbers);
             Sheets sheets = new Sheets(xml, headings);
             rows.to(sheets);
             sheets.end();
@@ -172,12 +177,12 @@ public final class OdsDownload {
                 + "</config:config-item>";
     }
 
-    private void begin(XMLStreamWriter xml) throws XMLStreamException {
+    private void begin(XMLStreamWriter xml, List<NumberStyle> numbers) throws XMLStreamException {
         xml.writeStartDocument("UTF-8", "1.0");
         OdsXml.start(xml, "office:document-content");
         OdsXml.declare(xml);
         OdsXml.attribute(xml, "office:version", "1.3");
-        OdsStyles.write(xml);
+        OdsStyles.write(xml, numbers);
         OdsXml.start(xml, "office:body");
         OdsXml.start(xml, "office:spreadsheet");
         if (!about.isEmpty()) {
@@ -258,16 +263,18 @@ public final class OdsDownload {
             this.xml = xml;
         }
 
-        void put(ColumnInfo info, @Nullable String value) throws XMLStreamException {
+        void put(ColumnInfo info, @Nullable String value, Optional<NumberStyle> style) throws XMLStreamException {
             ColumnType type = info.type();
             ColumnFormat format = info.format();
             ColumnFormat.Kind kind = format == null ? null : format.kind();
             if (value == null) {
                 blank();
             } else if (type.isNumber() && new BigDecimal(value).precision() <= MAX_DIGITS) {
-                number(value, kind == ColumnFormat.Kind.PERCENT ? OdsStyles.PERCENT : null);
-            } else if (type == ColumnType.DATE && (kind == null || kind == ColumnFormat.Kind.MONTH)) {
-                typed("date", "date-value", value, kind == null ? OdsStyles.DAY : OdsStyles.MONTH);
+                number(value, style.orElse(null));
+            } else if (type == ColumnType.DATE && kind == ColumnFormat.Kind.MONTH) {
+                typed("date", "date-value", value, OdsStyles.MONTH);
+            } else if (type == ColumnType.DATE && (kind == null || kind == ColumnFormat.Kind.DATE)) {
+                typed("date", "date-value", value, OdsStyles.DAY);
             } else if (type == ColumnType.DATE_TIME) {
                 typed("date", "date-value", value.length() == MINUTES ? value + ":00" : value, OdsStyles.TIME);
             } else { // also longer numbers, and quarters and years, which are no dates of a sheet
@@ -279,8 +286,9 @@ public final class OdsDownload {
             OdsXml.empty(xml, "table:table-cell");
         }
 
-        void number(String value, @Nullable String style) throws XMLStreamException {
-            typed(style == null ? "float" : "percentage", "value", value, style);
+        void number(String value, @Nullable NumberStyle style) throws XMLStreamException {
+            boolean percent = style != null && style.isPercent();
+            typed(percent ? "percentage" : "float", "value", value, style == null ? null : OdsStyles.name(style));
         }
 
         private void typed(String type, String field, String value, @Nullable String style) throws XMLStreamException {

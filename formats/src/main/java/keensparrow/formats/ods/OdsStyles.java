@@ -1,8 +1,12 @@
 package keensparrow.formats.ods;
 
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashSet;
 import java.util.List;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
+import keensparrow.formats.sheet.NumberStyle;
 import org.jspecify.annotations.Nullable;
 
 /** How cells look: headings bold, days and months as such. */
@@ -11,23 +15,26 @@ final class OdsStyles {
     static final String DAY = "day";
     static final String MONTH = "month";
     static final String TIME = "time";
-    static final String PERCENT = "percent";
 
     private OdsStyles() {}
 
-    static void write(XMLStreamWriter xml) throws XMLStreamException {
+    /** The name of a style of numbers, the same for alike ones. */
+    static String name(NumberStyle style) {
+        return "n" + Integer.toHexString(style.pattern().hashCode());
+    }
+
+    /** @param numbers the styles of columns of numbers */
+    static void write(XMLStreamWriter xml, Collection<NumberStyle> numbers) throws XMLStreamException {
         OdsXml.start(xml, "office:automatic-styles");
         date(xml, DAY, "year:long", "-", "month:long", "-", "day:long");
         date(xml, MONTH, "month:name", " ", "year:long");
         date(xml, TIME, "year:long", "-", "month:long", "-", "day:long", " ", "hours:long", ":", "minutes:long");
-        OdsXml.start(xml, "number:percentage-style");
-        OdsXml.attribute(xml, "style:name", "n-" + PERCENT);
-        OdsXml.empty(xml, "number:number");
-        OdsXml.attribute(xml, "number:decimal-places", "1");
-        OdsXml.attribute(xml, "number:min-integer-digits", "1");
-        literal(xml, "%");
-        xml.writeEndElement();
-        for (String name : List.of(DAY, MONTH, TIME, PERCENT)) {
+        List<String> names = new ArrayList<>(List.of(DAY, MONTH, TIME));
+        for (NumberStyle style : new LinkedHashSet<>(numbers)) {
+            number(xml, style);
+            names.add(name(style));
+        }
+        for (String name : names) {
             cell(xml, name, "n-" + name);
             xml.writeEndElement();
         }
@@ -35,6 +42,24 @@ final class OdsStyles {
         OdsXml.empty(xml, "style:text-properties");
         OdsXml.attribute(xml, "fo:font-weight", "bold");
         xml.writeEndElement();
+        xml.writeEndElement();
+    }
+
+    private static void number(XMLStreamWriter xml, NumberStyle style) throws XMLStreamException {
+        OdsXml.start(xml, style.isPercent() ? "number:percentage-style" : "number:number-style");
+        OdsXml.attribute(xml, "style:name", "n-" + name(style));
+        if (!style.before().isEmpty()) {
+            literal(xml, style.before());
+        }
+        OdsXml.empty(xml, "number:number");
+        if (style.decimals() != NumberStyle.AS_IS) {
+            OdsXml.attribute(xml, "number:decimal-places", String.valueOf(style.decimals()));
+            OdsXml.attribute(xml, "number:grouping", String.valueOf(!style.isPercent()));
+        }
+        OdsXml.attribute(xml, "number:min-integer-digits", "1");
+        if (!style.after().isEmpty()) {
+            literal(xml, style.after());
+        }
         xml.writeEndElement();
     }
 

@@ -12,6 +12,7 @@ import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.words.Words;
+import keensparrow.formats.sheet.NumberStyle;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 import org.jspecify.annotations.Nullable;
@@ -194,10 +195,24 @@ public final class XlsxDownload {
             ColumnFormat format = info.format();
             ColumnFormat.Kind kind = format == null ? null : format.kind();
             return switch (info.type()) {
-                case DATE -> kind == ColumnFormat.Kind.MONTH ? "mmm yyyy" : kind == null ? "yyyy-mm-dd" : null;
-                case DATE_TIME -> "yyyy-mm-dd hh:mm";
-                case WHOLE, DECIMAL -> kind == ColumnFormat.Kind.PERCENT ? "0.0%" : null;
+                case DATE ->
+                    kind == ColumnFormat.Kind.MONTH
+                            ? "mmm yyyy"
+                            : kind == null || kind == ColumnFormat.Kind.DATE ? day(format) : null;
+                case DATE_TIME -> day(format) + " hh:mm";
+                case WHOLE, DECIMAL ->
+                    NumberStyle.of(info).map(NumberStyle::pattern).orElse(null);
                 default -> null;
+            };
+        }
+
+        private static String day(@Nullable ColumnFormat format) {
+            String style = format == null ? null : format.unit();
+            return switch (style == null ? "" : style) {
+                case "LONG" -> "d mmmm yyyy";
+                case "WEEKDAY" -> "ddd d mmm yyyy";
+                case "DIGITS" -> "dd/mm/yyyy";
+                default -> "yyyy-mm-dd";
             };
         }
 

@@ -11,8 +11,6 @@ import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.TagsColumn;
-import keensparrow.core.expression.Expressions;
-import keensparrow.core.expression.RowPredicate;
 import keensparrow.core.filter.Between;
 import keensparrow.core.filter.Both;
 import keensparrow.core.filter.Containing;
@@ -34,8 +32,8 @@ import org.jspecify.annotations.Nullable;
 /** Makes filters ready for the columns of a table. */
 public final class FilterEvaluator implements FilterVisitor<RowTest> {
     private static final long MICROS_AN_HOUR = 3_600_000_000L;
-    private static final BigInteger LONG_MIN = BigInteger.valueOf(Long.MIN_VALUE);
-    private static final BigInteger LONG_MAX = BigInteger.valueOf(Long.MAX_VALUE);
+    static final BigInteger LONG_MIN = BigInteger.valueOf(Long.MIN_VALUE);
+    static final BigInteger LONG_MAX = BigInteger.valueOf(Long.MAX_VALUE);
     private static final long MICROS_A_DAY = 86_400_000_000L;
 
     private final Table table;
@@ -102,7 +100,11 @@ public final class FilterEvaluator implements FilterVisitor<RowTest> {
 
     private static long bound(BigDecimal value, int scale, RoundingMode rounding) {
         BigInteger scaled = value.movePointRight(scale).setScale(0, rounding).toBigInteger();
-        return scaled.max(LONG_MIN).min(LONG_MAX).longValue();
+        return clamped(scaled);
+    }
+
+    static long clamped(BigInteger value) {
+        return value.max(LONG_MIN).min(LONG_MAX).longValue();
     }
 
     @Override
@@ -177,7 +179,7 @@ public final class FilterEvaluator implements FilterVisitor<RowTest> {
 
     @Override
     public RowTest both(Both filter) {
-        return both(filter.first().accept(this), filter.second().accept(this));
+        return RowTests.both(filter.first().accept(this), filter.second().accept(this));
     }
 
     @Override
@@ -202,31 +204,8 @@ public final class FilterEvaluator implements FilterVisitor<RowTest> {
         });
     }
 
-    private static RowTest both(RowTest first, RowTest second) {
-        return (from, to, out, shift) -> {
-            first.fill(from, to, out, shift);
-            long[] others = new long[to - from];
-            second.fill(from, to, others, from);
-            for (int w = from; w < to; w++) {
-                out[w - shift] &= others[w - from];
-            }
-        };
-    }
-
     @Override
     public RowTest expression(ExpressionFilter filter) {
-        RowPredicate condition = Expressions.condition(filter.expression(), table);
-        int rows = table.rowCount();
-        return (from, to, out, shift) -> {
-            for (int w = from; w < to; w++) {
-                int row = w << 6;
-                boolean[] holds = condition.holds(row, Math.min(Long.SIZE, rows - row));
-                long word = 0;
-                for (int i = 0; i < holds.length; i++) {
-                    word |= (holds[i] ? 1L : 0L) << i;
-                }
-                out[w - shift] = word;
-            }
-        };
+        return Conditions.test(filter.expression(), table);
     }
 }

@@ -42,6 +42,30 @@ final class RowTests {
         };
     }
 
+    /** Rows that pass both. */
+    static RowTest both(RowTest first, RowTest second) {
+        return (from, to, out, shift) -> {
+            first.fill(from, to, out, shift);
+            long[] others = new long[to - from];
+            second.fill(from, to, others, from);
+            for (int w = from; w < to; w++) {
+                out[w - shift] &= others[w - from];
+            }
+        };
+    }
+
+    /** Rows that pass one of them or both. */
+    static RowTest either(RowTest first, RowTest second) {
+        return (from, to, out, shift) -> {
+            first.fill(from, to, out, shift);
+            long[] others = new long[to - from];
+            second.fill(from, to, others, from);
+            for (int w = from; w < to; w++) {
+                out[w - shift] |= others[w - from];
+            }
+        };
+    }
+
     /** Rows whose code is wanted; {@code wanted[code + 1]}, so that blank (−1) has a place too. */
     static RowTest ofCodes(PackedInts codes, boolean[] wanted) {
         byte[] pass = new byte[wanted.length];
