@@ -20,10 +20,6 @@ public final class PlainTexts {
         this.texts = new String[slots];
     }
 
-    public Column column() {
-        return column;
-    }
-
     /** As {@link Column#plain}. */
     public @Nullable String at(int row) {
         if (!(column instanceof LongColumn longs)) {

@@ -1,5 +1,8 @@
 package keensparrow.core.column;
 
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -111,16 +114,25 @@ public final class TagsColumn implements Column {
 
     @Override
     public TagsColumn pick(int[] rows, int count) {
-        TagsBuilder builder = new TagsBuilder();
-        for (int i = 0; i < count; i++) {
-            int set = setOfRow.code(rows[i]);
-            if (set >= 0) {
-                for (int code : sets[set]) {
-                    builder.addTag(dictionary.get(code));
-                }
+        int[] picked = new int[count];
+        setOfRow.read(rows, count, picked);
+        int[] numbers = new int[sets.length]; // of each list that still occurs its number then, from 1 on
+        List<int[]> kept = new ArrayList<>();
+        for (int set : picked) {
+            if (set >= 0 && numbers[set] == 0) {
+                kept.add(sets[set]);
+                numbers[set] = kept.size();
             }
-            builder.endRow();
         }
-        return builder.build();
+        for (int i = 0; i < count; i++) {
+            picked[i] = picked[i] < 0 ? -1 : numbers[picked[i]] - 1;
+        }
+        int[] used = kept.stream().flatMapToInt(Arrays::stream).distinct().sorted().toArray();
+        int[][] renumbered = kept.stream()
+                .map(set -> Arrays.stream(set)
+                        .map(tag -> Arrays.binarySearch(used, tag))
+                        .toArray())
+                .toArray(int[][]::new);
+        return new TagsColumn(dictionary.keep(used), renumbered, PackedInts.packed(picked));
     }
 }

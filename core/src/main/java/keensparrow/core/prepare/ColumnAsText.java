@@ -1,20 +1,27 @@
 package keensparrow.core.prepare;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import keensparrow.core.column.Column;
+import keensparrow.core.column.ColumnType;
+import keensparrow.core.column.TextColumn;
+import keensparrow.core.column.WrittenTexts;
 import keensparrow.core.infer.guess.TypeOverride;
 import keensparrow.core.infer.load.LoadedTable;
 import keensparrow.core.infer.load.TableLoader;
 import keensparrow.core.infer.source.LoadWatch;
 import keensparrow.core.infer.source.RowSource;
 import keensparrow.core.table.ColumnInfo;
+import keensparrow.core.table.Role;
 import keensparrow.core.table.Table;
 import org.jspecify.annotations.Nullable;
 
 /** The values of a column as if they stood in a file, to be read as the loader reads files. */
 record ColumnAsText(String name, Column column) implements RowSource {
     private static final String NAME = "value"; // of the column after its reading
+    private static final int SAMPLE = 20_000; // rows that tell what a column is used for
+    private static final int REPEATED = 4;
 
     /** What came of it: the column, and how it is called, typed and shown. */
     record Read(Column column, ColumnInfo info) {}
@@ -24,6 +31,36 @@ record ColumnAsText(String name, Column column) implements RowSource {
      * @param wanted the type, null for the one that the values tell
      */
     static Read read(Column column, String heading, @Nullable TypeOverride wanted) {
+        if (wanted == null || column.rowCount() <= SAMPLE) {
+            return readWhole(column, heading, wanted);
+        }
+        ColumnInfo like = readWhole(sample(column), heading, wanted).info();
+        if (like.role() == Role.IDENTIFIER) {
+            return readWhole(column, heading, wanted); // all rows tell whether no value stands twice
+        }
+        if (wanted.type() == ColumnType.TEXT) {
+            return new Read(WrittenTexts.of(column), like);
+        }
+        if (column instanceof TextColumn texts && texts.dictionarySize() < texts.rowCount() / REPEATED) {
+            Column each = readWhole(texts.each(), heading, wanted).column();
+            int[] rows = new int[texts.rowCount()];
+            for (int row = 0; row < rows.length; row++) {
+                int code = texts.codes().code(row);
+                rows[row] = code < 0 ? texts.dictionarySize() : code;
+            }
+            return new Read(each.pick(rows, rows.length), like);
+        }
+        return readWhole(column, heading, wanted);
+    }
+
+    /** Rows evenly spread. */
+    private static Column sample(Column column) {
+        int[] rows = new int[SAMPLE];
+        Arrays.setAll(rows, i -> (int) ((long) i * column.rowCount() / SAMPLE));
+        return column.pick(rows, SAMPLE);
+    }
+
+    private static Read readWhole(Column column, String heading, @Nullable TypeOverride wanted) {
         ColumnAsText source = new ColumnAsText(heading, column);
         Map<String, TypeOverride> types = wanted == null ? Map.of() : Map.of(source.key(), wanted);
         LoadedTable loaded = new TableLoader(List.of(source), types, List.of(), LoadWatch.NONE).load();
@@ -47,7 +84,7 @@ record ColumnAsText(String name, Column column) implements RowSource {
         cell(handler, heading());
         handler.endRow(1);
         for (int row = 0; row < column.rowCount(); row++) {
-            cell(handler, Integer.toString(row + 1));
+            cell(handler, "1");
             String plain = column.plain(row);
             cell(handler, plain == null ? "" : plain);
             handler.endRow(row + 2);

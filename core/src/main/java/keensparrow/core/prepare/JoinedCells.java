@@ -1,7 +1,10 @@
 package keensparrow.core.prepare;
 
 import java.math.BigDecimal;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.function.IntFunction;
 import java.util.function.IntUnaryOperator;
 import keensparrow.core.column.Bits;
@@ -12,6 +15,8 @@ import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.LongList;
 import keensparrow.core.column.TagsBuilder;
 import keensparrow.core.column.TextBuilder;
+import keensparrow.core.column.TextColumn;
+import keensparrow.core.column.WrittenTexts;
 import keensparrow.core.column.YesNoColumn;
 import org.jspecify.annotations.Nullable;
 
@@ -64,10 +69,32 @@ record JoinedCells(List<Column> columns, int rows, IntFunction<@Nullable Column>
         return new LongColumn(type, ((LongColumn) columns.get(0)).scale(), all.drain(), valid);
     }
 
+    /** Each column written by itself, and then their texts in one. */
     private Column texts() {
-        TextBuilder texts = new TextBuilder();
-        each((column, row) -> texts.add(column.plain(row)), () -> texts.add(null));
-        return texts.build();
+        Map<Column, TextColumn> written = new IdentityHashMap<>();
+        columns.forEach(column -> written.computeIfAbsent(column, WrittenTexts::of));
+        TextBuilder all = new TextBuilder();
+        Map<TextColumn, int[]> rowsOf = new IdentityHashMap<>(); // of each text of a column a row among all
+        int next = 0;
+        for (TextColumn texts : written.values()) {
+            int[] rows = new int[texts.dictionarySize()];
+            for (int code = 0; code < rows.length; code++) {
+                all.add(texts.text(code));
+                rows[code] = next++;
+            }
+            rowsOf.put(texts, rows);
+        }
+        all.add(null);
+        TextColumn known = all.build();
+        int[] picked = new int[rows];
+        int blank = next;
+        for (int i = 0; i < rows; i++) {
+            Column column = columnAt.apply(i);
+            TextColumn texts = column == null ? null : written.get(column);
+            int code = texts == null ? -1 : texts.codes().code(rowAt.applyAsInt(i));
+            picked[i] = code < 0 || texts == null ? blank : Objects.requireNonNull(rowsOf.get(texts))[code];
+        }
+        return known.pick(picked, rows);
     }
 
     private Column yesNo() {

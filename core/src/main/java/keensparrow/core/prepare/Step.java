@@ -74,9 +74,12 @@ public sealed interface Step
         if (rows > 0) {
             return Words.say("prepare.rowsNow", "rows", Wording.number(after.rowCount()));
         }
-        return before.columns().size() == after.columns().size()
+        int columns = after.columns().size() - before.columns().size();
+        return columns == 0
                 ? ""
-                : Words.say("prepare.columnsStay", "columns", after.columns().size());
+                : columns > 0
+                        ? Words.say("prepare.columnsNew", "columns", columns)
+                        : Words.say("prepare.columnsStay", "columns", after.columns().size());
     }
 
     /** How many cells of a column are others now, as an effect. */

@@ -3,12 +3,9 @@ package keensparrow.core.prepare;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Objects;
-import keensparrow.core.column.Column;
-import keensparrow.core.column.DoubleColumn;
-import keensparrow.core.column.LongColumn;
+import java.util.stream.IntStream;
+import keensparrow.core.column.Bits;
 import keensparrow.core.column.PlainTexts;
-import keensparrow.core.column.TextColumn;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Table;
 import org.jspecify.annotations.Nullable;
@@ -71,7 +68,6 @@ public record TableChange(
         private final List<State> states = new ArrayList<>();
         private final @Nullable PlainTexts[] was;
         private final @Nullable PlainTexts[] is;
-        private final int[][] codes; // of a text now, the one that it had before; none where values are written
         private final long[] cells;
 
         Comparison(Table before, Table after) {
@@ -90,7 +86,6 @@ public record TableChange(
             this.was = new PlainTexts[infos.size()];
             this.is = new PlainTexts[infos.size()];
             this.cells = new long[infos.size()];
-            this.codes = new int[infos.size()][0];
             for (int c = 0; c < was.length; c++) {
                 String name = infos.get(c).name();
                 was[c] = before.schema().has(name) ? new PlainTexts(before.column(name)) : null;
@@ -105,7 +100,7 @@ public record TableChange(
             boolean reordered = false;
             int added = 0;
             if (origins != null) {
-                int[] changing = changing();
+                long[] changed = compare(origins);
                 boolean hasNew = states.contains(State.NEW);
                 int last = -1;
                 for (int row = 0; row < origins.length; row++) {
@@ -117,7 +112,7 @@ public record TableChange(
                         reordered |= from < last;
                         last = from;
                     }
-                    boolean told = from == Table.NEW || compare(changing, from, row) || hasNew;
+                    boolean told = from == Table.NEW || Bits.get(changed, row) || hasNew;
                     if (told && rows.size() < limit) {
                         rows.add(
                                 from == Table.NEW
@@ -153,62 +148,28 @@ public record TableChange(
                     rows);
         }
 
-        /** Columns that may have other cells: not those that are the very same. */
-        private int[] changing() {
-            boolean sameRows = after.rowCount() == before.rowCount();
-            int[] changing = new int[states.size()];
-            int count = 0;
-            for (int c = 0; c < changing.length; c++) {
-                if (states.get(c) == State.STAYS) {
-                    Column now = after.column(infos.get(c).name());
-                    Column then = before.column(infos.get(c).name());
-                    if (!sameRows || now != then) {
-                        codes[c] = now instanceof TextColumn texts && then instanceof TextColumn old
-                                ? old.codesOf(texts)
-                                : new int[0];
-                        changing[count++] = c;
-                    }
+        /** Counts the cells that are others now. @return the rows that have any */
+        private long[] compare(int[] origins) {
+            long[][] changed = new long[states.size()][];
+            IntStream.range(0, changed.length).parallel().filter(this::mayChange).forEach(c -> {
+                changed[c] = new long[Bits.words(origins.length)];
+                String name = infos.get(c).name();
+                cells[c] = ChangedCells.mark(before.column(name), after.column(name), origins, changed[c]);
+            });
+            long[] any = new long[Bits.words(origins.length)];
+            for (long[] rows : changed) {
+                for (int w = 0; rows != null && w < any.length; w++) {
+                    any[w] |= rows[w];
                 }
             }
-            return Arrays.copyOf(changing, count);
+            return any;
         }
 
-        /** Whether a row that stays has other cells; they are counted. */
-        private boolean compare(int[] changing, int from, int row) {
-            boolean changed = false;
-            for (int c : changing) {
-                PlainTexts then = was[c];
-                PlainTexts now = is[c];
-                if (then != null && now != null && !isSame(then, from, now, row, codes[c])) {
-                    cells[c]++;
-                    changed = true;
-                }
-            }
-            return changed;
-        }
-
-        /** Numbers written in one way are the same where they are equal: they need not be written to be compared. */
-        private static boolean isSame(PlainTexts then, int from, PlainTexts now, int row, int[] codes) {
-            Column was = then.column();
-            Column is = now.column();
-            boolean blank = was.isBlank(from);
-            if (blank || is.isBlank(row)) {
-                return blank && is.isBlank(row);
-            }
-            if (codes.length > 0 && was instanceof TextColumn old && is instanceof TextColumn next) {
-                return old.codes().code(from) == codes[next.codes().code(row)];
-            }
-            if (was instanceof LongColumn old && is instanceof LongColumn next && isAlike(old, next)) {
-                return old.value(from) == next.value(row);
-            }
-            if (was instanceof DoubleColumn old && is instanceof DoubleColumn next) {
-                return old.rank(from) == next.rank(row);
-            }
-            return Objects.equals(then.at(from), now.at(row));
-        }
-
-        private static boolean isAlike(LongColumn one, LongColumn other) {
-            return one.type() == other.type() && one.scale() == other.scale();
+        /** Not those that are the very same in the same rows. */
+        private boolean mayChange(int c) {
+            String name = infos.get(c).name();
+            return states.get(c) == State.STAYS
+                    && (after.rowCount() != before.rowCount() || after.column(name) != before.column(name));
         }
 
         private static List<@Nullable String> line(@Nullable PlainTexts[] columns, int row) {

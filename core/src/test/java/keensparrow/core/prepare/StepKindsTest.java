@@ -93,7 +93,7 @@ class StepKindsTest {
         assertThat(Steps.run(rough, steps).done())
                 .extracting(Steps.Done::effect)
                 .containsExactly(
-                        "2 cells changed", "1 cell changed", "no cell changed", "4 columns stay", "2 cells changed");
+                        "2 cells changed", "1 cell changed", "no cell changed", "2 new columns", "2 cells changed");
         assertThat(column(tidy, "name")).containsExactly("Anna M.", "O’neil", "null");
         assertThat(column(tidy, "place_1")).containsExactly("a", "a", "d");
         assertThat(column(tidy, "place_2")).containsExactly("other", "null", "other");
