@@ -22,6 +22,7 @@ const NO_WORDS = [
   /^\(prefers-|^select … from …$|^input, button|^en-GB$|^use strict$/,
   /^(\.[a-z]|\[data-)/,
   /^(named|https?):/,
+  / is null$/, // of an expression
   /^[\w-]+\/[\w+-]+(;[\w=-]+)?$/,
 ];
 const files = (folder) =>

@@ -9,7 +9,8 @@ import type {
 } from '../../api/types';
 import { FormatEditor } from '../../shared/FormatEditor';
 import { cell, count, plainNumber, typeName, TYPE_NAMES, ROLE_NAMES } from '../../shared/format';
-import { Bars } from '../filter';
+import { onSpan, onValue, type Focus } from './focus';
+import { PressedBars } from './PressedBars';
 import { say } from '../../words';
 import authorCss from '../../shared/author.module.css';
 import css from './ColumnPanel.module.css';
@@ -19,12 +20,15 @@ interface Props {
   readonly named: boolean;
   readonly busy: boolean;
   readonly onStep: (step: Step) => Promise<boolean>;
+  readonly onFocus: (focus: Focus) => void;
 }
 
 const TYPES = Object.entries(TYPE_NAMES).map(([value, label]) => ({
   value: value as ColumnType,
   label,
 }));
+
+const SHOWN = 10;
 
 /** How numbers are put together, in short. */
 export const ADDED: Record<AdditivityKind, string> = {
@@ -43,7 +47,7 @@ const ADDITIVITIES: { value: AdditivityKind; label: string }[] = [
 ];
 
 /** One column: what is in it, and the steps that change it. */
-export function ColumnPanel({ column, named, busy, onStep }: Props) {
+export function ColumnPanel({ column, named, busy, onStep, onFocus }: Props) {
   const { info, profile, possibleRoles } = column;
   const [label, setLabel] = useState(info.label);
   const [description, setDescription] = useState(info.description ?? '');
@@ -90,8 +94,20 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
         <code>{name}</code>
       </p>
       {profile.histogram && profile.histogram.bins.length > 0 && (
-        <Bars bins={profile.histogram.bins} from={0} to={-1} inUse={false} height={56} />
+        <PressedBars
+          bins={profile.histogram.bins}
+          height={56}
+          nameOf={(bin) =>
+            say('prepare.barOfRows', {
+              words: onSpan(info, bin, false).words,
+              rows: bin.total,
+              count: count(bin.total),
+            })
+          }
+          onPress={(bin, isLast) => onFocus(onSpan(info, bin, isLast))}
+        />
       )}
+      <Commonest column={column} onFocus={onFocus} />
       <dl className={css.figures}>
         {figures
           .filter(([, value]) => value !== null)
@@ -239,6 +255,33 @@ export function ColumnPanel({ column, named, busy, onStep }: Props) {
         </p>
       </div>
     </section>
+  );
+}
+
+/** The values that stand there most often, blank among them; a press shows their rows. */
+function Commonest({ column: { info, profile }, onFocus }: Pick<Props, 'column' | 'onFocus'>) {
+  const values: { value: string | null; rows: number }[] = [
+    ...profile.commonest.slice(0, SHOWN).map(({ value, total }) => ({ value, rows: total })),
+    ...(profile.blanks > 0 ? [{ value: null, rows: profile.blanks }] : []),
+  ];
+  if (values.length === 0) return null;
+  const rest = profile.distinct - Math.min(SHOWN, profile.commonest.length);
+  return (
+    <ul className={css.commonest} aria-label={say('prepare.commonestValues')}>
+      {values
+        .sort((one, other) => other.rows - one.rows)
+        .map(({ value, rows }) => (
+          <li key={value ?? '\u0000'}>
+            <button type="button" className="word" onClick={() => onFocus(onValue(info, value))}>
+              {value === null ? say('prepare.blank') : cell(value, info.type, info.format)}
+            </button>{' '}
+            <span className="soft">{count(rows)}</span>
+          </li>
+        ))}
+      {profile.commonest.length > 0 && rest > 0 && (
+        <li className="soft">{say('prepare.andMoreValues', { rest: count(rest) })}</li>
+      )}
+    </ul>
   );
 }
 

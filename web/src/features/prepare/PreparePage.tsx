@@ -9,6 +9,8 @@ import { Stages, TitleBar } from '../../shared/TitleBar';
 import { ChangeTable } from './ChangeTable';
 import { ColumnPanel } from './ColumnPanel';
 import { Doubts } from './Doubts';
+import { FocusBar } from './FocusBar';
+import type { Focus } from './focus';
 import { PreviewTable } from './PreviewTable';
 import { TableAfter } from './TableAfter';
 import { StepList } from './StepList';
@@ -23,7 +25,8 @@ import css from './PreparePage.module.css';
 export function PreparePage() {
   const { id = '' } = useParams();
   const navigate = useNavigate();
-  const { details, rows, busy, problem, changeSteps, reload } = useDataset(id);
+  const [focus, setFocus] = useState<Focus | null>(null);
+  const { details, rows, busy, problem, changeSteps, reload } = useDataset(id, focus);
   const apps = useQuery({
     queryKey: ['apps'],
     queryFn: () => call<{ apps: AppItem[] }>('GET', '/api/apps'),
@@ -139,12 +142,24 @@ export function PreparePage() {
           ) : shown ? (
             <TableAfter table={shown} profiles={after.profiles} />
           ) : (
-            <PreviewTable
-              data={data}
-              rows={rows}
-              picked={column?.info.name ?? null}
-              onPick={setPicked}
-            />
+            <>
+              {focus && (
+                <FocusBar
+                  focus={focus}
+                  rows={rows?.rowCount}
+                  busy={busy}
+                  onStep={add}
+                  onLift={() => setFocus(null)}
+                />
+              )}
+              <PreviewTable
+                data={data}
+                rows={rows}
+                picked={column?.info.name ?? null}
+                onPick={setPicked}
+                onFocus={setFocus}
+              />
+            </>
           )}
           <div className={css.preparePanels}>
             {column && (
@@ -154,6 +169,10 @@ export function PreparePage() {
                 named={column.info.name === data.namedBy}
                 busy={busy}
                 onStep={add}
+                onFocus={(next) => {
+                  setLook(null);
+                  setFocus(next);
+                }}
               />
             )}
             <WorthALook

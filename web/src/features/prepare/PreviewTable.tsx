@@ -2,6 +2,7 @@ import type { ColumnInfo, DatasetDetails, RowsAnswer } from '../../api/types';
 import { cell, typeName, ROLE_NAMES } from '../../shared/format';
 import { ADDED } from './ColumnPanel';
 import { ColumnSpread } from './ColumnSpread';
+import { onValue, type Focus } from './focus';
 import { say } from '../../words';
 import authorCss from '../../shared/author.module.css';
 
@@ -10,10 +11,21 @@ interface Props {
   readonly rows: RowsAnswer | undefined;
   readonly picked: string | null;
   readonly onPick: (name: string) => void;
+  readonly onFocus: (focus: Focus) => void;
 }
 
 /** The first rows, under headings that say what each column is and show how its values spread. */
-export function PreviewTable({ data, rows, picked, onPick }: Props) {
+export function PreviewTable({ data, rows, picked, onPick, onFocus }: Props) {
+  const key = data.columns.findIndex(
+    ({ info }) => info.name === data.namedBy && info.role === 'IDENTIFIER',
+  );
+  const focusOn = (info: ColumnInfo, value: string | null, row: readonly (string | null)[]) => {
+    const named = row[key];
+    onPick(info.name);
+    onFocus(
+      onValue(info, value, named && data.namedBy ? { key: data.namedBy, value: named } : undefined),
+    );
+  };
   return (
     <div
       className={`${authorCss.preview} card`}
@@ -48,6 +60,7 @@ export function PreviewTable({ data, rows, picked, onPick }: Props) {
         <PreviewRows
           columns={data.columns.map(({ info }) => info)}
           rows={rows?.columns.length === data.columns.length ? rows.rows : []}
+          onPress={focusOn}
         />
       </table>
     </div>
@@ -58,9 +71,16 @@ export function PreviewTable({ data, rows, picked, onPick }: Props) {
 export function PreviewRows({
   columns,
   rows,
+  onPress,
 }: {
   readonly columns: readonly ColumnInfo[];
   readonly rows: readonly (readonly (string | null)[])[];
+  /** What a press on a cell does; by keyboard the values below the table do the same. */
+  readonly onPress?: (
+    info: ColumnInfo,
+    value: string | null,
+    row: readonly (string | null)[],
+  ) => void;
 }) {
   return (
     <tbody>
@@ -74,6 +94,7 @@ export function PreviewRows({
                 key={info.name}
                 className={number ? authorCss.number : undefined}
                 title={value && value.length > 30 ? value : undefined}
+                onClick={onPress && (() => onPress(info, value, row))}
               >
                 {value === null ? (
                   <span className="soft">{say('prepare.blank')}</span>

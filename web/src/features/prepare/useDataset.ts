@@ -2,12 +2,13 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useState } from 'react';
 import { askDataset, call, Problem } from '../../api/client';
 import type { DatasetDetails, JobStatus, RowsAnswer, Step } from '../../api/types';
+import type { Focus } from './focus';
 import { say } from '../../words';
 
 const FIRST_ROWS = 200;
 
 /** A dataset, its first rows, and a way to replay it with other steps. */
-export function useDataset(id: string) {
+export function useDataset(id: string, focus: Focus | null) {
   const queries = useQueryClient();
   const details = useQuery({
     queryKey: ['dataset', id],
@@ -16,12 +17,12 @@ export function useDataset(id: string) {
   const version = details.data?.version;
   const columns = details.data?.columns.map((column) => column.info.name);
   const rows = useQuery({
-    queryKey: ['dataset', id, 'rows', version],
+    queryKey: ['dataset', id, 'rows', version, focus?.filter],
     enabled: version !== undefined,
     placeholderData: (before: RowsAnswer | undefined) => before,
     queryFn: async () => {
       const question = { kind: 'rows', columns, sort: [], offset: 0, limit: FIRST_ROWS };
-      const [answer] = await askDataset(id, [], [question]);
+      const [answer] = await askDataset(id, focus ? [focus.filter] : [], [question]);
       if (!answer || !('rows' in answer))
         throw new Problem(422, '', say('prepare.theRowsCouldNotBe'));
       return answer;

@@ -228,6 +228,43 @@ class SentencesIT {
     }
 
     @Test
+    @Order(8)
+    void aPressOnAValueACellOrABarShowsItsRowsAndWhatCanBeDoneAboutThem() throws Exception {
+        StringBuilder csv = new StringBuilder("Trip,Depot,Used\n");
+        for (int i = 0; i < 60; i++) {
+            csv.append("T%d,%s,%s%n".formatted(1000 + i, i == 7 ? "Nord" : i % 2 == 0 ? "North" : "South", i * 10));
+        }
+        Path file = folder.resolve("trips.csv");
+        Files.writeString(file, csv);
+        browser.open(server.address());
+        browser.pick("input[type=file]", file);
+        browser.sees(".author-prepare-table h2", "60 rows");
+        browser.clickText("th//button", "Depot");
+        browser.clickText("ul[@aria-label='The commonest values']//button", "Nord");
+        browser.sees("[aria-label='Rows that are looked at']", "Rows where Depot is Nord. 1 row");
+        assertThat(browser.all(".author-preview tbody tr")).hasSize(1);
+        browser.see("[aria-label='Rows that are looked at'] input").sendKeys(Keys.chord(Keys.CONTROL, "a"), "South");
+        browser.clickText("button", "Read it so");
+        browser.sees(".author-steps ol", "Read “Nord” of Depot as “South”.");
+        browser.seesNo("[aria-label='Rows that are looked at']");
+        browser.clickText("td", "T1005");
+        browser.sees("[aria-label='Rows that are looked at']", "Rows where Trip is T1005. 1 row");
+        browser.clickText("tr[td='T1005']/td", "50");
+        browser.sees("[aria-label='Rows that are looked at']", "Correct this cell of T1005 to");
+        browser.see("[aria-label='Rows that are looked at'] input").sendKeys(Keys.chord(Keys.CONTROL, "a"), "55");
+        browser.clickText("button", "Correct it");
+        browser.sees(".author-steps ol", "Where Trip is T1005, set Used to 55.");
+        browser.clickText("th//button", "Used");
+        browser.see("button[aria-label^='Used is from 0 to below']")
+                .sendKeys(Keys.ARROW_RIGHT, Keys.ENTER); // by keyboard
+        browser.sees("[aria-label='Rows that are looked at']", "Rows where Used is from");
+        browser.clickText("button", "Keep these rows alone");
+        browser.sees(".author-steps ol", "Keep the rows where \"used\" >=");
+        browser.clickText("button", "Undo");
+        browser.sees(".author-prepare-table h2", "60 rows");
+    }
+
+    @Test
     @Order(5)
     void theAuthorSaysWhichRowsTheAppIsAbout() {
         browser.click("button[aria-label$='How each filter works']");

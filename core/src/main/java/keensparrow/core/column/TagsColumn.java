@@ -127,7 +127,8 @@ public final class TagsColumn implements Column {
         for (int i = 0; i < count; i++) {
             picked[i] = picked[i] < 0 ? -1 : numbers[picked[i]] - 1;
         }
-        int[] used = kept.stream().flatMapToInt(Arrays::stream).distinct().sorted().toArray();
+        int[] used =
+                kept.stream().flatMapToInt(Arrays::stream).distinct().sorted().toArray();
         int[][] renumbered = kept.stream()
                 .map(set -> Arrays.stream(set)
                         .map(tag -> Arrays.binarySearch(used, tag))

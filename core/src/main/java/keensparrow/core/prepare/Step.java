@@ -79,7 +79,10 @@ public sealed interface Step
                 ? ""
                 : columns > 0
                         ? Words.say("prepare.columnsNew", "columns", columns)
-                        : Words.say("prepare.columnsStay", "columns", after.columns().size());
+                        : Words.say(
+                                "prepare.columnsStay",
+                                "columns",
+                                after.columns().size());
     }
 
     /** How many cells of a column are others now, as an effect. */

@@ -151,11 +151,14 @@ public record TableChange(
         /** Counts the cells that are others now. @return the rows that have any */
         private long[] compare(int[] origins) {
             long[][] changed = new long[states.size()][];
-            IntStream.range(0, changed.length).parallel().filter(this::mayChange).forEach(c -> {
-                changed[c] = new long[Bits.words(origins.length)];
-                String name = infos.get(c).name();
-                cells[c] = ChangedCells.mark(before.column(name), after.column(name), origins, changed[c]);
-            });
+            IntStream.range(0, changed.length)
+                    .parallel()
+                    .filter(this::mayChange)
+                    .forEach(c -> {
+                        changed[c] = new long[Bits.words(origins.length)];
+                        String name = infos.get(c).name();
+                        cells[c] = ChangedCells.mark(before.column(name), after.column(name), origins, changed[c]);
+                    });
             long[] any = new long[Bits.words(origins.length)];
             for (long[] rows : changed) {
                 for (int w = 0; rows != null && w < any.length; w++) {

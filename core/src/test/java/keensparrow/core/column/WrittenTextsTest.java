@@ -33,7 +33,8 @@ class WrittenTextsTest {
         same(new LongColumn(ColumnType.DECIMAL, 2, values(900, -12_345, 12_345), null));
         same(new LongColumn(ColumnType.DECIMAL, 3, values(900, 0, 12_345), null));
         same(new LongColumn(ColumnType.DATE, 0, values(900, -40_000, 40_000), null));
-        same(new LongColumn(ColumnType.DATE, 0, new long[] {3_000_000, -800_000, 0}, null)); // years of five figures, below 0
+        same(new LongColumn(
+                ColumnType.DATE, 0, new long[] {3_000_000, -800_000, 0}, null)); // years of five figures, below 0
         same(new LongColumn(ColumnType.DATE_TIME, 0, values(900, 0, 9_000_000_000_000L), null));
         same(new LongColumn(ColumnType.DATE_TIME, 0, new long[] {0, 60_000_000, 61_000_000, 61_500_000}, null));
         same(new LongColumn(ColumnType.WHOLE, 0, new long[] {Long.MIN_VALUE, Long.MAX_VALUE, 0}, null));

@@ -23,10 +23,15 @@ class RetypeTest {
         for (int i = 0; i < ROWS; i++) {
             csv.append(i + 100_000).append(',');
             csv.append(i % 7 == 0 ? "" : random.nextInt(90)).append(',');
-            csv.append(random.nextInt(500)).append('.').append(random.nextInt(10)).append(random.nextInt(10));
+            csv.append(random.nextInt(500))
+                    .append('.')
+                    .append(random.nextInt(10))
+                    .append(random.nextInt(10));
             csv.append(',').append(LocalDate.of(2026, 1, 1).plusDays(random.nextInt(300)));
             csv.append(',').append(random.nextBoolean() ? "yes" : "no");
-            csv.append(',').append(i % 5 == 0 ? "tea" : String.valueOf(random.nextInt(40))).append('\n');
+            csv.append(',')
+                    .append(i % 5 == 0 ? "tea" : String.valueOf(random.nextInt(40)))
+                    .append('\n');
         }
         return TextRows.table(csv.toString());
     }
@@ -47,7 +52,8 @@ class RetypeTest {
             Table back = new Retype(name, type).apply(texts);
             assertThat(back.column(name).type()).isEqualTo(type);
             same(back.column(name), LONG.column(name));
-            assertThat(back.schema().get(name).role()).isEqualTo(LONG.schema().get(name).role());
+            assertThat(back.schema().get(name).role())
+                    .isEqualTo(LONG.schema().get(name).role());
         }
     }
 
@@ -57,7 +63,8 @@ class RetypeTest {
         Table numbers = new Retype("kind", ColumnType.WHOLE).apply(LONG);
         assertThat(numbers.column("kind").blankCount()).isEqualTo(ROWS / 5);
         assertThat(numbers.column("kind").isBlank(12_345)).isTrue();
-        assertThat(numbers.column("kind").plain(4)).isEqualTo(LONG.column("kind").plain(4));
+        assertThat(numbers.column("kind").plain(4))
+                .isEqualTo(LONG.column("kind").plain(4));
         Table ids = new Retype("id", ColumnType.TEXT).apply(LONG);
         assertThat(ids.schema().get("id").role()).isEqualTo(Role.IDENTIFIER);
         same(ids.column("id"), LONG.column("id"));
