@@ -12,7 +12,12 @@ import { say } from '../../words';
 import css from './ViewCard.module.css';
 import viewCss from './view.module.css';
 
-const ChartView = lazy(() => import('./ChartView'));
+/** With its font: what is measured before that is there would be laid out with the widths of another. */
+const ChartView = lazy(async () => {
+  const chart = import('./ChartView');
+  await document.fonts.load(`12px "Source Sans 3 Variable"`).catch(() => []);
+  return chart;
+});
 
 interface Props {
   readonly view: View;

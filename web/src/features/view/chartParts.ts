@@ -2,7 +2,8 @@ import { say } from '../../words';
 import type { Behind } from './behind';
 import { colourIndex, type Palette } from './colours';
 
-export const FONT = 'Source Sans 3 Variable, Liberation Sans, sans-serif';
+/** In quotes: a name with a number in it is none without them, and texts would be measured in another font. */
+export const FONT = "'Source Sans 3 Variable', 'Liberation Sans', sans-serif";
 
 /** The colour of a value that splits a view: the same wherever its column splits. */
 export function splitColour(

@@ -253,7 +253,7 @@ class SentencesIT {
         browser.sees("[aria-label='Rows that are looked at']", "Correct this cell of T1005 to");
         browser.see("[aria-label='Rows that are looked at'] input").sendKeys(Keys.chord(Keys.CONTROL, "a"), "55");
         browser.clickText("button", "Correct it");
-        browser.sees(".author-steps ol", "Where Trip is T1005, set Used to 55.");
+        browser.sees(".author-steps ol", "Where Trip is “T1005”, set Used to “55”.");
         browser.clickText("th//button", "Used");
         browser.see("button[aria-label^='Used is from 0 to below']")
                 .sendKeys(Keys.ARROW_RIGHT, Keys.ENTER); // by keyboard

@@ -2,13 +2,14 @@ import { useState } from 'react';
 import type { PageColumn, Sort } from '../../../../api/types';
 import { headingFilter } from '../../headingFilter';
 import { isNumber, least } from './columns';
+import type { TableLayout } from './layout';
 import { say } from '../../../../words';
 import css from './Headings.module.css';
 import viewCss from '../../view.module.css';
 
 interface Props {
   readonly columns: readonly PageColumn[];
-  readonly template: string;
+  readonly layout: TableLayout;
   readonly sorts: readonly Sort[];
   /** What is typed under each heading; null where no filters stand there. */
   readonly typed: Readonly<Record<string, string>> | null;
@@ -18,7 +19,8 @@ interface Props {
 }
 
 /** The headings of a table: a press sorts, an edge widens, a field below filters. */
-export function Headings({ columns, template, sorts, typed, onSort, onType, onWiden }: Props) {
+export function Headings({ columns, layout, sorts, typed, onSort, onType, onWiden }: Props) {
+  const { template, lefts } = layout;
   return (
     <div className={css.tableHeads}>
       <div
@@ -33,7 +35,8 @@ export function Headings({ columns, template, sorts, typed, onSort, onType, onWi
             <div
               key={column.name}
               role="columnheader"
-              className={cellClass(column, i)}
+              className={cellClass(column, lefts[i])}
+              style={{ left: lefts[i] }}
               aria-sort={on ? (on.descending ? 'descending' : 'ascending') : 'none'}
             >
               <button
@@ -65,7 +68,12 @@ export function Headings({ columns, template, sorts, typed, onSort, onType, onWi
           style={{ gridTemplateColumns: template }}
         >
           {columns.map((column, i) => (
-            <div key={column.name} role="columnheader" className={cellClass(column, i)}>
+            <div
+              key={column.name}
+              role="columnheader"
+              className={cellClass(column, lefts[i])}
+              style={{ left: lefts[i] }}
+            >
               <HeadingFilter
                 key={typed[column.name] ?? ''}
                 column={column}
@@ -80,9 +88,9 @@ export function Headings({ columns, template, sorts, typed, onSort, onType, onWi
   );
 }
 
-/** The first column stays in sight. */
-export const cellClass = (column: PageColumn, place: number): string =>
-  `${isNumber(column) ? viewCss.number : ''}${place === 0 ? ` ${viewCss.pinned}` : ''}`.trim();
+/** @param left of a column that stays in sight */
+export const cellClass = (column: PageColumn, left: number | undefined): string =>
+  `${isNumber(column) ? viewCss.number : ''}${left === undefined ? '' : ` ${viewCss.pinned}`}`.trim();
 
 function widened(
   event: React.PointerEvent<HTMLElement>,

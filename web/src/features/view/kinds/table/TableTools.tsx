@@ -18,6 +18,10 @@ interface Props {
   readonly onColumns: (names: readonly string[]) => void;
   readonly onHeadings: () => void;
   readonly onLift: () => void;
+  /** Names of columns that stay in sight besides the first. */
+  readonly pins: readonly string[];
+  readonly onPin: (name: string) => void;
+  readonly onResize: (name: string, larger: boolean) => void;
 }
 
 /** What a reader does with a table: finds, filters, picks columns. */
@@ -75,8 +79,8 @@ function Look({
   );
 }
 
-/** Which columns are shown, in which order. */
-function Columns({ all, shown, onColumns }: Props) {
+/** Which columns are shown, in which order and how wide, and which stay in sight. */
+function Columns({ all, shown, pins, onColumns, onPin, onResize }: Props) {
   const inOrder = [
     ...shown.flatMap((name) => all.find((column) => column.name === name) ?? []),
     ...all.filter((column) => !shown.includes(column.name)),
@@ -113,20 +117,58 @@ function Columns({ all, shown, onColumns }: Props) {
                     />{' '}
                     {column.label}
                   </label>
-                  {at > 0 && (
-                    <button
-                      type="button"
-                      className="word"
-                      aria-label={say('view.earlierColumn', { label: column.label })}
-                      onClick={() => {
-                        const next = [...shown];
-                        next.splice(at - 1, 2, column.name, shown[at - 1] ?? '');
-                        onColumns(next);
-                      }}
-                    >
-                      {say('view.earlier')}
-                    </button>
-                  )}
+                  <span className={css.tableColumnTools}>
+                    {at > 0 && (
+                      <button
+                        type="button"
+                        className="word"
+                        aria-label={say('view.earlierColumn', { label: column.label })}
+                        onClick={() => {
+                          const next = [...shown];
+                          next.splice(at - 1, 2, column.name, shown[at - 1] ?? '');
+                          onColumns(next);
+                        }}
+                      >
+                        {say('view.earlier')}
+                      </button>
+                    )}
+                    {at > 0 && (
+                      <button
+                        type="button"
+                        className="word"
+                        aria-label={say('view.columnAndWord', {
+                          label: column.label,
+                          word: pins.includes(column.name)
+                            ? say('view.letGo')
+                            : say('view.keepInSight'),
+                        })}
+                        aria-pressed={pins.includes(column.name)}
+                        onClick={() => onPin(column.name)}
+                      >
+                        {pins.includes(column.name) ? say('view.letGo') : say('view.keepInSight')}
+                      </button>
+                    )}
+                    {at >= 0 && (
+                      <>
+                        <button
+                          type="button"
+                          className="word"
+                          aria-label={say('view.widerColumn', { label: column.label })}
+                          onClick={() => onResize(column.name, true)}
+                        >
+                          {say('view.wider')}
+                        </button>
+                        <button
+                          type="button"
+                          className="word"
+                          aria-label={say('view.narrowerColumn', { label: column.label })}
+                          onClick={() => onResize(column.name, false)}
+                        >
+                          {say('view.narrower')}
+                        </button>
+                      </>
+                    )}
+                  </span>
                 </li>
               );
             })}

@@ -7,9 +7,10 @@ import { nextMark } from '../../marks';
 import { wishOf } from '../../slices';
 import { useRowPages } from '../../useRowPages';
 import { say } from '../../../../words';
-import { isNumber, least, widthOf } from './columns';
+import { isNumber, least } from './columns';
 import { cellLooks, cellStyle } from './cellLook';
 import { cellClass, Headings } from './Headings';
+import { inSightFirst, layoutOf, resized } from './layout';
 import { TableTools } from './TableTools';
 import { isRowMarked, markedBy, rowFilter } from './rowFilter';
 import { Totals } from './Totals';
@@ -59,12 +60,13 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
   useEffect(() => {
     frame.current?.scrollTo({ top: 0 });
   }, [selection]);
-  const names = picked(state.columns[view.id], answer.columns);
+  const [pins, setPins] = useState<readonly string[]>([]);
+  const chosen = picked(state.columns[view.id], answer.columns);
+  const { names, pinned } = inSightFirst(chosen, pins);
   const columns = names.map((name) => columnOf(name, context));
   const places = names.map((name) => answer.columns.indexOf(name));
-  const template = columns
-    .map((column) => (widths[column.name] ? `${widths[column.name]}px` : widthOf(column)))
-    .join(' ');
+  const layout = layoutOf(columns, widths, pinned);
+  const { template } = layout;
   const plainAt = (row: number, column: number) => rowAt(row)?.[places[column] ?? 0] ?? null;
   const cells = useCells({
     rows: answer.rowCount,
@@ -106,7 +108,20 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
         text={look}
         rows={answer.rowCount}
         all={all}
-        shown={names}
+        shown={chosen}
+        pins={pins}
+        onPin={(name) =>
+          setPins(pins.includes(name) ? pins.filter((one) => one !== name) : [...pins, name])
+        }
+        onResize={(name, larger) => {
+          const column = columns.find((one) => one.name === name);
+          if (column) {
+            setWidths((before) => ({
+              ...before,
+              [name]: resized(before[name] ?? least(column), larger),
+            }));
+          }
+        }}
         headings={headings}
         filters={wish.filters.length}
         onLook={(text) => context.onTable(view.id, { look: text })}
@@ -128,14 +143,10 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
         aria-activedescendant={cells.at ? idOf(cells.at.row, cells.at.column) : undefined}
         onKeyDown={cells.onKey}
       >
-        <div
-          style={{
-            minWidth: columns.reduce((sum, c) => sum + (widths[c.name] ?? least(c)), 0),
-          }}
-        >
+        <div style={{ minWidth: layout.minWidth }}>
           <Headings
             columns={columns}
-            template={template}
+            layout={layout}
             sorts={sorts}
             typed={headings ? (typed ?? {}) : null}
             onSort={sortBy}
@@ -181,8 +192,11 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
                         dir={column.type === 'TEXT' ? 'auto' : undefined}
                         role="gridcell"
                         aria-selected={cells.isIn(place)}
-                        style={known ? cellStyle(looks.get(column.name), plain) : undefined}
-                        className={`${cellClass(column, i)}${cells.isIn(place) ? ` ${css.pickedCell}` : ''}${
+                        style={{
+                          ...(known ? cellStyle(looks.get(column.name), plain) : undefined),
+                          left: layout.lefts[i],
+                        }}
+                        className={`${cellClass(column, layout.lefts[i])}${cells.isIn(place) ? ` ${css.pickedCell}` : ''}${
                           opened && now ? ` ${viewCss.openCell}` : ''
                         }`}
                         title={text.length > 16 && !opened ? text : undefined}
@@ -218,7 +232,7 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
             measures={measures}
             totals={beside}
             columns={columns}
-            template={template}
+            layout={layout}
           />
         )}
       </div>

@@ -1,7 +1,8 @@
 import type { GroupsAnswer, PageColumn, Shown, View } from '../../../../api/types';
 import { measured } from '../../../../shared/format';
 import { say } from '../../../../words';
-import { isNumber, least } from './columns';
+import { cellClass } from './Headings';
+import type { TableLayout } from './layout';
 import viewCss from '../../view.module.css';
 
 /** Totals below their columns, computed over all rows that are read; those of columns not shown stand in the first cell. */
@@ -10,13 +11,13 @@ export function Totals({
   measures,
   totals,
   columns,
-  template,
+  layout,
 }: {
   readonly view: View;
   readonly measures: Shown['measures'];
   readonly totals: GroupsAnswer;
   readonly columns: readonly PageColumn[];
-  readonly template: string;
+  readonly layout: TableLayout;
 }) {
   const said = (m: number) => {
     const values = totals.measures[m];
@@ -41,10 +42,7 @@ export function Totals({
     <div
       className={`${viewCss.tableRow} ${viewCss.tableTotals}`}
       role="row"
-      style={{
-        gridTemplateColumns: template,
-        minWidth: columns.reduce((sum, c) => sum + least(c), 0),
-      }}
+      style={{ gridTemplateColumns: layout.template, minWidth: layout.minWidth }}
     >
       {columns.map((column, i) => {
         const all = [...(i === 0 ? others : []), ...below(column.name)];
@@ -52,7 +50,8 @@ export function Totals({
           <div
             key={column.name}
             role="cell"
-            className={isNumber(column) ? viewCss.number : undefined}
+            className={cellClass(column, layout.lefts[i])}
+            style={{ left: layout.lefts[i] }}
             title={all.map(named).join(', ')}
           >
             {all.map((m) => (others.includes(m) ? named(m) : said(m))).join(' · ')}

@@ -9,12 +9,15 @@ const WIDTHS: Record<string, number> = {
   TAGS: 150,
 };
 
+const STYLED = 34; // more for days with their weekday or the whole name of their month
+
 export const isNumber = (column: PageColumn): boolean =>
   column.type === 'WHOLE' || column.type === 'DECIMAL';
 
 /** Pixels that a column takes at least. */
 export function least(column: PageColumn): number {
-  const fixed = WIDTHS[column.type] ?? (column.role === 'TEXT' ? 220 : 130);
+  const styled = column.format?.kind === 'DATE' ? STYLED : 0;
+  const fixed = styled + (WIDTHS[column.type] ?? (column.role === 'TEXT' ? 220 : 130));
   return Math.max(fixed, Math.min(170, 26 + column.label.length * 7.4));
 }
 

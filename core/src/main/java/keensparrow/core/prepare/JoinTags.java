@@ -44,6 +44,9 @@ public record JoinTags(String column, String separator) implements Step {
                             "type",
                             info.type().label()));
         }
+        if (separator.isEmpty()) {
+            throw new UserException(ErrorCode.STEP_DOES_NOT_FIT, Text.of("prepare.tagsNeedASeparator"));
+        }
         List<String> lists = IntStream.range(0, tags.setCount())
                 .mapToObj(set -> IntStream.of(tags.set(set)).mapToObj(tags::tag).collect(Collectors.joining(separator)))
                 .toList();
