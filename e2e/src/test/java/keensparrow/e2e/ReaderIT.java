@@ -26,6 +26,7 @@ import org.openqa.selenium.Keys;
 class ReaderIT {
     private static final String PASSWORD = "night train to Trieste";
     private static final int TICKETS = 3000;
+    private static final int MANY = 400_000; // a workbook of them takes seconds
 
     @TempDir
     static Path folder;
@@ -240,6 +241,23 @@ class ReaderIT {
         browser.clickText("div[contains(@class, 'table-columns')]//label", "Ticket");
         browser.press(Keys.ESCAPE);
         browser.sees("[data-part='view:rows'] .view-table-head", "Coach\nRoute\nFare");
+        browser.click("button[aria-label='Columns, 3 of 5, which columns are shown']");
+        browser.click("button[aria-label='Fare: keep in sight']");
+        browser.press(Keys.ESCAPE);
+        browser.sees("[data-part='view:rows'] .view-table-head", "Coach\nFare\nRoute"); // behind the first
+        assertThat(browser.see("[data-part='view:rows'] [role=row] [role=gridcell]:nth-child(2)")
+                        .getCssValue("position"))
+                .isEqualTo("sticky");
+        int width = browser.see("[data-part='view:rows'] [role=columnheader]:nth-child(2)")
+                .getSize()
+                .getWidth();
+        browser.click("button[aria-label='Columns, 3 of 5, which columns are shown']");
+        browser.see("button[aria-label='Fare wider']").sendKeys(Keys.ENTER);
+        browser.press(Keys.ESCAPE);
+        assertThat(browser.see("[data-part='view:rows'] [role=columnheader]:nth-child(2)")
+                        .getSize()
+                        .getWidth())
+                .isEqualTo(width + 40);
         assertThat(browser.see("[data-part='view:rows'] a[download]").getDomAttribute("href"))
                 .contains("columns=coach%2Croute%2Cfare");
         browser.click("button[aria-label^='other files']");
@@ -377,6 +395,21 @@ class ReaderIT {
         browser.click(".ReadingLine-lift[aria-label*='in some column']");
         browser.seesNo(".ReadingLine-lift[aria-label*='in some column']");
         browser.sees(".ReadingLine-reading", "Coach is Sleeper");
+    }
+
+    @Test
+    @Order(10)
+    void aLongDownloadTellsHowFarItIsAndIsStopped() throws Exception {
+        ObjectNode load = Client.json().createObjectNode();
+        load.putArray("files").add(author.upload(tickets(MANY)));
+        author.finished(author.send("POST", "/api/datasets/" + dataset + "/versions", load));
+        browser.open(link + "?view=rows");
+        browser.sees(".ReadingLine-reading", "Reading all 400,000 tickets.");
+        browser.clickText("a", "workbook");
+        browser.sees("[data-part='view:rows']", "rows written");
+        browser.clickText("button", "stop");
+        browser.sees("[data-part='view:rows']", "Stopped after");
+        browser.sees("[data-part='view:rows']", "The file is not whole.");
     }
 
     /** What stands along the axis of the course. */

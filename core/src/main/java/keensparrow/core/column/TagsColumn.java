@@ -38,6 +38,22 @@ public final class TagsColumn implements Column {
         this.blanks = count;
     }
 
+    /** Of tags that were sorted in some order, perhaps another one. */
+    public static TagsColumn sorted(String[] dictionary, int[][] sets, PackedInts setOfRow) {
+        TagsColumn column = new TagsColumn(dictionary, sets, setOfRow);
+        if (column.dictionary.isInOrder()) {
+            return column;
+        }
+        String[] inOrder = dictionary.clone();
+        Arrays.sort(inOrder, TextOrder.INSTANCE);
+        int[][] renumbered = Arrays.stream(sets)
+                .map(set -> Arrays.stream(set)
+                        .map(tag -> Arrays.binarySearch(inOrder, dictionary[tag], TextOrder.INSTANCE))
+                        .toArray())
+                .toArray(int[][]::new);
+        return new TagsColumn(inOrder, renumbered, setOfRow);
+    }
+
     /** The same tags in other rows: for each a list by its number, −1 where blank. */
     public TagsColumn withRows(PackedInts lists) {
         return new TagsColumn(dictionary, sets, lists);

@@ -33,6 +33,12 @@ public final class TextColumn implements Column {
         this(Texts.of(dictionary), codes);
     }
 
+    /** Of texts that were sorted in some order, perhaps another one. */
+    public static TextColumn sorted(Texts texts, PackedInts codes) {
+        TextColumn column = new TextColumn(texts, codes);
+        return texts.isInOrder() ? column : column.mapped(text -> text);
+    }
+
     /** From one text for each row; null is blank. */
     public static TextColumn of(@Nullable String... texts) {
         TextBuilder builder = new TextBuilder();

@@ -4,31 +4,81 @@ import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.Map;
+import keensparrow.core.words.Words;
 
 /**
  * The order in which people expect names: letters without regard to case or accents, numbers inside text by their
- * value ({@code Coach 2} before {@code Coach 10}). Texts that tie so are ordered by their characters, so that only
- * equal texts compare as 0.
+ * value ({@code Coach 2} before {@code Coach 10}). Letters that a language counts as letters of their own stand where its
+ * dictionaries have them: {@code å} after {@code z} in Swedish, {@code ñ} after {@code n} in Spanish. Texts that tie so are
+ * ordered by their characters, so that only equal texts compare as 0.
  */
 public final class TextOrder implements Comparator<String> {
-    public static final TextOrder INSTANCE = new TextOrder();
-    private static final char[] FOLDED = new char[0x250]; // Latin letters with marks, to the plain lower-case letter
+    /** Letters of their own, each behind the plain one that stands before it. */
+    private static final Map<String, String> OWN_LETTERS = Map.ofEntries(
+            Map.entry("sv", "zåäö"),
+            Map.entry("fi", "zåäö"),
+            Map.entry("da", "zæøå"),
+            Map.entry("nb", "zæøå"),
+            Map.entry("nn", "zæøå"),
+            Map.entry("no", "zæøå"),
+            Map.entry("is", "dð zþæö"),
+            Map.entry("et", "sšž wõäöü"),
+            Map.entry("es", "nñ"),
+            Map.entry("pl", "aą cć eę lł nń oó sś zźż"),
+            Map.entry("cs", "cč rř sš zž"),
+            Map.entry("sk", "aä cč oô sš zž"),
+            Map.entry("sl", "cč sš zž"),
+            Map.entry("hr", "cčć dđ sš zž"),
+            Map.entry("hu", "oöő uüű"),
+            Map.entry("ro", "aăâ iî sș tț"),
+            Map.entry("lt", "cč sš zž"),
+            Map.entry("lv", "cč gģ kķ lļ nņ sš zž"),
+            Map.entry("tr", "cç gğ hı oö sş uü"));
 
-    static {
-        for (char c = 0; c < FOLDED.length; c++) {
-            FOLDED[c] = fold(c);
+    private static final String PLAIN =
+            "øoœoæaßsłlđdðdþtħhıiŧtŋn"; // letters that are no marked ones, each with its plain one
+    private static final int LETTERS = 0x250;
+    private static final int ROOM = 4; // for letters of their own behind each
+
+    /** That of the language in which the server speaks. */
+    public static final TextOrder INSTANCE = of(Words.LANGUAGE);
+
+    private final int[] weights = new int[LETTERS]; // of Latin letters with marks
+
+    private TextOrder(String own) {
+        for (char c = 0; c < LETTERS; c++) {
+            weights[c] = folded(c) * ROOM;
+        }
+        for (String letters : own.isEmpty() ? new String[0] : own.split(" ")) {
+            for (int i = 1; i < letters.length(); i++) {
+                int weight = letters.charAt(0) * ROOM + i;
+                weight(letters.charAt(i), weight);
+                weight(Character.toUpperCase(letters.charAt(i)), weight);
+            }
         }
     }
 
-    private TextOrder() {}
+    private void weight(char letter, int weight) {
+        if (letter < LETTERS) {
+            weights[letter] = weight;
+        }
+    }
 
-    private static char fold(char c) {
-        String plain = Normalizer.normalize(String.valueOf(c), Normalizer.Form.NFD);
-        return Character.toLowerCase(plain.isEmpty() ? c : plain.charAt(0));
+    /** @param language its tag, such as {@code sv} */
+    static TextOrder of(String language) {
+        return new TextOrder(OWN_LETTERS.getOrDefault(language.split("[-_]", 2)[0], ""));
     }
 
     private static char folded(char c) {
-        return c < FOLDED.length ? FOLDED[c] : Character.toLowerCase(c);
+        String plain = Normalizer.normalize(String.valueOf(c), Normalizer.Form.NFD);
+        char letter = Character.toLowerCase(plain.isEmpty() ? c : plain.charAt(0));
+        int at = PLAIN.indexOf(letter);
+        return at >= 0 && at % 2 == 0 ? PLAIN.charAt(at + 1) : letter;
+    }
+
+    private int weight(char c) {
+        return c < LETTERS ? weights[c] : Character.toLowerCase(c) * ROOM;
     }
 
     private static boolean isDigit(char c) {
@@ -52,7 +102,7 @@ public final class TextOrder implements Comparator<String> {
                 i = endA;
                 j = endB;
             } else {
-                int byLetter = Character.compare(folded(x), folded(y));
+                int byLetter = Integer.compare(weight(x), weight(y));
                 if (byLetter != 0) {
                     return byLetter;
                 }
@@ -78,8 +128,9 @@ public final class TextOrder implements Comparator<String> {
             if (numbers && digits(a, fromA + same, toA) == digits(b, fromB + same, toB)) {
                 return x - y;
             }
-            if (!numbers && !inNumber && FOLDED[x] != FOLDED[y]) {
-                return FOLDED[x] - FOLDED[y];
+            int byLetter = INSTANCE.weights[x] - INSTANCE.weights[y];
+            if (!numbers && !inNumber && byLetter != 0) {
+                return byLetter;
             }
         }
         return INSTANCE.compare(ascii(a, fromA, toA), ascii(b, fromB, toB)); // numbers of other lengths, other cases

@@ -132,6 +132,20 @@ public final class Texts {
         return strings == null;
     }
 
+    /** Whether they stand in the order of texts, which another language of the server, or an older program, may have had otherwise. */
+    boolean isInOrder() {
+        boolean ascii = isAscii();
+        for (int i = 1; i < size(); i++) {
+            int compared = ascii
+                    ? TextOrder.compareAscii(bytes, start(i - 1), ends[i - 1], bytes, start(i), ends[i])
+                    : TextOrder.INSTANCE.compare(get(i - 1), get(i));
+            if (compared >= 0) {
+                return false;
+            }
+        }
+        return true;
+    }
+
     /** The place of a text; O(log size). */
     public Optional<Integer> find(String text) {
         int low = 0;

@@ -29,6 +29,46 @@ class TextOrderTest {
                 .containsExactly("apfel", "Ärmel", "Öl", "Ostend", "zulu", "Zürich");
     }
 
+    private static List<String> sortedIn(String language, String... texts) {
+        List<String> list = new ArrayList<>(List.of(texts));
+        Collections.shuffle(list, new Random(7));
+        list.sort(TextOrder.of(language));
+        return list;
+    }
+
+    @Test
+    void lettersOfTheirOwnStandWhereALanguageHasThem() {
+        assertThat(sortedIn("en", "Zug", "Åre", "Arlanda", "Östersund", "Øresund", "Łódź", "Lund", "Straße", "Strasse"))
+                .containsExactly("Åre", "Arlanda", "Łódź", "Lund", "Øresund", "Östersund", "Straße", "Strasse", "Zug");
+        assertThat(sortedIn("sv-SE", "Zug", "Åre", "Arlanda", "Östersund", "Ängelholm", "Oskarshamn"))
+                .containsExactly("Arlanda", "Oskarshamn", "Zug", "Åre", "Ängelholm", "Östersund");
+        assertThat(sortedIn("da", "Århus", "Ærø", "Ølstykke", "Odense", "Zeus"))
+                .containsExactly("Odense", "Zeus", "Ærø", "Ølstykke", "Århus");
+        assertThat(sortedIn("es", "nube", "ñandú", "oso", "árbol", "azul"))
+                .containsExactly("árbol", "azul", "nube", "ñandú", "oso");
+        assertThat(sortedIn("pl", "Łódź", "Lublin", "Mielec", "Świdnica", "Szczecin", "Toruń"))
+                .containsExactly("Lublin", "Łódź", "Mielec", "Szczecin", "Świdnica", "Toruń");
+        assertThat(sortedIn("cs", "Černý", "Cukr", "Dvořák", "Řeřicha", "Rys"))
+                .containsExactly("Cukr", "Černý", "Dvořák", "Rys", "Řeřicha");
+        assertThat(sortedIn("tr", "ısı", "incir", "hat", "çay", "can", "dağ"))
+                .containsExactly("can", "çay", "dağ", "hat", "ısı", "incir");
+    }
+
+    @Test
+    void columnsKeptInAnotherOrderAreSortedAnew() {
+        TextColumn texts = TextColumn.sorted(
+                Texts.of(new String[] {"b", "a", "C"}), PackedInts.packed(new int[] {0, 1, 2, -1, 0}));
+        assertThat(List.of(texts.text(0), texts.text(1), texts.text(2))).containsExactly("a", "b", "C");
+        assertThat(texts.plain(0)).isEqualTo("b");
+        assertThat(texts.plain(2)).isEqualTo("C");
+        assertThat(texts.isBlank(3)).isTrue();
+        TagsColumn tags = TagsColumn.sorted(
+                new String[] {"z", "m"}, new int[][] {{0, 1}, {1}}, PackedInts.packed(new int[] {0, 1, -1}));
+        assertThat(tags.tag(0)).isEqualTo("m");
+        assertThat(tags.plain(0)).isEqualTo("z;m");
+        assertThat(tags.plain(1)).isEqualTo("m");
+    }
+
     @Test
     void comparesAsEqualOnlyWhatIsEqual() {
         assertThat(TextOrder.INSTANCE.compare("a", "A")).isNotZero();

@@ -69,7 +69,8 @@ class ColumnSettingsTest {
         assertThat(said(joined, 2)).isEqualTo("Join the tags of Tags into one text, “ + ” between them.");
         refused(new SplitTags("route", ""), "Say what stands between the tags");
         refused(new JoinTags("route", ","), "Only tags are joined");
-        assertThatThrownBy(() -> run(new Retype("tags", ColumnType.TEXT), new SplitTags("tags", "/"), new JoinTags("tags", "")))
+        assertThatThrownBy(() ->
+                        run(new Retype("tags", ColumnType.TEXT), new SplitTags("tags", "/"), new JoinTags("tags", "")))
                 .hasMessageContaining("Say what stands between the tags");
     }
 

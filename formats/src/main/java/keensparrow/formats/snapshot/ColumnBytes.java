@@ -95,7 +95,7 @@ final class ColumnBytes {
 
     private static Column readText(int rows, Input in) throws IOException {
         Texts dictionary = in.getTexts();
-        return new TextColumn(dictionary, readCodes(rows, dictionary.size(), in));
+        return TextColumn.sorted(dictionary, readCodes(rows, dictionary.size(), in));
     }
 
     private static PackedInts readCodes(int rows, int limit, Input in) throws IOException {
@@ -141,7 +141,7 @@ final class ColumnBytes {
                 }
             }
         }
-        return new TagsColumn(dictionary, sets, readCodes(rows, count, in));
+        return TagsColumn.sorted(dictionary, sets, readCodes(rows, count, in));
     }
 
     private static long @Nullable [] readBits(int rows, Input in) throws IOException {
