@@ -132,6 +132,11 @@ export function PreparePage() {
                     columns: data.columns.length,
                     min: count(Math.min(200, data.rowCount)),
                   })}
+                  {data.loadBefore &&
+                    data.loadBefore.rowCount !== data.rowCount &&
+                    say('prepare.rowsAtTheLoadBefore', {
+                      rows: count(data.loadBefore.rowCount),
+                    })}
                 </span>
               </>
             )}

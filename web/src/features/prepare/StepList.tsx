@@ -60,6 +60,10 @@ export function StepList(props: Props) {
     steps.splice(at - 1, 0, ...steps.splice(at, 1));
     return onChange(steps);
   };
+  const atLoadBefore = (i: number) => {
+    const effect = data.loadBefore?.effects[i];
+    return effect ? say('prepare.atTheLoadBefore', { effect }) : '';
+  };
   const isOff = (step: Step | undefined) => step?.kind === 'switchedOff';
   const switched = (step: Step): Step =>
     step.kind === 'switchedOff' ? (step.step as Step) : { kind: 'switchedOff', step };
@@ -219,8 +223,8 @@ export function StepList(props: Props) {
               </p>
             )}
             <p className="soft">
-              {done.effect}
-              {done.effect && ' · '}
+              {[done.effect, atLoadBefore(i)].filter(Boolean).join(', ')}
+              {(done.effect || atLoadBefore(i)) && ' · '}
               {kindOf(data.steps[i]) && edited !== i && (
                 <>
                   <button

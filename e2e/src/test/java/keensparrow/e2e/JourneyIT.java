@@ -551,6 +551,7 @@ class JourneyIT {
         Departures.write(newer, LocalDate.of(2026, 1, 1), LocalDate.of(2026, 3, 16));
         analyst.pick(".StepList-compact-drop input[type=file]", newer);
         analyst.sees(".author-prepare-table h2", "9,990 rows");
+        analyst.sees(".author-prepare-table h2", "rows at the load before");
         colleague.open(link);
         colleague.sees(".ReadingLine-reading", "Reading all 9,990 departures.");
     }

@@ -143,6 +143,7 @@ class PathTest {
         assertThat(details.path("rowCount").asInt()).isEqualTo(2);
         assertThat(details.path("version").asInt()).isEqualTo(2);
         assertThat(details.path("stepsDone").get(0).path("effect").asText()).isEqualTo("2 of 4 rows left out");
+        assertThat(details.path("loadBefore").isNull()).as("it was of the same file").isTrue();
         String slug = anna.publish(anna.newApp(dataset).path("id").asText(), "ANYONE");
 
         String next = CSV + "Lyon–Trieste,Sleeper,50,7,2026-03-08,\n";
@@ -156,6 +157,13 @@ class PathTest {
         List<JsonNode> lines = page(server.caller(), "/api/links/" + slug, "{}");
         assertThat(lines.get(0).path("all").asInt()).isEqualTo(3);
         assertThat(lines.get(0).path("version").asInt()).isEqualTo(3);
+        JsonNode now = anna.get("/api/datasets/" + dataset).json();
+        assertThat(now.path("stepsDone").get(0).path("effect").asText()).isEqualTo("2 of 5 rows left out");
+        JsonNode before = now.path("loadBefore");
+        assertThat(before.path("version").asInt()).isEqualTo(2);
+        assertThat(before.path("rowCount").asInt()).isEqualTo(2);
+        assertThat(before.path("effects").get(0).asText()).isEqualTo("2 of 4 rows left out");
+        assertThat(before.path("effects").get(1).isNull()).as("it did the same").isTrue();
 
         String broken = next.replace("Passengers", "Guests");
         String bad = anna.upload("broken.csv", broken.getBytes(StandardCharsets.UTF_8))

@@ -250,6 +250,22 @@ final class DatasetRepository {
                 "\"dataset\":\"" + id + "\"");
     }
 
+    /** The newest of the versions before that was made of other files. */
+    Optional<Dataset.Version> findLoadBefore(Connection connection, Dataset.Version version) throws SQLException {
+        String sql = """
+                select number from dataset_version where dataset_id = ? and number < ? and files <> ?
+                order by number desc limit 1
+                """;
+        Optional<Integer> number = Database.one(
+                connection,
+                sql,
+                row -> row.getInt(1),
+                version.datasetId(),
+                version.number(),
+                Json.writeList(version.files(), FILES));
+        return number.isEmpty() ? Optional.empty() : findVersion(connection, version.datasetId(), number.get());
+    }
+
     /** The newest version that was made of the same files, read in the same way, by these steps. */
     Optional<Dataset.Version> findSame(Connection connection, Dataset.Version like, List<Step> steps)
             throws SQLException {

@@ -128,6 +128,7 @@ public final class DatasetRoutes {
             List<Step> steps,
             List<Steps.Done> stepsDone,
             LoadReport report,
+            @Nullable LoadBefore loadBefore,
             @Nullable List<Step> undo,
             @Nullable List<Step> redo) {}
 
@@ -375,6 +376,7 @@ public final class DatasetRoutes {
                 version.steps(),
                 version.stepsDone(),
                 version.report(),
+                service.loadBefore(version).orElse(null),
                 around.undo(),
                 around.redo()));
     }

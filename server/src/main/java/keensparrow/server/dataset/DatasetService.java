@@ -314,6 +314,12 @@ public final class DatasetService {
         return database.inTransaction(connection -> history.around(connection, dataset.id()));
     }
 
+    /** What the load before did, for one of other files. */
+    Optional<LoadBefore> loadBefore(Dataset.Version version) {
+        return database.inTransaction(connection -> datasets.findLoadBefore(connection, version))
+                .map(before -> LoadBefore.of(before, version));
+    }
+
     /** The table as it is after the first {@code count} steps. @throws UserException INVALID_REQUEST when there are fewer */
     Table after(long ownerId, String id, int count, BooleanSupplier gone) {
         Dataset dataset = get(ownerId, id);
