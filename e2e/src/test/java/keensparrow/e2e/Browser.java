@@ -64,6 +64,11 @@ final class Browser implements AutoCloseable {
                 Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
     }
 
+    /** As it is printed, or on the screen again. */
+    void printed(boolean printed) {
+        driver.executeCdpCommand("Emulation.setEmulatedMedia", Map.of("media", printed ? "print" : "screen"));
+    }
+
     /** Cuts the connection, or mends it. */
     void offline(boolean cut) {
         driver.executeCdpCommand("Network.enable", Map.of());

@@ -20,6 +20,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
 
 /** What a reader of an app does: filters in all their forms, one view alone, tables, saved views, news of the data. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
@@ -395,6 +396,39 @@ class ReaderIT {
         browser.click(".ReadingLine-lift[aria-label*='in some column']");
         browser.seesNo(".ReadingLine-lift[aria-label*='in some column']");
         browser.sees(".ReadingLine-reading", "Coach is Sleeper");
+    }
+
+    @Test
+    @Order(7)
+    void aPrintedPageStatesItsSelectionAndNothingThatIsPressed() {
+        browser.open(link + "?all=");
+        browser.clickText("span[@role='radiogroup']//label", "Sleeper");
+        browser.sees(".ReadingLine-reading", "Coach is Sleeper");
+        try {
+            browser.printed(true);
+            browser.sees(".ReadingLine-reading", "Reading 1,000 of 3,000 tickets: Coach is Sleeper.");
+            browser.sees("header", "version 1");
+            browser.see("[data-part='view:bars'] svg");
+            assertThat(browser.all("header button, [data-part^='filter:'], [data-part='view:bars'] button"))
+                    .noneMatch(WebElement::isDisplayed);
+        } finally {
+            browser.printed(false);
+        }
+    }
+
+    @Test
+    @Order(7)
+    void atTwiceTheSizeNothingIsCutOff() {
+        browser.size(640, 400); // what 1280 by 800 shows at 200%
+        try {
+            browser.open(link + "?all=");
+            browser.sees(".ReadingLine-reading", "Reading all 3,000 tickets.");
+            browser.see("[data-part='view:bars'] svg");
+            assertThat(browser.script("return document.documentElement.scrollWidth - innerWidth <= 0"))
+                    .isEqualTo(true);
+        } finally {
+            browser.size(1280, 800);
+        }
     }
 
     @Test

@@ -143,7 +143,9 @@ class PathTest {
         assertThat(details.path("rowCount").asInt()).isEqualTo(2);
         assertThat(details.path("version").asInt()).isEqualTo(2);
         assertThat(details.path("stepsDone").get(0).path("effect").asText()).isEqualTo("2 of 4 rows left out");
-        assertThat(details.path("loadBefore").isNull()).as("it was of the same file").isTrue();
+        assertThat(details.path("loadBefore").isNull())
+                .as("it was of the same file")
+                .isTrue();
         String slug = anna.publish(anna.newApp(dataset).path("id").asText(), "ANYONE");
 
         String next = CSV + "Lyon–Trieste,Sleeper,50,7,2026-03-08,\n";

@@ -40,7 +40,7 @@ class WordsTest {
     private static final Set<String> SAYING = Set.of("Words.say", "Words.pieces", "Text.of", "Sentence.of", "phrase");
     /** Several words in a row, or a sentence's start: what a person would read. */
     private static final Pattern PROSE = Pattern.compile(
-            "(?s)(?!\\S+$|Broken pipe|Connection reset|Idle timeout)(?:.*\\p{L}{2,}[,;:]? \\p{L}+[,;:]? \\p{L}{2,}.*|[A-Z“][\\p{L}”]+ \\p{L}+.*|.*\\p{L}{2,}\\. *[A-Z]?.*)");
+            "(?s)(?!\\S+$|Broken pipe|Connection reset|Idle timeout|ddd d mmm yyyy)(?:.*\\p{L}{2,}[,;:]? \\p{L}+[,;:]? \\p{L}{2,}.*|[A-Z“][\\p{L}”]+ \\p{L}+.*|.*\\p{L}{2,}\\. *[A-Z]?.*)");
     /** Not for people: SQL, programs' protocols, words of data that are recognised, texts for whoever runs the server. */
     private static final Pattern ELSEWHERE = Pattern.compile(
             ".*/(infer/text/\\w+|meaning/(Vocabulary|HeadingWords|TimeWords|Naming|Countries|Repeats|Roles)|layout/TotalLabels"

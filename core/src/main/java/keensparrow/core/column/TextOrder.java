@@ -22,19 +22,19 @@ public final class TextOrder implements Comparator<String> {
             Map.entry("nb", "zæøå"),
             Map.entry("nn", "zæøå"),
             Map.entry("no", "zæøå"),
-            Map.entry("is", "dð zþæö"),
-            Map.entry("et", "sšž wõäöü"),
+            Map.entry("is", "dð|zþæö"),
+            Map.entry("et", "sšž|wõäöü"),
             Map.entry("es", "nñ"),
-            Map.entry("pl", "aą cć eę lł nń oó sś zźż"),
-            Map.entry("cs", "cč rř sš zž"),
-            Map.entry("sk", "aä cč oô sš zž"),
-            Map.entry("sl", "cč sš zž"),
-            Map.entry("hr", "cčć dđ sš zž"),
-            Map.entry("hu", "oöő uüű"),
-            Map.entry("ro", "aăâ iî sș tț"),
-            Map.entry("lt", "cč sš zž"),
-            Map.entry("lv", "cč gģ kķ lļ nņ sš zž"),
-            Map.entry("tr", "cç gğ hı oö sş uü"));
+            Map.entry("pl", "aą|cć|eę|lł|nń|oó|sś|zźż"),
+            Map.entry("cs", "cč|rř|sš|zž"),
+            Map.entry("sk", "aä|cč|oô|sš|zž"),
+            Map.entry("sl", "cč|sš|zž"),
+            Map.entry("hr", "cčć|dđ|sš|zž"),
+            Map.entry("hu", "oöő|uüű"),
+            Map.entry("ro", "aăâ|iî|sș|tț"),
+            Map.entry("lt", "cč|sš|zž"),
+            Map.entry("lv", "cč|gģ|kķ|lļ|nņ|sš|zž"),
+            Map.entry("tr", "cç|gğ|hı|oö|sş|uü"));
 
     private static final String PLAIN =
             "øoœoæaßsłlđdðdþtħhıiŧtŋn"; // letters that are no marked ones, each with its plain one
@@ -50,7 +50,7 @@ public final class TextOrder implements Comparator<String> {
         for (char c = 0; c < LETTERS; c++) {
             weights[c] = folded(c) * ROOM;
         }
-        for (String letters : own.isEmpty() ? new String[0] : own.split(" ")) {
+        for (String letters : own.isEmpty() ? new String[0] : own.split("\\|")) {
             for (int i = 1; i < letters.length(); i++) {
                 int weight = letters.charAt(0) * ROOM + i;
                 weight(letters.charAt(i), weight);
