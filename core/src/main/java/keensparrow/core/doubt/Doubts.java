@@ -22,6 +22,7 @@ public final class Doubts {
                                 FarOut.find(info, table.column(info.name()), profile.column(info.name())),
                                 Cumulative.find(info, table, profile),
                                 PersonalData.find(info, table.column(info.name())),
+                                NumberedCodes.find(info, table.column(info.name()), profile.column(info.name())),
                                 NearlyConstant.find(info, table.column(info.name()), profile.column(info.name())))
                         .flatMap(List::stream)
                         .toList())

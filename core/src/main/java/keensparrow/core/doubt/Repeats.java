@@ -47,6 +47,7 @@ final class Repeats {
                         List.of(remedy(List.of(info.name())))));
             }
         }
+        doubts.addAll(KeyOfTwo.find(table, profile, repeated));
         return doubts;
     }
 

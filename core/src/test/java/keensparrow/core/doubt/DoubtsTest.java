@@ -47,6 +47,39 @@ class DoubtsTest {
     }
 
     @Test
+    void codesThatLookLikeNumbersAreReadAsText() {
+        int[] codes = {1010, 8057, 5023, 9493, 3012, 6301, 4051};
+        Table table = table("Stop,Area,Guests", 70, i -> "S" + i % 9 + "," + codes[i % 7] + "," + (100 + i));
+        Doubt doubt = doubts(table).get(0);
+        assertThat(doubt.column()).isEqualTo("area");
+        assertThat(doubt.text()).startsWith("“Area” may hold codes: numbers of 4 figures that come again and again.");
+        Table mended = after(table, doubt.remedies().get(0));
+        assertThat(mended.column("area").plain(1)).isEqualTo("8057");
+        assertThat(doubts(mended)).isEmpty();
+        Table pay = table("Stop,Pay", 70, i -> "S" + i % 9 + "," + (2000 + i % 7 * 950));
+        assertThat(doubts(pay)).as("amounts are round").isEmpty();
+        Table weights = table("Stop,Weight", 70, i -> "S" + i % 9 + "," + (1003 + i * 97));
+        assertThat(doubts(weights)).as("measured values seldom come again").isEmpty();
+    }
+
+    @Test
+    void twoColumnsThatNameARowTogetherNameItOnce() {
+        IntFunction<String> grid = i -> START.plusMonths(i % 12) + ",Depot " + i / 12 % 5 + "," + (100 + i * 7 % 31);
+        Table twice = table("Month,Depot,Cost", 61, i -> i == 60 ? START + ",Depot 0,999" : grid.apply(i));
+        Doubt doubt = doubts(twice).get(0);
+        assertThat(doubt.text())
+                .isEqualTo("“Month” and “Depot” together look like the name of a row, but a pair of them stands in more"
+                        + " than one.");
+        assertThat(doubt.rows()).isEqualTo(1);
+        assertThat(after(twice, doubt.remedies().get(0)).rowCount()).isEqualTo(60);
+        assertThat(doubts(table("Month,Depot,Cost", 60, grid)))
+                .as("each pair once")
+                .isEmpty();
+        Table several = table("Month,Depot,Cost", 120, grid);
+        assertThat(doubts(several)).as("pairs that all come twice name nothing").isEmpty();
+    }
+
+    @Test
     void aLongTailIsNone() {
         Table table = table("Shop,Price", 400, i -> "S" + i % 5 + "," + Math.round(Math.exp(i / 40.0)));
         assertThat(doubts(table)).isEmpty();
