@@ -3,6 +3,7 @@ package keensparrow.core.prepare;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.TextColumn;
@@ -42,13 +43,19 @@ record ColumnAsText(String name, Column column) implements RowSource {
             return new Read(WrittenTexts.of(column), like);
         }
         if (column instanceof TextColumn texts && texts.dictionarySize() < texts.rowCount() / REPEATED) {
-            Column each = readWhole(texts.each(), heading, wanted).column();
+            Read each = readWhole(texts.each(), heading, wanted);
             int[] rows = new int[texts.rowCount()];
             for (int row = 0; row < rows.length; row++) {
                 int code = texts.codes().code(row);
                 rows[row] = code < 0 ? texts.dictionarySize() : code;
             }
-            return new Read(each.pick(rows, rows.length), like);
+            return new Read(each.column().pick(rows, rows.length), each.info().withRole(like.role()));
+        }
+        if (wanted.type().isNumber() && wanted.decimalMark() == null && column instanceof TextColumn texts) {
+            Optional<Column> plain = PlainNumbers.read(texts, wanted.type()).map(numbers -> numbers);
+            if (plain.isPresent()) {
+                return new Read(plain.get(), like);
+            }
         }
         return readWhole(column, heading, wanted);
     }

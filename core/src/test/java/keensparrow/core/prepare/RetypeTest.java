@@ -5,10 +5,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Random;
+import java.util.stream.IntStream;
 import keensparrow.core.TextRows;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
+import keensparrow.core.column.TextColumn;
+import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
+import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 import org.junit.jupiter.api.Test;
 
@@ -54,6 +58,33 @@ class RetypeTest {
             same(back.column(name), LONG.column(name));
             assertThat(back.schema().get(name).role())
                     .isEqualTo(LONG.schema().get(name).role());
+        }
+    }
+
+    @Test
+    void manyDifferentNumbersAreReadAsTheLoaderReadsThem() {
+        Random random = new Random(9);
+        String[] exact = new String[ROWS];
+        String[] thousands = new String[ROWS];
+        String[] odd = new String[ROWS];
+        for (int i = 0; i < ROWS; i++) {
+            int value = random.nextInt(100_000_000) - 20_000_000;
+            exact[i] = i % 11 == 0 ? null : value / 100 + "." + Math.abs(value % 10) + (i % 3 == 0 ? "" : "5");
+            thousands[i] = i + 1 + "." + String.valueOf(1000 + i % 1000).substring(1);
+            odd[i] = i == 20 ? "12 apples" : String.valueOf(value);
+        }
+        for (String[] texts : List.of(exact, thousands, odd)) {
+            Table table = new Table(
+                    new Schema(List.of(new ColumnInfo("x", "X", ColumnType.TEXT, Role.CATEGORY))),
+                    List.of(TextColumn.of(texts)),
+                    ROWS);
+            Column made = new Retype("x", ColumnType.DECIMAL).apply(table).column("x");
+            Column few = new Retype("x", ColumnType.DECIMAL)
+                    .apply(table.pick(IntStream.range(0, 9_000).toArray(), 9_000)) // read by the loader row by row
+                    .column("x");
+            for (int row = 0; row < few.rowCount(); row++) {
+                assertThat(made.plain(row)).as(texts[row]).isEqualTo(few.plain(row));
+            }
         }
     }
 
