@@ -8,6 +8,8 @@ import org.jspecify.annotations.Nullable;
 
 /** Text by a dictionary of its distinct values, sorted by {@link TextOrder}: codes sort as their texts do. */
 public final class TextColumn implements Column {
+    private static final int REPEATED = 4; // times that a text comes on average
+
     private final Texts dictionary;
     private final PackedInts codes;
     private final int blanks;
@@ -122,6 +124,21 @@ public final class TextColumn implements Column {
             turned[code] = turned[code] < 0 ? -1 : rank[turned[code]];
         }
         return new TextColumn(texts, codes.mapped(turned));
+    }
+
+    /** Whether texts come again so often that what is made of them is better made once of each, see {@link #each}. */
+    public boolean isRepeating() {
+        return dictionary.size() < rowCount() / REPEATED;
+    }
+
+    /** Of each row its place in {@link #each}. */
+    public int[] placesInEach() {
+        int[] places = new int[rowCount()];
+        for (int row = 0; row < places.length; row++) {
+            int code = codes.code(row);
+            places[row] = code < 0 ? dictionary.size() : code;
+        }
+        return places;
     }
 
     /** Each of its texts once, in their order, and a blank behind them. */

@@ -1,6 +1,7 @@
 package keensparrow.core.expression;
 
 import keensparrow.core.column.TextColumn;
+import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Table;
 import org.jspecify.annotations.Nullable;
 
@@ -12,7 +13,7 @@ final class CodedNode {
     private final Expression expression;
     private final Node plain;
     private final TextColumn texts;
-    private final Table each;
+    private final ColumnInfo info;
     private final boolean exact;
     private volatile @Nullable Vector made; // of each text, blank behind them; may be computed twice
 
@@ -20,7 +21,7 @@ final class CodedNode {
         this.expression = expression;
         this.plain = plain;
         this.texts = (TextColumn) table.column(column);
-        this.each = Expressions.each(table.schema().get(column), texts);
+        this.info = table.schema().get(column);
         this.exact = exact;
     }
 
@@ -33,6 +34,7 @@ final class CodedNode {
     private Vector at(int from, int count) {
         Vector of = made;
         if (of == null) {
+            Table each = Expressions.each(info, texts);
             Node node = new Binder(each.schema(), new ColumnNodes(each)::of, exact).bind(expression);
             of = node.at(0, each.rowCount());
             made = of;

@@ -26,7 +26,6 @@ import keensparrow.core.words.Text;
 
 /** Computes columns and conditions from expressions. */
 public final class Expressions {
-    private static final int REPEATED = 8; // times that a text stands there on average
 
     /** Functions over many rows, by their names in lower case. */
     public static final Set<String> AGGREGATES =
@@ -99,12 +98,7 @@ public final class Expressions {
     private static Column ofTexts(TypedExpression typed, ColumnInfo info, TextColumn texts) {
         Table each = each(info, texts);
         Column made = compute(typed, each, each.rowCount());
-        int[] rows = new int[texts.rowCount()];
-        for (int row = 0; row < rows.length; row++) {
-            int code = texts.codes().code(row);
-            rows[row] = code < 0 ? texts.dictionarySize() : code;
-        }
-        return made.pick(rows, rows.length);
+        return made.pick(texts.placesInEach(), texts.rowCount());
     }
 
     /** As {@link #compute(String, Table)}, of the first rows alone. @param typed over the columns of the table */
@@ -134,8 +128,7 @@ public final class Expressions {
                 ? needed.stream()
                         .flatMap(name -> table.schema().find(name).stream())
                         .map(ColumnInfo::name)
-                        .filter(name -> table.column(name) instanceof TextColumn texts
-                                && texts.dictionarySize() < table.rowCount() / REPEATED)
+                        .filter(name -> table.column(name) instanceof TextColumn texts && texts.isRepeating())
                         .findFirst()
                 : Optional.empty();
     }

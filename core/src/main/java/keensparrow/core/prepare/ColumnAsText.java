@@ -22,7 +22,6 @@ import org.jspecify.annotations.Nullable;
 record ColumnAsText(String name, Column column) implements RowSource {
     private static final String NAME = "value"; // of the column after its reading
     private static final int SAMPLE = 20_000; // rows that tell what a column is used for
-    private static final int REPEATED = 4;
 
     /** What came of it: the column, and how it is called, typed and shown. */
     record Read(Column column, ColumnInfo info) {}
@@ -42,14 +41,10 @@ record ColumnAsText(String name, Column column) implements RowSource {
         if (wanted.type() == ColumnType.TEXT) {
             return new Read(WrittenTexts.of(column), like);
         }
-        if (column instanceof TextColumn texts && texts.dictionarySize() < texts.rowCount() / REPEATED) {
+        if (column instanceof TextColumn texts && texts.isRepeating()) {
             Read each = readWhole(texts.each(), heading, wanted);
-            int[] rows = new int[texts.rowCount()];
-            for (int row = 0; row < rows.length; row++) {
-                int code = texts.codes().code(row);
-                rows[row] = code < 0 ? texts.dictionarySize() : code;
-            }
-            return new Read(each.column().pick(rows, rows.length), each.info().withRole(like.role()));
+            Column made = each.column().pick(texts.placesInEach(), texts.rowCount());
+            return new Read(made, each.info().withRole(like.role()));
         }
         if (wanted.type().isNumber() && wanted.decimalMark() == null && column instanceof TextColumn texts) {
             Optional<Column> plain = PlainNumbers.read(texts, wanted.type()).map(numbers -> numbers);

@@ -55,7 +55,8 @@ public record ColumnsToRows(
                     Slot.text("like", Words.say("prepare.andNamedLike")),
                     Slot.columnOrNone("from", Words.say("prepare.andFrom")),
                     Slot.columnOrNone("to", Words.say("prepare.upTo")),
-                    Slot.option("all", Words.say("prepare.andAll"), PickedColumns.All.options()),
+                    Slot.option(
+                            "all", Words.say("prepare.andAll"), PickedColumns.All.values(), PickedColumns.All::label),
                     Slot.text("labels", Words.say("prepare.labelsInto")),
                     Slot.text("between", Words.say("prepare.partsOfLabelsAt")),
                     Slot.text("second", Words.say("prepare.secondPartInto")),

@@ -2,7 +2,6 @@ package keensparrow.core.prepare;
 
 import java.util.Arrays;
 import java.util.List;
-import java.util.stream.Stream;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Slot;
 import keensparrow.core.sentence.Wording;
@@ -39,7 +38,7 @@ public record DropRepeated(List<String> columns, Kept kept) implements Step {
             Words.say("prepare.dropRepeated"),
             List.of(
                     Slot.columns("columns", Words.say("prepare.alikeIn")),
-                    Slot.option("kept", Words.say("prepare.whichStays"), options())));
+                    Slot.option("kept", Words.say("prepare.whichStays"), Kept.values(), Kept::label)));
 
     public DropRepeated {
         columns = List.copyOf(columns);
@@ -85,11 +84,5 @@ public record DropRepeated(List<String> columns, Kept kept) implements Step {
                                 "columns",
                                 Wording.all(columns.stream().map(before::label).toList())),
                         Sentence.control("kept", kept.label()));
-    }
-
-    private static List<Slot.Option> options() {
-        return Stream.of(Kept.values())
-                .map(one -> new Slot.Option(one.name(), one.label()))
-                .toList();
     }
 }

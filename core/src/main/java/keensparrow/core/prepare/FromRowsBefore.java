@@ -2,7 +2,6 @@ package keensparrow.core.prepare;
 
 import java.util.Arrays;
 import java.util.List;
-import java.util.stream.Stream;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
@@ -51,7 +50,7 @@ public record FromRowsBefore(
             FromRowsBefore.class,
             Words.say("prepare.fromRowsBefore"),
             List.of(
-                    Slot.option("what", Words.say("prepare.what"), options()),
+                    Slot.option("what", Words.say("prepare.what"), What.values(), What::label),
                     Slot.column("column", Words.say("prepare.of")),
                     Slot.column("order", Words.say("prepare.inTheOrderOf")),
                     Slot.columnOrNone("within", Words.say("prepare.withinEach")),
@@ -196,11 +195,5 @@ public record FromRowsBefore(
         Sentence.Filled[] all = Arrays.copyOf(said, said.length + 1);
         all[said.length] = Sentence.control("within", before.label(within));
         return Sentence.of("prepare.fromRowsBeforeWithin", all);
-    }
-
-    private static List<Slot.Option> options() {
-        return Stream.of(What.values())
-                .map(one -> new Slot.Option(one.name(), one.label()))
-                .toList();
     }
 }

@@ -3,7 +3,6 @@ package keensparrow.core.prepare;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.IntToLongFunction;
-import java.util.stream.Stream;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.DoubleColumn;
@@ -55,7 +54,7 @@ public record GroupRows(List<String> columns, How how, List<String> measured) im
             Words.say("prepare.groupRows"),
             List.of(
                     Slot.columns("columns", Words.say("prepare.oneRowForEach")),
-                    Slot.option("how", Words.say("prepare.how"), options()),
+                    Slot.option("how", Words.say("prepare.how"), How.values(), How::label),
                     Slot.columns("measured", Words.say("prepare.ofColumns"))));
 
     public GroupRows {
@@ -234,11 +233,5 @@ public record GroupRows(List<String> columns, How how, List<String> measured) im
                         Sentence.control(
                                 "measured",
                                 Wording.all(measured.stream().map(before::label).toList())));
-    }
-
-    private static List<Slot.Option> options() {
-        return Stream.of(How.values())
-                .map(one -> new Slot.Option(one.name(), one.label()))
-                .toList();
     }
 }

@@ -2,7 +2,6 @@ package keensparrow.core.prepare;
 
 import java.util.Arrays;
 import java.util.List;
-import java.util.stream.Stream;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.sentence.Sentence;
@@ -43,7 +42,7 @@ public record KeepLargest(
             Words.say("prepare.keepLargest"),
             List.of(
                     Slot.number("count", Words.say("prepare.howMany")),
-                    Slot.option("which", Words.say("prepare.whichEnd"), options()),
+                    Slot.option("which", Words.say("prepare.whichEnd"), Which.values(), Which::label),
                     Slot.column("column", Words.say("prepare.by")),
                     Slot.columnOrNone("within", Words.say("prepare.ofEach"))));
 
@@ -75,11 +74,5 @@ public record KeepLargest(
                 ? Sentence.of("prepare.keepLargestSentence", many, end, by)
                 : Sentence.of(
                         "prepare.keepLargestOfEach", many, end, by, Sentence.control("within", before.label(within)));
-    }
-
-    private static List<Slot.Option> options() {
-        return Stream.of(Which.values())
-                .map(one -> new Slot.Option(one.name(), one.label()))
-                .toList();
     }
 }

@@ -1,7 +1,6 @@
 package keensparrow.core.prepare;
 
 import java.util.List;
-import java.util.stream.Stream;
 import keensparrow.core.engine.filter.FilterEvaluator;
 import keensparrow.core.filter.ExpressionFilter;
 import keensparrow.core.rows.RowSet;
@@ -38,7 +37,7 @@ public record KeepRows(Which which, String condition) implements Step {
             KeepRows.class,
             Words.say("prepare.keepRows"),
             List.of(
-                    Slot.option("which", Words.say("prepare.whichRows"), options()),
+                    Slot.option("which", Words.say("prepare.whichRows"), Which.values(), Which::label),
                     Slot.expression("condition", Words.say("prepare.condition"))));
 
     @Override
@@ -54,11 +53,5 @@ public record KeepRows(Which which, String condition) implements Step {
                 "prepare.keepRowsSentence",
                 Sentence.control("which", which.label()),
                 Sentence.control("condition", condition));
-    }
-
-    private static List<Slot.Option> options() {
-        return Stream.of(Which.values())
-                .map(one -> new Slot.Option(one.name(), one.label()))
-                .toList();
     }
 }

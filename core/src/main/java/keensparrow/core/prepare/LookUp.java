@@ -63,7 +63,7 @@ public record LookUp(
                     Slot.columns("columns", Words.say("prepare.furtherKeysHere")),
                     Slot.otherColumns("keys", Words.say("prepare.furtherKeysThere")),
                     Slot.otherColumns("take", Words.say("prepare.take")),
-                    Slot.option("several", Words.say("prepare.several"), options())));
+                    Slot.option("several", Words.say("prepare.several"), Several.values(), Several::label)));
 
     public LookUp {
         columns = columns == null ? List.of() : List.copyOf(columns);
@@ -182,11 +182,5 @@ public record LookUp(
         return Sentence.of(
                 further ? "prepare.lookUpByKeysSentence" : "prepare.lookUpSentence",
                 said.toArray(Sentence.Filled[]::new));
-    }
-
-    private static List<Slot.Option> options() {
-        return Stream.of(Several.values())
-                .map(one -> new Slot.Option(one.name(), one.label()))
-                .toList();
     }
 }

@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Objects;
 import java.util.function.IntFunction;
 import java.util.stream.IntStream;
-import java.util.stream.Stream;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.TagsColumn;
@@ -57,12 +56,7 @@ public record OrderValues(
             Words.say("prepare.orderValues"),
             List.of(
                     Slot.column("column", Words.say("prepare.column"), ColumnType.TEXT, ColumnType.TAGS),
-                    Slot.option(
-                            "by",
-                            Words.say("prepare.orderBy"),
-                            Stream.of(By.values())
-                                    .map(by -> new Slot.Option(by.name(), by.label()))
-                                    .toList()),
+                    Slot.option("by", Words.say("prepare.orderBy"), By.values(), By::label),
                     Slot.values("values", Words.say("prepare.valuesInOrder"))));
 
     public OrderValues {

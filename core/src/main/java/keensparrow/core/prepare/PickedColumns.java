@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.Stream;
 import keensparrow.core.column.ColumnType;
-import keensparrow.core.sentence.Slot;
 import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Schema;
@@ -45,12 +44,6 @@ record PickedColumns(
 
         String label() {
             return Words.say(key);
-        }
-
-        static List<Slot.Option> options() {
-            return Stream.of(values())
-                    .map(one -> new Slot.Option(one.name(), one.label()))
-                    .toList();
         }
     }
 

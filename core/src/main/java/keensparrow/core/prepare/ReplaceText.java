@@ -1,7 +1,6 @@
 package keensparrow.core.prepare;
 
 import java.util.List;
-import java.util.stream.Stream;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -41,7 +40,7 @@ public record ReplaceText(String column, Where where, String find, String replac
             List.of(
                     Slot.column("column", Words.say("prepare.column"), ColumnType.TEXT),
                     Slot.text("find", Words.say("prepare.find")),
-                    Slot.option("where", Words.say("prepare.where"), options()),
+                    Slot.option("where", Words.say("prepare.where"), Where.values(), Where::label),
                     Slot.text("replacement", Words.say("prepare.replaceBy"))));
 
     @Override
@@ -72,11 +71,5 @@ public record ReplaceText(String column, Where where, String find, String replac
                 Sentence.control("find", "“" + find + "”"),
                 Sentence.control("where", where.label()),
                 Sentence.control("replacement", "“" + replacement + "”"));
-    }
-
-    private static List<Slot.Option> options() {
-        return Stream.of(Where.values())
-                .map(one -> new Slot.Option(one.name(), one.label()))
-                .toList();
     }
 }

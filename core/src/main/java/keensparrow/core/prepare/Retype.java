@@ -1,7 +1,6 @@
 package keensparrow.core.prepare;
 
 import java.util.List;
-import java.util.stream.Stream;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.infer.guess.TypeOverride;
 import keensparrow.core.infer.text.DatePattern;
@@ -30,12 +29,7 @@ public record Retype(
             Words.say("prepare.readAColumnAsAnother"),
             List.of(
                     Slot.column("column", Words.say("prepare.column")),
-                    Slot.option(
-                            "type",
-                            Words.say("prepare.type"),
-                            Stream.of(ColumnType.values())
-                                    .map(type -> new Slot.Option(type.name(), type.label()))
-                                    .toList())));
+                    Slot.option("type", Words.say("prepare.type"), ColumnType.values(), ColumnType::label)));
 
     /** With dates and numbers written as found. */
     public Retype(String column, ColumnType type) {

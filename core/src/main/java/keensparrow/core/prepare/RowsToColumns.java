@@ -6,7 +6,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.function.IntToLongFunction;
 import java.util.stream.IntStream;
-import java.util.stream.Stream;
 import keensparrow.core.column.Column;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -55,12 +54,7 @@ public record RowsToColumns(List<String> columns, String labels, String values, 
                     Slot.columns("columns", Words.say("prepare.oneRowForEach")),
                     Slot.column("labels", Words.say("prepare.aColumnForEach")),
                     Slot.column("values", Words.say("prepare.holding")),
-                    Slot.option(
-                            "several",
-                            Words.say("prepare.severalForOneCell"),
-                            Stream.of(Several.values())
-                                    .map(one -> new Slot.Option(one.name(), one.label()))
-                                    .toList())));
+                    Slot.option("several", Words.say("prepare.severalForOneCell"), Several.values(), Several::label)));
 
     public RowsToColumns {
         columns = List.copyOf(columns);

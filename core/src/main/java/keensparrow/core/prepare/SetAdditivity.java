@@ -1,7 +1,6 @@
 package keensparrow.core.prepare;
 
 import java.util.List;
-import java.util.stream.Stream;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -35,9 +34,8 @@ public record SetAdditivity(
                     Slot.option(
                             "additivity",
                             Words.say("prepare.howTheyAddUp"),
-                            Stream.of(Additivity.Kind.values())
-                                    .map(kind -> new Slot.Option(kind.name(), kind.label()))
-                                    .toList()),
+                            Additivity.Kind.values(),
+                            Additivity.Kind::label),
                     Slot.columnOrNone(
                             "weight", Words.say("prepare.weightedBy"), ColumnType.WHOLE, ColumnType.DECIMAL)));
 

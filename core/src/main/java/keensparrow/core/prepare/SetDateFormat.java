@@ -1,8 +1,6 @@
 package keensparrow.core.prepare;
 
 import java.util.List;
-import java.util.Objects;
-import java.util.stream.Stream;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -14,29 +12,9 @@ import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
-import org.jspecify.annotations.Nullable;
 
 /** Says how the days of a column are shown, wherever a row stands; they stay what they are. */
-public record SetDateFormat(String column, Style style) implements Step {
-    /** How a day is shown. */
-    public enum Style {
-        PLAIN(null),
-        LONG(ColumnFormat.DateStyle.LONG),
-        WEEKDAY(ColumnFormat.DateStyle.WEEKDAY),
-        DIGITS(ColumnFormat.DateStyle.DIGITS),
-        ISO(ColumnFormat.DateStyle.ISO);
-
-        private final ColumnFormat.@Nullable DateStyle of;
-
-        Style(ColumnFormat.@Nullable DateStyle of) {
-            this.of = of;
-        }
-
-        private String label() {
-            return of == null ? Words.say("table.datePlain") : of.label();
-        }
-    }
-
+public record SetDateFormat(String column, ColumnFormat.DateStyle style) implements Step {
     static final StepKind KIND = new StepKind(
             "setDateFormat",
             SetDateFormat.class,
@@ -46,9 +24,8 @@ public record SetDateFormat(String column, Style style) implements Step {
                     Slot.option(
                             "style",
                             Words.say("prepare.dateStyle"),
-                            Stream.of(Style.values())
-                                    .map(style -> new Slot.Option(style.name(), style.label()))
-                                    .toList())));
+                            ColumnFormat.DateStyle.values(),
+                            ColumnFormat.DateStyle::label)));
 
     @Override
     public Table apply(Table before) {
@@ -69,7 +46,7 @@ public record SetDateFormat(String column, Style style) implements Step {
                     ErrorCode.STEP_DOES_NOT_FIT,
                     Text.of("prepare.periodsAreNoDays", "column", UserException.quote(info.label())));
         }
-        return before.withInfo(info.withFormat(ColumnFormat.date(style.of)));
+        return before.withInfo(info.withFormat(ColumnFormat.date(style)));
     }
 
     @Override
@@ -77,6 +54,6 @@ public record SetDateFormat(String column, Style style) implements Step {
         return Sentence.of(
                 "prepare.dateFormatSentence",
                 Sentence.stress("column", before.label(column)),
-                Sentence.control("style", Objects.requireNonNull(style).label()));
+                Sentence.control("style", style.label()));
     }
 }

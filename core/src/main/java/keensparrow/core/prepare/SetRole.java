@@ -1,7 +1,6 @@
 package keensparrow.core.prepare;
 
 import java.util.List;
-import java.util.stream.Stream;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.meaning.Roles;
@@ -22,12 +21,7 @@ public record SetRole(String column, Role role) implements Step {
             Words.say("prepare.useAColumnAs"),
             List.of(
                     Slot.column("column", Words.say("prepare.column")),
-                    Slot.option(
-                            "role",
-                            Words.say("prepare.role"),
-                            Stream.of(Role.values())
-                                    .map(role -> new Slot.Option(role.name(), role.label()))
-                                    .toList())));
+                    Slot.option("role", Words.say("prepare.role"), Role.values(), Role::label)));
 
     @Override
     public Table apply(Table before) {

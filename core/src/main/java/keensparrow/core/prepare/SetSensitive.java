@@ -1,7 +1,6 @@
 package keensparrow.core.prepare;
 
 import java.util.List;
-import java.util.stream.Stream;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Slot;
 import keensparrow.core.table.Schema;
@@ -32,12 +31,7 @@ public record SetSensitive(String column, Leaving leaving) implements Step {
             Words.say("prepare.setSensitive"),
             List.of(
                     Slot.column("column", Words.say("prepare.column")),
-                    Slot.option(
-                            "leaving",
-                            Words.say("prepare.itsDownload"),
-                            Stream.of(Leaving.values())
-                                    .map(each -> new Slot.Option(each.name(), each.label()))
-                                    .toList())));
+                    Slot.option("leaving", Words.say("prepare.itsDownload"), Leaving.values(), Leaving::label)));
 
     @Override
     public Table apply(Table before) {

@@ -3,7 +3,6 @@ package keensparrow.core.prepare;
 import java.util.List;
 import java.util.function.IntToLongFunction;
 import java.util.stream.IntStream;
-import java.util.stream.Stream;
 import keensparrow.core.engine.rows.StableSort;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Slot;
@@ -35,7 +34,7 @@ public record SortRows(String column, Direction direction) implements Step {
             Words.say("prepare.sortRows"),
             List.of(
                     Slot.column("column", Words.say("prepare.column")),
-                    Slot.option("direction", Words.say("prepare.direction"), options())));
+                    Slot.option("direction", Words.say("prepare.direction"), Direction.values(), Direction::label)));
 
     @Override
     public Table apply(Table before) {
@@ -62,11 +61,5 @@ public record SortRows(String column, Direction direction) implements Step {
                 "prepare.sortRowsSentence",
                 Sentence.control("column", before.label(column)),
                 Sentence.control("direction", direction.label()));
-    }
-
-    private static List<Slot.Option> options() {
-        return Stream.of(Direction.values())
-                .map(one -> new Slot.Option(one.name(), one.label()))
-                .toList();
     }
 }

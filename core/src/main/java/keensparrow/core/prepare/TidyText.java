@@ -2,7 +2,6 @@ package keensparrow.core.prepare;
 
 import java.util.List;
 import java.util.Locale;
-import java.util.stream.Stream;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Slot;
@@ -37,7 +36,7 @@ public record TidyText(String column, Case letters) implements Step {
             Words.say("prepare.tidyText"),
             List.of(
                     Slot.column("column", Words.say("prepare.column"), ColumnType.TEXT),
-                    Slot.option("letters", Words.say("prepare.letters"), options())));
+                    Slot.option("letters", Words.say("prepare.letters"), Case.values(), Case::label)));
 
     @Override
     public Table apply(Table before) {
@@ -81,11 +80,5 @@ public record TidyText(String column, Case letters) implements Step {
                 "prepare.tidyTextSentence",
                 Sentence.control("column", before.label(column)),
                 Sentence.control("letters", letters.label()));
-    }
-
-    private static List<Slot.Option> options() {
-        return Stream.of(Case.values())
-                .map(one -> new Slot.Option(one.name(), one.label()))
-                .toList();
     }
 }

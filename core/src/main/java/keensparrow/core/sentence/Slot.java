@@ -4,6 +4,8 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Stream;
 import keensparrow.core.column.ColumnType;
 import org.jspecify.annotations.Nullable;
 
@@ -180,5 +182,15 @@ public record Slot(
 
     public static Slot option(String path, String words, List<Option> options) {
         return new Slot(path, words, Type.OPTION, options, List.of());
+    }
+
+    /** One of some values by their names. @param label of a value, for people */
+    public static <E extends Enum<E>> Slot option(String path, String words, E[] values, Function<E, String> label) {
+        return option(
+                path,
+                words,
+                Stream.of(values)
+                        .map(value -> new Option(value.name(), label.apply(value)))
+                        .toList());
     }
 }

@@ -52,6 +52,8 @@ public record ColumnFormat(
 
     /** How a day is shown. */
     public enum DateStyle {
+        /** 13 Mar 2026, as where nothing is said. */
+        PLAIN("table.datePlain"),
         /** 13 March 2026. */
         LONG("table.dateLong"),
         /** Fri 13 Mar 2026. */
@@ -72,9 +74,9 @@ public record ColumnFormat(
         }
     }
 
-    /** @param style null for as days are shown otherwise */
-    public static @Nullable ColumnFormat date(@Nullable DateStyle style) {
-        return style == null ? null : new ColumnFormat(Kind.DATE, style.name());
+    /** Null for the plain one, which needs no format. */
+    public static @Nullable ColumnFormat date(DateStyle style) {
+        return style == DateStyle.PLAIN ? null : new ColumnFormat(Kind.DATE, style.name());
     }
 
     private static final int MAX_DECIMALS = 10;

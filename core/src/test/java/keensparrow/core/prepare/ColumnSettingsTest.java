@@ -102,21 +102,22 @@ class ColumnSettingsTest {
 
     @Test
     void daysAreShownInAStyle() {
-        Steps.Run run = run(new SetDateFormat("on", SetDateFormat.Style.WEEKDAY));
+        Steps.Run run = run(new SetDateFormat("on", ColumnFormat.DateStyle.WEEKDAY));
         assertThat(run.table().schema().get("on").format())
                 .isEqualTo(ColumnFormat.date(ColumnFormat.DateStyle.WEEKDAY));
         assertThat(said(run, 0)).isEqualTo("Show On like Fri 13 Mar 2026.");
         Steps.Run back = run(
-                new SetDateFormat("on", SetDateFormat.Style.ISO), new SetDateFormat("on", SetDateFormat.Style.PLAIN));
+                new SetDateFormat("on", ColumnFormat.DateStyle.ISO),
+                new SetDateFormat("on", ColumnFormat.DateStyle.PLAIN));
         assertThat(back.table().schema().get("on").format()).isNull();
-        refused(new SetDateFormat("delay", SetDateFormat.Style.ISO), "Only dates are shown so");
+        refused(new SetDateFormat("delay", ColumnFormat.DateStyle.ISO), "Only dates are shown so");
         Table years = TextRows.table("""
                 Year,Sales
                 2024,1
                 2025,2
                 2026,3
                 """);
-        assertThatThrownBy(() -> Steps.run(years, List.of(new SetDateFormat("year", SetDateFormat.Style.ISO))))
+        assertThatThrownBy(() -> Steps.run(years, List.of(new SetDateFormat("year", ColumnFormat.DateStyle.ISO))))
                 .hasMessageContaining("holds periods");
     }
 

@@ -58,6 +58,8 @@ public final class OdsDownload {
         List<String> headings = columns.stream().map(ColumnInfo::label).toList();
         List<Optional<NumberStyle>> styles =
                 columns.stream().map(NumberStyle::of).toList();
+        List<Optional<String>> styleNames = // made once, not for each cell
+                styles.stream().map(style -> style.map(OdsStyles::name)).toList();
         book(
                 headings,
                 styles.stream().flatMap(Optional::stream).toList(),
@@ -65,7 +67,7 @@ public final class OdsDownload {
                         scan,
                         values -> sheets.row(cells -> {
                             for (int column = 0; column < columns.size(); column++) {
-                                cells.put(columns.get(column), values.get(column), styles.get(column));
+                                cells.put(columns.get(column), values.get(column), styleNames.get(column));
                             }
                         }),
                         () -> false));
@@ -82,7 +84,7 @@ public final class OdsDownload {
                         if (value.isEmpty()) {
                             cells.blank();
                         } else if (numbers[column]) {
-                            cells.number(value, null);
+                            cells.number(value, false, null);
                         } else {
                             cells.text(value, null);
                         }
@@ -263,18 +265,18 @@ public final class OdsDownload {
             this.xml = xml;
         }
 
-        void put(ColumnInfo info, @Nullable String value, Optional<NumberStyle> style) throws XMLStreamException {
+        void put(ColumnInfo info, @Nullable String value, Optional<String> style) throws XMLStreamException {
             ColumnType type = info.type();
             ColumnFormat format = info.format();
             ColumnFormat.Kind kind = format == null ? null : format.kind();
             if (value == null) {
                 blank();
             } else if (type.isNumber() && new BigDecimal(value).precision() <= MAX_DIGITS) {
-                number(value, style.orElse(null));
+                number(value, kind == ColumnFormat.Kind.PERCENT, style.orElse(null));
             } else if (type == ColumnType.DATE && kind == ColumnFormat.Kind.MONTH) {
                 typed("date", "date-value", value, OdsStyles.MONTH);
             } else if (type == ColumnType.DATE && (kind == null || kind == ColumnFormat.Kind.DATE)) {
-                typed("date", "date-value", value, OdsStyles.DAY);
+                typed("date", "date-value", value, OdsStyles.day(format));
             } else if (type == ColumnType.DATE_TIME) {
                 typed("date", "date-value", value.length() == MINUTES ? value + ":00" : value, OdsStyles.TIME);
             } else { // also longer numbers, and quarters and years, which are no dates of a sheet
@@ -286,9 +288,8 @@ public final class OdsDownload {
             OdsXml.empty(xml, "table:table-cell");
         }
 
-        void number(String value, @Nullable NumberStyle style) throws XMLStreamException {
-            boolean percent = style != null && style.isPercent();
-            typed(percent ? "percentage" : "float", "value", value, style == null ? null : OdsStyles.name(style));
+        void number(String value, boolean isPercent, @Nullable String style) throws XMLStreamException {
+            typed(isPercent ? "percentage" : "float", "value", value, style);
         }
 
         private void typed(String type, String field, String value, @Nullable String style) throws XMLStreamException {

@@ -6,6 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
+import keensparrow.core.table.ColumnFormat;
 import keensparrow.formats.sheet.NumberStyle;
 import org.jspecify.annotations.Nullable;
 
@@ -18,6 +19,12 @@ final class OdsStyles {
 
     private OdsStyles() {}
 
+    /** The name of the style in which the days of a column are shown. */
+    static String day(@Nullable ColumnFormat format) {
+        String style = format == null ? null : format.unit();
+        return style == null || style.equals(ColumnFormat.DateStyle.ISO.name()) ? DAY : DAY + style;
+    }
+
     /** The name of a style of numbers, the same for alike ones. */
     static String name(NumberStyle style) {
         return "n" + Integer.toHexString(style.pattern().hashCode());
@@ -27,9 +34,12 @@ final class OdsStyles {
     static void write(XMLStreamWriter xml, Collection<NumberStyle> numbers) throws XMLStreamException {
         OdsXml.start(xml, "office:automatic-styles");
         date(xml, DAY, "year:long", "-", "month:long", "-", "day:long");
+        date(xml, DAY + "LONG", "day:short", " ", "month:full", " ", "year:long");
+        date(xml, DAY + "WEEKDAY", "day-of-week:short", " ", "day:short", " ", "month:name", " ", "year:long");
+        date(xml, DAY + "DIGITS", "day:long", "/", "month:long", "/", "year:long");
         date(xml, MONTH, "month:name", " ", "year:long");
         date(xml, TIME, "year:long", "-", "month:long", "-", "day:long", " ", "hours:long", ":", "minutes:long");
-        List<String> names = new ArrayList<>(List.of(DAY, MONTH, TIME));
+        List<String> names = new ArrayList<>(List.of(DAY, DAY + "LONG", DAY + "WEEKDAY", DAY + "DIGITS", MONTH, TIME));
         for (NumberStyle style : new LinkedHashSet<>(numbers)) {
             number(xml, style);
             names.add(name(style));
@@ -83,8 +93,9 @@ final class OdsStyles {
                 continue;
             }
             OdsXml.empty(xml, "number:" + unit[0]);
-            OdsXml.attribute(xml, "number:style", unit[1].equals("name") ? "short" : unit[1]);
-            if (unit[1].equals("name")) {
+            boolean named = unit[1].equals("name") || unit[1].equals("full");
+            OdsXml.attribute(xml, "number:style", !named ? unit[1] : unit[1].equals("full") ? "long" : "short");
+            if (named) {
                 OdsXml.attribute(xml, "number:textual", "true");
             }
         }

@@ -102,6 +102,8 @@ class NumberStyleTest {
         assertThat(content)
                 .contains("number:decimal-places=\"2\" number:grouping=\"true\"", "<number:text> EUR</number:text>")
                 .contains("table:style-name=\"" + name + "\" office:value-type=\"float\" office:value=\"1234.50\"")
-                .contains("office:date-value=\"2026-02-16\"");
+                .contains("<number:day-of-week number:style=\"short\"/>")
+                .contains(
+                        "table:style-name=\"dayWEEKDAY\" office:value-type=\"date\" office:date-value=\"2026-02-16\"");
     }
 }

@@ -326,11 +326,11 @@ public final class DatasetRoutes {
         TableChange change = null;
         try (CallerWatch gone = new CallerWatch(ctx, MAX_LOOK_NANOS)) {
             if (compared) {
-                Table before = service.after(caller.id(), ctx.pathParam("id"), count - 1, gone);
-                table = service.next(caller.id(), ctx.pathParam("id"), count, before.traced());
+                Table before = service.preparation().after(caller.id(), ctx.pathParam("id"), count - 1, gone);
+                table = service.preparation().next(caller.id(), ctx.pathParam("id"), count, before.traced());
                 change = TableChange.between(before, table, FIRST_ROWS);
             } else {
-                table = service.after(caller.id(), ctx.pathParam("id"), count, gone);
+                table = service.preparation().after(caller.id(), ctx.pathParam("id"), count, gone);
             }
         }
         int shown = Math.min(FIRST_ROWS, table.rowCount());
@@ -347,7 +347,7 @@ public final class DatasetRoutes {
     private void details(Context ctx, Caller caller) {
         Dataset dataset = service.get(caller.id(), ctx.pathParam("id"));
         Dataset.Version version = service.version(dataset);
-        StepHistoryRepository.Around around = service.around(dataset);
+        StepHistoryRepository.Around around = service.preparation().around(dataset);
         List<ColumnInfo> infos = version.schema().columns();
         List<Column> columns = IntStream.range(0, infos.size())
                 .mapToObj(i -> new Column(
@@ -376,7 +376,7 @@ public final class DatasetRoutes {
                 version.steps(),
                 version.stepsDone(),
                 version.report(),
-                service.loadBefore(version).orElse(null),
+                service.preparation().loadBefore(version).orElse(null),
                 around.undo(),
                 around.redo()));
     }

@@ -52,7 +52,6 @@ public final class DatasetService {
     private final QueryService queries;
     private final Clock clock;
     private final DatasetRepository datasets = new DatasetRepository();
-    private final StepHistoryRepository history = new StepHistoryRepository();
     private final EngineCache engines;
     private final Documents documents;
     private final UrlFetcher links;
@@ -60,6 +59,7 @@ public final class DatasetService {
     private final PerPerson looks = new PerPerson(MAX_LOOKS, Words.say("server.dataset.looksAtFiles"));
     private final DatasetLoader loads;
     private final ChosenFiles files;
+    private final Preparation preparation;
     private final Cache<DatasetRepository.VersionId, Dataset.Version> versions =
             Caffeine.newBuilder().maximumSize(VERSIONS_IN_USE).build();
 
@@ -85,6 +85,7 @@ public final class DatasetService {
         this.memory = memory;
         this.files = new ChosenFiles(database, datasets);
         this.loads = new DatasetLoader(database, folder, memory, documents, engines, clock);
+        this.preparation = new Preparation(this, loads, database, datasets);
     }
 
     /** A file as stored. */
@@ -309,42 +310,9 @@ public final class DatasetService {
         });
     }
 
-    /** Steps that take the last change of them back, and that make it again. */
-    StepHistoryRepository.Around around(Dataset dataset) {
-        return database.inTransaction(connection -> history.around(connection, dataset.id()));
-    }
-
-    /** What the load before did, for one of other files. */
-    Optional<LoadBefore> loadBefore(Dataset.Version version) {
-        return database.inTransaction(connection -> datasets.findLoadBefore(connection, version))
-                .map(before -> LoadBefore.of(before, version));
-    }
-
-    /** The table as it is after the first {@code count} steps. @throws UserException INVALID_REQUEST when there are fewer */
-    Table after(long ownerId, String id, int count, BooleanSupplier gone) {
-        Dataset dataset = get(ownerId, id);
-        Dataset.Version version = versionWith(dataset, count);
-        return loads.after(dataset, version, count, gone);
-    }
-
-    /** What the step of a number makes of the table before it. */
-    Table next(long ownerId, String id, int number, Table before) {
-        Dataset dataset = get(ownerId, id);
-        return loads.next(dataset, versionWith(dataset, number), number, before);
-    }
-
-    /** The version a dataset stands at, which has so many steps. */
-    private Dataset.Version versionWith(Dataset dataset, int count) {
-        Dataset.Version version = version(dataset);
-        if (count < 0 || count > version.steps().size()) {
-            throw new UserException(
-                    ErrorCode.INVALID_REQUEST,
-                    Text.of(
-                            "server.dataset.noSuchStep",
-                            "steps",
-                            version.steps().size()));
-        }
-        return version;
+    /** What steps make of datasets, one after the other. */
+    Preparation preparation() {
+        return preparation;
     }
 
     void remember(Job job, Job.Repeat call) {

@@ -81,7 +81,7 @@ public final class ExpressionRoutes {
             return datasets.table(version);
         }
         try (CallerWatch gone = new CallerWatch(ctx, MAX_LOOK_NANOS)) {
-            return datasets.after(caller.id(), id, steps, gone);
+            return datasets.preparation().after(caller.id(), id, steps, gone);
         }
     }
 

@@ -5,7 +5,6 @@ import java.math.BigInteger;
 import java.math.RoundingMode;
 import java.time.LocalDate;
 import java.util.Arrays;
-import java.util.List;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.DoubleColumn;
@@ -146,19 +145,10 @@ public final class FilterEvaluator implements FilterVisitor<RowTest> {
 
     @Override
     public RowTest textSearch(TextSearch filter) {
-        List<RowTest> tests = filter.columns().stream()
+        return filter.columns().stream()
                 .map(name -> ContainedText.in(table.column(name), filter.text()))
-                .toList();
-        return (from, to, out, shift) -> {
-            Arrays.fill(out, from - shift, to - shift, 0);
-            long[] one = new long[to - from];
-            for (RowTest test : tests) {
-                test.fill(from, to, one, from);
-                for (int w = from; w < to; w++) {
-                    out[w - shift] |= one[w - from];
-                }
-            }
-        };
+                .reduce(RowTests::either)
+                .orElseGet(RowTests::none);
     }
 
     @Override

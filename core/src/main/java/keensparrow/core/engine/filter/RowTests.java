@@ -1,6 +1,7 @@
 package keensparrow.core.engine.filter;
 
 import java.util.function.IntPredicate;
+import java.util.function.LongBinaryOperator;
 import keensparrow.core.column.Bits;
 import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.PackedInts;
@@ -44,24 +45,21 @@ final class RowTests {
 
     /** Rows that pass both. */
     static RowTest both(RowTest first, RowTest second) {
-        return (from, to, out, shift) -> {
-            first.fill(from, to, out, shift);
-            long[] others = new long[to - from];
-            second.fill(from, to, others, from);
-            for (int w = from; w < to; w++) {
-                out[w - shift] &= others[w - from];
-            }
-        };
+        return combined(first, second, (one, other) -> one & other);
     }
 
     /** Rows that pass one of them or both. */
     static RowTest either(RowTest first, RowTest second) {
+        return combined(first, second, (one, other) -> one | other);
+    }
+
+    private static RowTest combined(RowTest first, RowTest second, LongBinaryOperator operator) {
         return (from, to, out, shift) -> {
             first.fill(from, to, out, shift);
             long[] others = new long[to - from];
             second.fill(from, to, others, from);
             for (int w = from; w < to; w++) {
-                out[w - shift] |= others[w - from];
+                out[w - shift] = operator.applyAsLong(out[w - shift], others[w - from]);
             }
         };
     }
