@@ -6,14 +6,23 @@ import com.fasterxml.jackson.core.util.DefaultIndenter;
 import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
 import com.fasterxml.jackson.core.util.Separators;
 import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.json.JsonMapper;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashSet;
 import java.util.Set;
+import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 class OpenApiTest {
+    /** In one order at every writing: what changed is all that differs. */
+    private static final ObjectMapper BY_NAME = JsonMapper.builder()
+            .enable(SerializationFeature.ORDER_MAP_ENTRIES_BY_KEYS)
+            .build();
+
     @TempDir
     Path folder;
 
@@ -60,7 +69,8 @@ class OpenApiTest {
                 DefaultPrettyPrinter printer = new DefaultPrettyPrinter(
                         Separators.createDefaultInstance().withObjectFieldValueSpacing(Separators.Spacing.AFTER));
                 printer.indentArraysWith(DefaultIndenter.SYSTEM_LINEFEED_INSTANCE);
-                Files.writeString(kept, TestServer.JSON.writer(printer).writeValueAsString(document) + "\n");
+                Object sorted = TestServer.JSON.treeToValue(document, TreeMap.class);
+                Files.writeString(kept, BY_NAME.writer(printer).writeValueAsString(sorted) + "\n");
             }
             assertThat(TestServer.JSON.readTree(Files.readString(kept)))
                     .as("run ./sparrow contract")

@@ -1,5 +1,4 @@
 import type { EChartsCoreOption } from 'echarts/core';
-import type { GroupsAnswer } from '../../../../api/types';
 import { axisValue, groupLabel, SHARE } from '../../../../shared/format';
 import { valueAt } from '../../cells';
 import { FONT, namesAbove, partLine, tooltip } from '../../chartParts';
@@ -33,7 +32,10 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
     if (parts !== null) return true;
     return mark !== null && !(ofSplit && split && isMarked(mark, split));
   };
-  const shifts = endShifts(lines.map((line) => lastValue(answer, line)));
+  const known = lines
+    .filter((line) => !line.right)
+    .flatMap((line) => answer.axis.map((_, a) => value(a, line)))
+    .filter((each) => each !== null);
   const across = lines.some((line) => line.right);
   const end = answer.axis.length - 1;
   const unfinished = Boolean(answer.axis[end]?.partial) && end > 0;
@@ -78,7 +80,6 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
       fontSize: 11.5,
       fontWeight: 600,
       distance: 8,
-      offset: [0, shifts[i] ?? 0],
     };
     const whole = {
       ...drawn,
@@ -87,6 +88,7 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
       // of more periods than there are pixels the lowest and the highest of each are drawn, which looks the same
       sampling: answer.axis.length > MANY ? 'minmax' : undefined,
       endLabel: unfinished ? { show: false } : endLabel,
+      labelLayout: { moveOverlap: 'shiftY' }, // names at ends that lie close together
       areaStyle: view.settings?.area
         ? { color: line.colour, opacity: named ? 0.12 : 0.2 }
         : undefined,
@@ -98,6 +100,7 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
       lineStyle: { ...style, type: 'dashed' },
       data: answer.axis.map((_, a) => (a >= end - 1 ? value(a, line) : null)),
       endLabel,
+      labelLayout: { moveOverlap: 'shiftY' },
     };
     const own = points(line);
     const alone = {
@@ -126,9 +129,6 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
         axisValue(at, measures[m]?.aggregate === 'SHARE' ? SHARE : answer.measures[m]?.format),
     },
   });
-  const known = lines
-    .filter((line) => !line.right)
-    .flatMap((line) => answer.axis.map((_, a) => value(a, line)));
   return {
     animation: false,
     textStyle: { fontFamily: FONT },
@@ -239,36 +239,6 @@ export function linesNote(drawing: Drawing): string | null {
       : null,
   ].filter((note) => note !== null);
   return notes.length === 0 ? null : notes.join(' ');
-}
-
-function lastValue(answer: GroupsAnswer, line: Line): number | null {
-  for (let a = answer.axis.length - 1; a >= 0; a -= 1) {
-    const value = valueAt(answer, line.measure, a, line.split);
-    if (value !== null) return value;
-  }
-  return null;
-}
-
-const LABEL = 13;
-const PLOT = 150;
-
-/** How far down each name at a line's end has to move so that none lies on another, in pixels of a usual chart. */
-export function endShifts(ends: readonly (number | null)[]): number[] {
-  const known = ends.filter((end) => end !== null);
-  const high = Math.max(...known);
-  const low = Math.min(0, ...known);
-  const pixel = (value: number) => (high === low ? 0 : ((high - value) / (high - low)) * PLOT);
-  const order = ends
-    .map((end, i) => ({ i, at: end === null ? PLOT : pixel(end) }))
-    .sort((x, y) => x.at - y.at);
-  const shifts = ends.map(() => 0);
-  let free = -Infinity;
-  for (const { i, at } of order) {
-    const place = Math.max(at, free);
-    shifts[i] = place - at;
-    free = place + LABEL;
-  }
-  return shifts;
 }
 
 /** A band behind the marked periods. */
