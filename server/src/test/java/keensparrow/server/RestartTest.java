@@ -66,6 +66,54 @@ class RestartTest {
         }
     }
 
+    /** The original goes, so that only what was kept can tell; then that is damaged, and the original is back. */
+    @Test
+    void whatWasReadIsKeptForTheNextLookAtSteps() throws Exception {
+        try (TestServer server = new TestServer(folder)) {
+            TestServer.Caller anna = server.author();
+            String dataset = anna.dataset("kinds.csv", CSV);
+            String gone = anna.dataset("gone.csv", "a,b\n1,2\n");
+            for (String id : List.of(dataset, gone)) {
+                anna.finished(anna.call(
+                        "PUT",
+                        "/api/datasets/" + id + "/steps",
+                        json("{'steps': [{'kind': 'keepLargest', 'column': '" + (id.equals(gone) ? "b" : "n")
+                                + "', 'count': 3, 'which': 'LARGEST', 'within': null}]}")));
+            }
+            assertThat(anna.call("DELETE", "/api/datasets/" + gone, "").status())
+                    .isEqualTo(204);
+            assertThat(raw(gone)).isEmpty();
+            Path kept = raw(dataset).get(0);
+            Files.writeString(kept.resolveSibling(kept.getFileName() + ".part"), "half");
+            Path original;
+            try (var files = Files.list(folder.resolve("files"))) {
+                original = files.findAny().orElseThrow();
+            }
+            Path aside = Files.move(original, folder.resolve("aside"));
+            server.restart();
+            assertThat(raw(dataset)).containsExactly(kept);
+            assertThat(asRead(anna, dataset).at("/rows").toString())
+                    .isEqualTo("[[\"a\",\"1\"],[\"b\",\"2\"],[\"a\",\"3\"]]");
+            Files.writeString(kept, "damaged");
+            Files.move(aside, original);
+            server.restart();
+            assertThat(asRead(anna, dataset).path("rowCount").asInt()).isEqualTo(3);
+        }
+    }
+
+    private List<Path> raw(String dataset) throws Exception {
+        try (var files = Files.list(folder.resolve("snapshots"))) {
+            return files.filter(file -> file.getFileName().toString().matches(dataset + "-raw-.*snapshot(.part)?"))
+                    .toList();
+        }
+    }
+
+    private static JsonNode asRead(TestServer.Caller anna, String dataset) throws Exception {
+        TestServer.Reply reply = anna.call("POST", "/api/datasets/" + dataset + "/after", "{\"steps\":0}");
+        assertThat(reply.status()).as(reply.body()).isEqualTo(200);
+        return reply.json();
+    }
+
     @Test
     void changesOfStepsThatAnOlderProgramDidNotRecordAreTakenBackAllTheSame() throws Exception {
         try (TestServer server = new TestServer(folder)) {

@@ -15,7 +15,8 @@ public final class Doubts {
 
     /** The most serious first, at most twenty. Cost O(rows) for each column. */
     public static List<Doubt> of(Table table, Profile profile) {
-        List<Doubt> doubts = new ArrayList<>(Repeats.find(table, profile));
+        List<Doubt> doubts = new ArrayList<>(DateApart.find(table));
+        doubts.addAll(Repeats.find(table, profile));
         List<ColumnInfo> columns = table.schema().columns();
         List<List<Doubt>> each = columns.parallelStream()
                 .map(info -> Stream.of(

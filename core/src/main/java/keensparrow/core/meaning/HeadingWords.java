@@ -28,6 +28,11 @@ final class HeadingWords {
             "species",
             "basis",
             "sales");
+    /** What begins as words do: no plural but letters for something are {@code ttlcons}, {@code rsafs}. */
+    private static final Pattern WORD = Pattern.compile(
+            "([bcdfghjklmnpqrstvwxyz]|[bcdfgkpt]l|[bcdfgkptv]r|[ckpstwrg]h|sch|shr|thr|phr|chr|s[ckmnpqtlwfv]|sc[lr]|sp[lr]|str"
+                    + "|qu|squ|tw|dw|kn|gn|ps|pn|sz|cz|dz|ts|wr|kw|zw|bj|fj|ll)?[aeiouy].*");
+
     private static final Set<String> BETWEEN = Set.of("per", "pro", "par", "por", "je");
     private static final int MIN_PLURAL = 4;
     private static final int MIN_STEM = 5; // letters: shorter ones are part of too many words
@@ -148,6 +153,7 @@ final class HeadingWords {
                 && !last.endsWith("us")
                 && !last.endsWith("is")
                 && !last.endsWith("ous")
+                && WORD.matcher(last).matches()
                 && !UNCOUNTED.contains(last);
         return ends ? last : "";
     }

@@ -65,9 +65,10 @@ public final class Roles {
         return few && !isMeasured(words) ? Role.CATEGORY : Role.MEASURE;
     }
 
-    /** {@code smoker_no} beside {@code smoker_yes}. */
+    /** {@code smoker_yes_ill_no} beside {@code smoker_no_ill_no}. */
     private static boolean isAnswer(HeadingWords words) {
-        return words.all().contains("yes");
+        return words.all().contains("yes")
+                || words.all().stream().filter("no"::equals).count() > 1;
     }
 
     private static boolean isCountOf(HeadingWords words) {

@@ -47,6 +47,19 @@ class DoubtsTest {
     }
 
     @Test
+    void aYearAndItsMonthApartAreJoined() {
+        Table table =
+                table("Year,Month,Cost", 48, i -> (2022 + i / 12) + "," + (i % 12 + 1) + "," + (100 + i * 7 % 31));
+        Doubt doubt = doubts(table).get(0);
+        assertThat(doubt.text()).startsWith("“Year” and “Month” hold a year and a part of it.");
+        Table mended = after(table, doubt.remedies().get(0));
+        assertThat(mended.column("year_month").plain(13)).isEqualTo("2023-02-01");
+        assertThat(doubts(mended)).isEmpty();
+        assertThat(doubts(table("Year,Cost", 12, i -> (2010 + i) + "," + i * 7 % 31)))
+                .isEmpty();
+    }
+
+    @Test
     void codesThatLookLikeNumbersAreReadAsText() {
         int[] codes = {1010, 8057, 5023, 9493, 3012, 6301, 4051};
         Table table = table("Stop,Area,Guests", 70, i -> "S" + i % 9 + "," + codes[i % 7] + "," + (100 + i));

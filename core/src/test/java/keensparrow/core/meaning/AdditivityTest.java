@@ -13,6 +13,7 @@ import keensparrow.core.table.Table;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** What adds up, by headings as offices write them; expected by hand, near misses on both sides. */
 class AdditivityTest {
@@ -150,6 +151,21 @@ class AdditivityTest {
                 .isEqualTo(Kind.AVERAGE);
         assertThat(ofSecond("a,b,Hurricanes\nx,p,0.5\ny,q,110.2\nz,r,7.1\n").kind())
                 .isEqualTo(Kind.AVERAGE);
+    }
+
+    /** Abbreviations that end in an s are no plurals. */
+    @ParameterizedTest
+    @ValueSource(strings = {"RSAFS", "TTLCONS", "TVnews", "PCTTS"})
+    void lettersThatStandForSomethingCountNothing(String heading) {
+        assertThat(ofSecond("a,b," + heading + "\nx,p,0\ny,q,110\nz,r,7\n").kind())
+                .isEqualTo(Kind.AVERAGE);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"Knots", "SCHOOLS", "Shrubs", "Llamas", "Affairs", "Ynnerites"})
+    void wordsOfAnyBeginningCount(String heading) {
+        assertThat(ofSecond("a,b," + heading + "\nx,p,0\ny,q,110\nz,r,7\n").kind())
+                .isEqualTo(Kind.SUM);
     }
 
     @Test

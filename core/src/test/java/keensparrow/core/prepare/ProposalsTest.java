@@ -209,7 +209,27 @@ class ProposalsTest {
                 Depot,Run 1,Run 2,Run 3,Run 4
                 Wien,1,2,3,4
                 """);
+        assertThat(Proposals.of(TextRows.table("may,a,b,c\n1,2,3,4\n2,3,4,5\n")).ambiguities())
+                .isEmpty();
         assertThat(Proposals.of(plain).ambiguities())
                 .noneMatch(one -> one.otherStep() == LoadReport.OtherStep.COLUMNS_TO_ROWS);
+    }
+
+    /** A year in one column and its months in twelve others: rows, and then one date. */
+    @Test
+    void columnsOfMonthsBesideAYearBecomeRowsOfADate() {
+        Table wide = TextRows.table("YEAR,JAN,FEB,MAR,APR\n1950,23.1,24.2,25.3,23.8\n1951,24.1,25.2,25.6,25.3\n");
+        assertThat(Proposals.of(wide).ambiguities()).singleElement().satisfies(one -> {
+            assertThat(one.text()).startsWith("4 columns, JAN to APR, hold one period each.");
+            assertThat(one.value()).isEqualTo("Month");
+        });
+        ColumnsToRows turn =
+                new ColumnsToRows(List.of(), null, null, null, PickedColumns.All.PERIODS, "Month", "Value", null, null);
+        Table rows = Steps.run(wide, List.of(turn)).table();
+        assertThat(YearParts.joining(rows))
+                .containsExactly(new JoinPeriod("year", "month", null, Period.MONTH, "year_month", "YEAR Month"));
+        Table dated = Steps.run(rows, YearParts.joining(rows)).table();
+        assertThat(plain(dated, "year_month")).contains("1950-01-01", "1950-04-01", "1951-03-01");
+        assertThat(YearParts.joining(dated)).isEmpty();
     }
 }

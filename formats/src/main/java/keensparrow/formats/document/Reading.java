@@ -308,12 +308,21 @@ public final class Reading {
             List<ColumnPlan> earlier,
             LoadWatch watch) {
         FormatHints told = new FormatHints(choices.decimalMark(), choices.dates());
-        boolean semicolons = chosen.stream().allMatch(one -> {
-            TextFormat text = one.part.text();
-            return text != null && text.delimiter() == ';';
-        });
-        FormatHints hint = semicolons ? new FormatHints(',', null) : FormatHints.UNKNOWN;
-        return new TableLoader(sources, wanted, earlier, watch, told, hint, sourceLabel());
+        return new TableLoader(sources, wanted, earlier, watch, told, decimalMarkByDelimiter(), sourceLabel());
+    }
+
+    /** Where commas part the cells no program writes decimal commas; where semicolons do, most do. */
+    private FormatHints decimalMarkByDelimiter() {
+        List<Character> delimiters = chosen.stream()
+                .map(one -> one.part.text() == null
+                        ? Character.valueOf('\0')
+                        : Character.valueOf(one.part.text().delimiter()))
+                .distinct()
+                .toList();
+        if (delimiters.equals(List.of(';'))) {
+            return new FormatHints(',', null);
+        }
+        return delimiters.equals(List.of(',')) ? new FormatHints('.', null) : FormatHints.UNKNOWN;
     }
 
     /** A table of which only the first rows were read, and the columns of the sheet, from 0, that its columns are. */

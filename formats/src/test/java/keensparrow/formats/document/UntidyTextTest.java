@@ -87,6 +87,24 @@ class UntidyTextTest {
         assertThat(loaded.report().ambiguities()).isEmpty();
     }
 
+    /** Three places under each number could be thousands; where commas part the cells they are not, and that is told once. */
+    @Test
+    void pointsAmongCommasAreDecimalPoints() throws IOException {
+        LoadedTable loaded = load("Year,Jan,Feb\n1950,23.110,24.200\n1951,24.190,25.280\n");
+        assertThat(Loading.row(loaded.table(), 0)).containsExactly("1950-01-01", "23.110", "24.200");
+        assertThat(loaded.report().notes())
+                .containsExactly(
+                        "The numbers of “Jan” and one more column, such as “23.110”, are read with a decimal point,"
+                                + " as is usual where commas part the cells.");
+        assertThat(loaded.report().ambiguities()).isEmpty();
+        LoadedTable mixed = load("Year,Jan\n1950,1.110\n1951,950\n");
+        assertThat(mixed.report().ambiguities())
+                .as("950 may be less than a thousand")
+                .hasSize(1);
+        LoadedTable tabs = load("Year\tJan\n1950\t23.110\n1951\t24.190\n");
+        assertThat(tabs.report().ambiguities()).hasSize(1);
+    }
+
     @ParameterizedTest
     @CsvSource({
         "windows-1252, Größe;Straße;Öl, Köln;Málaga;Besançon",

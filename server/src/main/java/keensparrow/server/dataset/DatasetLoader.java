@@ -53,6 +53,7 @@ final class DatasetLoader {
     private static final int MOST_DENSE = 8; // bytes of a text that take one in a table: hardly any table is denser
 
     private final StepResults results = new StepResults();
+    private final RawSnapshots rawSnapshots;
     private final Database database;
     private final DataFolder folder;
     private final MemoryWatch memory;
@@ -73,6 +74,7 @@ final class DatasetLoader {
         this.documents = documents;
         this.database = database;
         this.folder = folder;
+        this.rawSnapshots = new RawSnapshots(folder);
         this.engines = engines;
         this.clock = clock;
     }
@@ -102,6 +104,9 @@ final class DatasetLoader {
         List<ColumnPlan> earlier = before == null || rows.afresh ? List.of() : before.plan();
         StepResults.Source source = source(dataset, rows, steps, earlier);
         LoadedTable kept = rows.afresh ? null : results.find(source);
+        kept = kept == null && !rows.afresh && before != null
+                ? rawSnapshots.find(source).orElse(null)
+                : kept;
         LoadedTable raw = kept == null ? read(dataset, rows, steps, earlier, watch(job), job::isCancelled) : kept;
         results.put(source(dataset, rows, steps, raw.plan()), raw);
         job.says(Words.say("server.dataset.replayingTheSteps"), 0, 0);
@@ -109,7 +114,7 @@ final class DatasetLoader {
         List<Step> all = before == null && steps.isEmpty() ? proposals.steps() : steps;
         Steps.Run run =
                 Steps.run(raw.table(), all, 1, others(dataset), before == null ? Set.of() : Set.copyOf(before.steps()));
-        return record(
+        Dataset.Version version = record(
                 job,
                 dataset,
                 before,
@@ -118,6 +123,10 @@ final class DatasetLoader {
                         all,
                         raw.noting(proposals.notes(), proposals.ambiguities()).noting(rows.notes, List.of()),
                         run));
+        if (!all.isEmpty()) {
+            rawSnapshots.keep(source(dataset, rows, all, raw.plan()), raw);
+        }
+        return version;
     }
 
     /** Refused before it begins: what surely will not fit, by the version before or by the size of the files. */
@@ -137,16 +146,19 @@ final class DatasetLoader {
     Dataset.Version extend(Job job, Dataset dataset, Dataset.Version before, List<Step> steps) {
         List<Step> added = steps.subList(before.steps().size(), steps.size());
         job.says(Words.say("server.dataset.applyingTheStep"), 0, 0);
-        Table now = engines.get(
-                        new DatasetRepository.VersionId(dataset.id(), before.number()),
-                        folder.snapshotBytes(dataset.id(), before.number()),
-                        () -> table(before))
-                .table();
+        Table now = inMemory(before);
         Steps.Run run = Steps.run(now, added, before.steps().size() + 1, others(dataset), Set.of());
         List<Steps.Done> done = new ArrayList<>(before.stepsDone());
         done.addAll(run.done());
         LoadedTable raw = new LoadedTable(now, before.plan(), before.report());
-        return record(job, dataset, before, new Made(Rows.of(before), steps, raw, new Steps.Run(run.table(), done)));
+        Rows rows = Rows.of(before);
+        Dataset.Version version =
+                record(job, dataset, before, new Made(rows, steps, raw, new Steps.Run(run.table(), done)));
+        if (before.steps().isEmpty()) {
+            rawSnapshots.keepCopy(
+                    source(dataset, rows, steps, before.plan()), raw, folder.snapshot(dataset.id(), before.number()));
+        }
+        return version;
     }
 
     static boolean canExtend(Dataset.Version before, List<Step> steps) {
@@ -180,11 +192,7 @@ final class DatasetLoader {
 
     /** Makes the next version of an earlier one that was read of the same files with the same steps. */
     Dataset.Version again(Job job, Dataset dataset, Dataset.Version before, Dataset.Version same) {
-        Table table = engines.get(
-                        new DatasetRepository.VersionId(dataset.id(), same.number()),
-                        folder.snapshotBytes(dataset.id(), same.number()),
-                        () -> table(same))
-                .table();
+        Table table = inMemory(same);
         LoadedTable raw = new LoadedTable(table, same.plan(), same.report());
         Made made = new Made(Rows.of(same), same.steps(), raw, new Steps.Run(table, same.stepsDone()));
         return record(job, dataset, before, made, same.profile());
@@ -262,6 +270,14 @@ final class DatasetLoader {
         }
     }
 
+    private Table inMemory(Dataset.Version version) {
+        return engines.get(
+                        new DatasetRepository.VersionId(version.datasetId(), version.number()),
+                        folder.snapshotBytes(version.datasetId(), version.number()),
+                        () -> table(version))
+                .table();
+    }
+
     /** The table of a version from its snapshot; a damaged one is made again from the original files. */
     Table table(Dataset.Version version) {
         try {
@@ -294,17 +310,25 @@ final class DatasetLoader {
     }
 
     /**
-     * The table as it is after some of the steps of a version; what was read for it is kept for a while.
+     * The table as it is after some of the steps of a version; what was read for it is kept in memory for a while, and on
+     * disk.
      *
      * @param count of steps, from the first; 0 for the table as it was read
      * @param gone whether nobody waits for it any more
      */
     Table after(Dataset dataset, Dataset.Version version, int count, BooleanSupplier gone) {
+        if (count == version.steps().size()) {
+            return inMemory(version);
+        }
         Rows rows = Rows.of(version);
         StepResults.Source source = source(dataset, rows, version.steps(), version.plan());
         LoadedTable raw = results.read(source, () -> {
             requireRoom(version, rows);
-            return read(dataset, rows, version.steps(), version.plan(), LoadWatch.NONE, gone);
+            return rawSnapshots.find(source).orElseGet(() -> {
+                LoadedTable read = read(dataset, rows, version.steps(), version.plan(), LoadWatch.NONE, gone);
+                rawSnapshots.keep(source, read);
+                return read;
+            });
         });
         return results.after(
                 source,
@@ -344,11 +368,7 @@ final class DatasetLoader {
                         return datasets.findVersion(connection, id, other.currentVersion());
                     })
                     .orElseThrow(Tables::gone);
-            return engines.get(
-                            new DatasetRepository.VersionId(id, version.number()),
-                            folder.snapshotBytes(id, version.number()),
-                            () -> table(version))
-                    .table();
+            return inMemory(version);
         };
     }
 

@@ -410,6 +410,7 @@ public final class DatasetService {
         engines.remove(id);
         folder.whileNobodyCopies(() -> {
             versions.forEach(number -> DataFolder.deleteQuietly(folder.snapshot(id, number)));
+            folder.removeRawSnapshots(id, null);
             contents.removeAll(database.inTransaction(datasets::contentsInUse));
             contents.forEach(content -> DataFolder.deleteQuietly(folder.file(content)));
         });

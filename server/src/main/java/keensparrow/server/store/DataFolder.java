@@ -16,8 +16,10 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.HexFormat;
 import java.util.Set;
+import java.util.UUID;
 import java.util.concurrent.locks.ReentrantReadWriteLock;
 import java.util.function.BooleanSupplier;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -28,6 +30,8 @@ import org.jspecify.annotations.Nullable;
 /** The one folder to back up: original files by content, column snapshots, the records, the key. */
 public final class DataFolder {
     private static final int BUFFER = 1 << 16;
+    private static final String RAW = "-raw-";
+    private static final String PART = ".part"; // of a file that is being written
     private static final Duration YOUNG = Duration.ofMinutes(10);
     private static final long MAX_DRAINED = 64L << 20;
 
@@ -130,6 +134,26 @@ public final class DataFolder {
 
     public Path snapshot(String datasetId, int version) {
         return root.resolve("snapshots").resolve(datasetId + "-" + version + ".snapshot");
+    }
+
+    /** Where the table stands as it was read, before any step. @param key of all that its reading depends on */
+    public Path rawSnapshot(String datasetId, UUID key) {
+        return root.resolve("snapshots").resolve(datasetId + RAW + key + ".snapshot");
+    }
+
+    /** Removes what is kept of a dataset as it was read. @param but the file that stays; null for none */
+    public void removeRawSnapshots(String datasetId, @Nullable Path but) {
+        try (Stream<Path> files = Files.list(root.resolve("snapshots"))) {
+            files.filter(file -> name(file).startsWith(datasetId + RAW))
+                    .filter(file -> but == null || !name(file).startsWith(name(but)))
+                    .forEach(DataFolder::deleteQuietly);
+        } catch (IOException e) {
+            throw diskFailure(e);
+        }
+    }
+
+    private static String name(Path file) {
+        return String.valueOf(file.getFileName());
     }
 
     /** Size of a snapshot, which is about that of the table in memory; 0 when it is not there. */
@@ -279,11 +303,20 @@ public final class DataFolder {
         return new UserException(ErrorCode.UPLOAD_INCOMPLETE, Text.of("server.store.theUploadWasCutOff"));
     }
 
-    /** Removes what a crash left behind: unfinished uploads, and snapshots that no version names. */
+    /**
+     * Removes what a crash left behind: unfinished uploads, and snapshots that no version names. What is kept of a dataset
+     * as it was read stays as long as one of its versions does.
+     */
     public void sweep(Set<Path> snapshotsInUse) throws IOException {
+        Set<String> raw = snapshotsInUse.stream()
+                .map(file -> name(file).substring(0, name(file).lastIndexOf('-')) + RAW)
+                .collect(Collectors.toSet());
         for (String folder : new String[] {"uploads", "snapshots"}) {
             try (Stream<Path> files = Files.list(root.resolve(folder))) {
-                files.filter(file -> !snapshotsInUse.contains(file)).forEach(DataFolder::deleteQuietly);
+                files.filter(file -> !snapshotsInUse.contains(file))
+                        .filter(file ->
+                                name(file).endsWith(PART) || raw.stream().noneMatch(name(file)::startsWith))
+                        .forEach(DataFolder::deleteQuietly);
             }
         }
     }

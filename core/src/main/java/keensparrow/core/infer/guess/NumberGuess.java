@@ -162,6 +162,11 @@ public final class NumberGuess {
         return mark() == null && either > 0 ? eitherExample : null;
     }
 
+    /** Whether all of them could be thousands, none a whole number below: of decimals written to three places that is so. */
+    public boolean areAllDoubtful() {
+        return either > 0 && either == fits[POINT];
+    }
+
     NumberStyle style(FormatHints habits) {
         Character known = mark();
         Character told = habits.decimalMark();

@@ -22,6 +22,8 @@ final class Findings {
     private final FormatHints hint;
     private final List<String> notes = new ArrayList<>();
     private final List<LoadReport.Ambiguity> ambiguities = new ArrayList<>();
+    private final List<String> pointed = new ArrayList<>(); // labels of columns read as is usual among commas
+    private String pointedExample = "";
 
     Findings(
             List<ColumnGuess> guesses,
@@ -45,6 +47,16 @@ final class Findings {
             } else if (column.type() == ColumnType.TEXT && guess.numbers().areInSeveralCurrencies(guess.filled())) {
                 notes.add(Words.say("load.namesSeveralCurrenciesAndStays", "label", label));
             }
+        }
+        if (!pointed.isEmpty()) {
+            notes.add(Words.say(
+                    "load.theNumbersOfAmongCommas",
+                    "first",
+                    pointed.get(0),
+                    "more",
+                    pointed.size() - 1,
+                    "example",
+                    pointedExample));
         }
     }
 
@@ -144,10 +156,14 @@ final class Findings {
             return;
         }
         boolean comma = style.decimalMark() == ',';
-        if (example != null && !decided) {
+        boolean amongCommas = Character.valueOf('.').equals(hint.decimalMark()) && habits.decimalMark() == null;
+        if (example != null && !decided && amongCommas && guess.numbers().areAllDoubtful()) {
+            pointedExample = pointed.isEmpty() ? UserException.quote(example) : pointedExample;
+            pointed.add(label);
+        } else if (example != null && !decided) {
             String why = habits.decimalMark() != null
                     ? Words.say("load.asInOtherColumns")
-                    : hint.decimalMark() != null
+                    : Character.valueOf(',').equals(hint.decimalMark())
                             ? Words.say("load.asIsUsualWhereSemicolons")
                             : Words.say("load.sinceNoValueTells");
             ambiguities.add(LoadReport.Ambiguity.ofReading(
