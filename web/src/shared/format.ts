@@ -3,6 +3,7 @@ import type {
   ColumnType,
   DatePart,
   GroupKey,
+  PageColumn,
   Role,
   TimeStep,
   View,
@@ -73,7 +74,7 @@ const UNIT_SECONDS: Record<string, number> = { s: 1, min: 60, h: 3600, d: 86_400
 const places = new Map<string, Intl.NumberFormat>();
 
 /** With a fixed number of decimals. */
-function fixed(value: number, decimals: number): string {
+export function fixed(value: number, decimals: number): string {
   const key = String(decimals);
   let known = places.get(key);
   if (!known) {
@@ -321,16 +322,24 @@ function yearLabel(first: string, example: string | null): string {
   }
 }
 
-/** A group in words. */
-export function groupLabel(key: GroupKey, by: View['by']): string {
+/** A group in words. @param columns that it may be of: a day is written as its column says */
+export function groupLabel(key: GroupKey, by: View['by'], columns: readonly PageColumn[]): string {
   if (key.merged > 0) return say('shared.other', { merged: count(key.merged) });
   if (key.value === null) return say('shared.blank');
   // just after the grouping was changed, the answer is still of the one before
   if (by?.part) return isNumeric(key.value) ? partLabel(Number(key.value), by.part) : key.value;
   if (by?.bins && key.to !== null)
     return say('shared.to', { value: plainNumber(key.value), to: plainNumber(key.to) });
-  return by?.step && ISO_DATE.test(key.value) ? periodLabel(key.value, by.step) : key.value;
+  if (!by?.step || !ISO_DATE.test(key.value)) return key.value;
+  const format = columns.find(({ name }) => name === by.column)?.format;
+  if (by.step === 'DAY' && format?.kind === 'DATE') return styled(key.value, format.unit);
+  return by.step === 'YEAR' && format?.kind === 'YEAR'
+    ? yearLabel(key.value, format.unit)
+    : periodLabel(key.value, by.step);
 }
+
+/** A group that splits others, in words. */
+export const splitLabel = (key: GroupKey): string => groupLabel(key, null, []);
 
 const ISO_DATE = /^-?\d{4,}-\d\d-\d\d/;
 const isNumeric = (text: string): boolean => Number.isFinite(Number(text));

@@ -35,7 +35,7 @@ export default function ChartView(props: ChartProps) {
       <div className={css.panels}>
         {panels.map((key, p) => {
           const part = parts[p];
-          const name = groupLabel(key, view.panels ?? null);
+          const name = groupLabel(key, view.panels ?? null, props.context.data.columns);
           return (
             part && (
               <section key={p} className={css.panelChart} data-panel aria-label={name}>

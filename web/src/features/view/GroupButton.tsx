@@ -16,7 +16,7 @@ export function GroupButton({
   readonly group: GroupKey;
 }) {
   const mark = markOf(context, view.id)?.filter ?? null;
-  const label = groupLabel(group, view.by ?? null);
+  const label = groupLabel(group, view.by ?? null, context.data.columns);
   const filter = filterOf(view, answer, group);
   if (filter === null) return <>{label}</>;
   return (

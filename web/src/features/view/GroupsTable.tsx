@@ -1,4 +1,4 @@
-import type { GroupsAnswer } from '../../api/types';
+import type { GroupsAnswer, PageColumn } from '../../api/types';
 import { groupLabel, measured } from '../../shared/format';
 import { partsOf } from './beside';
 import { ofPanel, valueAt } from './cells';
@@ -19,7 +19,7 @@ export function GroupsTable(props: GroupsProps) {
       {panels ? (
         panels.map((key, p) => (
           <section key={p}>
-            <h3>{groupLabel(key, view.panels ?? null)}</h3>
+            <h3>{groupLabel(key, view.panels ?? null, props.context.data.columns)}</h3>
             <OneTable {...props} answer={ofPanel(answer, isSplit, p)} />
           </section>
         ))
@@ -35,7 +35,7 @@ function OneTable({ view, answer, beside, context, title, measures }: GroupsProp
   const parts = beside?.kind === 'groups' ? partsOf(answer, beside, measures) : null;
   const mark = markOf(context, view.id)?.filter ?? null;
   const label = context.data.columns.find((column) => column.name === view.by?.column)?.label ?? '';
-  const columns = columnsOf(answer, view.across ?? null, measures, title);
+  const columns = columnsOf(answer, view.across ?? null, measures, title, context.data.columns);
   return (
     <table>
       <thead>
@@ -124,6 +124,7 @@ function columnsOf(
   across: NonNullable<GroupsProps['view']['across']> | null,
   measures: GroupsProps['measures'],
   title: string,
+  known: readonly PageColumn[],
 ): Column[] {
   if (answer.measures.length > 1) {
     return measures.map(({ name }, measure) => ({ name, measure, split: 0 }));
@@ -131,7 +132,7 @@ function columnsOf(
   const [first] = answer.splits;
   const alone = answer.splits.length === 1 && first?.value === ''; // the one that stands for no split
   return answer.splits.map((key, split) => ({
-    name: alone ? (measures[0]?.name ?? title) : groupLabel(key, across),
+    name: alone ? (measures[0]?.name ?? title) : groupLabel(key, across, known),
     measure: 0,
     split,
   }));

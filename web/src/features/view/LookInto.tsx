@@ -45,7 +45,10 @@ export function LookInto({
             className="word"
             onClick={() => context.onLookInto(view.id, by.column, mark, finer)}
           >
-            {say('view.lookInto', { group: groupLabel(period, by), step: finer })}
+            {say('view.lookInto', {
+              group: groupLabel(period, by, context.data.columns),
+              step: finer,
+            })}
           </button>
         </>
       )}

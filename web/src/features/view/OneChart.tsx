@@ -213,7 +213,7 @@ export function OneChart({
           aria-label={say('view.readOut', {
             title,
             sentence,
-            finding: finding(view, answer, measures),
+            finding: finding(view, answer, measures, context.data.columns),
           })}
         >
           {pulled && <span className={css.pulled} style={pulled} />}

@@ -1,10 +1,15 @@
-import type { GroupsAnswer, Shown, View } from '../../api/types';
+import type { GroupsAnswer, PageColumn, Shown, View } from '../../api/types';
 import { groupLabel, measured } from '../../shared/format';
 import { valueAt } from './cells';
 import { say } from '../../words';
 
 /** What a chart shows, for those who do not see it: from where to where, the largest, the smallest, how many groups. */
-export function finding(view: View, answer: GroupsAnswer, measures: Shown['measures']): string {
+export function finding(
+  view: View,
+  answer: GroupsAnswer,
+  measures: Shown['measures'],
+  columns: readonly PageColumn[],
+): string {
   const by = view.by ?? null;
   const measure = answer.measures[0];
   const text = (value: number) =>
@@ -15,7 +20,7 @@ export function finding(view: View, answer: GroupsAnswer, measures: Shown['measu
   }
   const known = answer.axis.flatMap((key, a) => {
     const value = valueAt(answer, 0, a);
-    return value === null || key.merged > 0 ? [] : [{ name: groupLabel(key, by), value }];
+    return value === null || key.merged > 0 ? [] : [{ name: groupLabel(key, by, columns), value }];
   });
   const [first] = known;
   const last = known[known.length - 1];

@@ -1,6 +1,6 @@
 import type { Between, Filter, GroupKey, GroupsAnswer, Simple, View } from '../../api/types';
 import { isSimple } from '../../shared/datasets';
-import { groupLabel } from '../../shared/format';
+import { splitLabel } from '../../shared/format';
 import type { Part } from './useZoom';
 
 /** The filter that a group of a view stands for; null when the group cannot be marked. */
@@ -70,7 +70,7 @@ export function cellFilter(
 /** The filter of the groups of a name that split the others of a view; null where none has it. */
 export function splitFilter(view: View, answer: GroupsAnswer, name: string): Simple | null {
   const by = view.split ? splitBy(view.split) : null;
-  const key = by && answer.splits.find((one) => groupLabel(one, null) === name);
+  const key = by && answer.splits.find((one) => splitLabel(one) === name);
   return by && key ? filterOn(by, answer.splits, key) : null;
 }
 

@@ -189,6 +189,33 @@ class SlotsTest {
                 .doesNotContain("measure/derived"); // it is of no groups
     }
 
+    /** What its author said that averages of a column are weighted by stands there when one is weighted. */
+    @Test
+    void aWeightedAverageBeginsWithTheWeightOfItsColumn() throws Exception {
+        String weighted = anna.dataset("weighted.csv", CSV);
+        ObjectNode step =
+                object("kind", "setAdditivity", "column", "salary", "additivity", "AVERAGE", "weight", "hours");
+        anna.finished(anna.call(
+                "PUT",
+                "/api/datasets/" + weighted + "/steps",
+                object("steps", MAPPER.createArrayNode().add(step))));
+        JsonNode made = anna.newApp(weighted);
+        JsonNode slots = anna.call(
+                        "POST",
+                        "/api/apps/" + made.path("id").asText() + "/slots",
+                        object("measure", object("aggregate", "AVERAGE", "column", "salary")))
+                .json()
+                .path("slots");
+        assertThat(options(slots).stream()
+                        .map(option -> option.path("set").path("measure"))
+                        .filter(measure -> measure.path("aggregate").asText().equals("WEIGHTED_AVERAGE")))
+                .singleElement()
+                .satisfies(measure -> {
+                    assertThat(measure.path("column").asText()).isEqualTo("salary");
+                    assertThat(measure.path("with").asText()).isEqualTo("hours");
+                });
+    }
+
     @Test
     void aChoiceBeginsWithOneOfItsOptionsAndIsFollowedByViewsThatHaveItsPart() throws Exception {
         JsonNode bars = null;

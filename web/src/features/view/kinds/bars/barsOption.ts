@@ -1,5 +1,5 @@
 import type { EChartsCoreOption } from 'echarts/core';
-import { axisValue, groupLabel, SHARE } from '../../../../shared/format';
+import { axisValue, groupLabel, SHARE, splitLabel } from '../../../../shared/format';
 import { FONT, labelWidth, namesAbove, partLine, splitColour, tooltip } from '../../chartParts';
 import { behind } from '../../behind';
 import { mixed, type Palette } from '../../colours';
@@ -17,14 +17,14 @@ const MANY = 14;
  * side or shares of each bar. Marked bars keep their colour, the rest pale.
  */
 export function barsOption(drawing: Drawing): EChartsCoreOption {
-  const { view, answer, mark, parts, colours, measures, range, width } = drawing;
+  const { view, answer, mark, parts, colours, measures, range, width, columns } = drawing;
   const by = view.by ?? null;
   const aggregate = measures[0]?.aggregate ?? 'ROWS';
   const measure = answer.measures[0];
   const labels = answer.axis.map(
-    (key) => groupLabel(key, by) + (key.partial ? say('view.notOverYet2') : ''),
+    (key) => groupLabel(key, by, columns) + (key.partial ? say('view.notOverYet2') : ''),
   );
-  const splits = answer.splits.map((key) => groupLabel(key, null));
+  const splits = answer.splits.map((key) => splitLabel(key));
   const isSplit = Boolean(view.split);
   const arrange = isSplit ? (view.settings?.arrange ?? 'STACKED') : null;
   const upright = view.settings?.upright === true;

@@ -22,8 +22,8 @@ const WORDS: [number, string][] = [
 
 /** Lying boxes from quartile to quartile, lines to the 5th and 95th percentile, dots for the outermost rows beyond. */
 export function boxOption(drawing: Drawing): EChartsCoreOption {
-  const { view, answer, mark, colours, width } = drawing;
-  const labels = answer.axis.map((key) => groupLabel(key, view.by ?? null));
+  const { view, answer, mark, colours, width, columns } = drawing;
+  const labels = answer.axis.map((key) => groupLabel(key, view.by ?? null, columns));
   const measure = answer.measures[MEDIAN];
   const at = (m: number, a: number) => valueAt(answer, m, a);
   const format = (value: number | null) =>

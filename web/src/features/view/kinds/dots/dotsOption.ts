@@ -15,8 +15,8 @@ const PALE = 0.3;
 
 /** A dot for each group: the first measure to the right, the second up, a third as its size. */
 export function dotsOption(drawing: Drawing): EChartsCoreOption {
-  const { view, answer, mark, colours, measures } = drawing;
-  const labels = answer.axis.map((key) => groupLabel(key, view.by ?? null));
+  const { view, answer, mark, colours, measures, columns } = drawing;
+  const labels = answer.axis.map((key) => groupLabel(key, view.by ?? null, columns));
   const { exact } = numbersOf(drawing);
   const largest = Math.max(...answer.axis.map((_, a) => valueAt(answer, 2, a) ?? 0), 0);
   const size = (a: number) => {

@@ -1,5 +1,5 @@
-import type { GroupsAnswer, View } from '../../../../api/types';
-import { briefly, exactly, groupLabel, measured } from '../../../../shared/format';
+import type { GroupsAnswer, PageColumn, View } from '../../../../api/types';
+import { briefly, exactly, fixed, groupLabel, measured } from '../../../../shared/format';
 import type { Answered, ViewContext } from '../../context';
 import { comparison, type Compared } from './comparison';
 import { say } from '../../../../words';
@@ -61,6 +61,7 @@ export function FigureView({
         <Change
           compared={compared}
           view={view}
+          columns={context.data.columns}
           good={good}
           isShare={view.measure?.aggregate === 'SHARE' || measure?.format?.kind === 'PERCENT'}
           text={text}
@@ -98,7 +99,7 @@ function AgainstAll({
     );
   }
   const amount = isShare
-    ? say('view.points', { points: (Math.abs(change) * 100).toFixed(1) })
+    ? say('view.points', { points: fixed(Math.abs(change) * 100, 1) })
     : all === 0
       ? text(Math.abs(change))
       : measured(Math.abs(change / all), 'SHARE', null);
@@ -121,19 +122,21 @@ function AgainstAll({
 function Change({
   compared,
   view,
+  columns,
   good,
   isShare,
   text,
 }: {
   readonly compared: Compared;
   readonly view: View;
+  readonly columns: readonly PageColumn[];
   readonly good: 'HIGHER' | 'LOWER' | null;
   /** Whether it is a percentage, whose change is told in points: a percent of a percent would be taken for them. */
   readonly isShare: boolean;
   readonly text: (value: number | null) => string;
 }) {
   const { now, before, value, earlier } = compared;
-  const period = groupLabel(now, view.by ?? null);
+  const period = groupLabel(now, view.by ?? null, columns);
   if (earlier === null || before === null) {
     return (
       <p className={`${css.figureChange} soft`}>
@@ -149,7 +152,7 @@ function Change({
     relative !== null
       ? measured(Math.abs(relative), 'SHARE', null)
       : isShare
-        ? say('view.points', { points: (Math.abs(change ?? 0) * 100).toFixed(1) })
+        ? say('view.points', { points: fixed(Math.abs(change ?? 0) * 100, 1) })
         : text(Math.abs(change ?? 0));
   return (
     <p className={css.figureChange} data-better={better ?? undefined}>
@@ -163,7 +166,7 @@ function Change({
       </strong>{' '}
       {say('view.comparedWith', {
         way: better === null ? way : 'judged',
-        period: groupLabel(before, view.by ?? null),
+        period: groupLabel(before, view.by ?? null, columns),
         value: text(earlier),
       })}
     </p>

@@ -14,9 +14,9 @@ const FADED = 0.3; // of the colour of cells that are not marked
 
 /** A field for each pair of groups, from pale for the smallest to the full colour for the largest; none where nothing is. */
 export function gridOption(drawing: Drawing): EChartsCoreOption {
-  const { view, answer, mark, colours, width, height } = drawing;
-  const rows = answer.axis.map((key) => groupLabel(key, view.by ?? null));
-  const across = answer.splits.map((key) => groupLabel(key, view.across ?? null));
+  const { view, answer, mark, colours, width, height, columns } = drawing;
+  const rows = answer.axis.map((key) => groupLabel(key, view.by ?? null, columns));
+  const across = answer.splits.map((key) => groupLabel(key, view.across ?? null, columns));
   const cells = rows.flatMap((_, a) =>
     across.flatMap((__, s) => {
       const value = valueAt(answer, 0, a, s);

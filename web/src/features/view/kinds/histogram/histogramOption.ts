@@ -1,5 +1,5 @@
 import type { EChartsCoreOption } from 'echarts/core';
-import { axisNumber, groupLabel, measured } from '../../../../shared/format';
+import { axisNumber, groupLabel, measured, splitLabel } from '../../../../shared/format';
 import { FONT, namesAbove, partLine, splitColour, tooltip } from '../../chartParts';
 import { behind } from '../../behind';
 import { mixed } from '../../colours';
@@ -10,13 +10,13 @@ const PALE = 0.42;
 
 /** Upright bars side by side, one for each span, in parts where it is split; what is blank stands apart in straw. */
 export function histogramOption(drawing: Drawing): EChartsCoreOption {
-  const { view, answer, mark, parts, colours } = drawing;
+  const { view, answer, mark, parts, colours, columns } = drawing;
   const by = view.by ?? null;
-  const splits = answer.splits.map((key) => groupLabel(key, null));
+  const splits = answer.splits.map((key) => splitLabel(key));
   const isSplit = Boolean(view.split);
   const values = answer.measures[0]?.values ?? [];
   const at = (a: number, s: number) => values[a * splits.length + s] ?? null;
-  const labels = answer.axis.map((key) => groupLabel(key, by));
+  const labels = answer.axis.map((key) => groupLabel(key, by, columns));
   const partColour = (s: number): string =>
     (isSplit
       ? splitColour(

@@ -1,5 +1,5 @@
 import type { GroupsAnswer } from '../../../../api/types';
-import { groupLabel } from '../../../../shared/format';
+import { splitLabel } from '../../../../shared/format';
 import { splitColour } from '../../chartParts';
 import type { Drawing } from '../face';
 
@@ -18,7 +18,7 @@ const MAX_MEASURES = 6;
 /** A line for each group that splits them, or for each measure. */
 export function linesOf({ view, answer, colours, measures }: Drawing): Line[] {
   if (view.split || answer.measures.length < 2) {
-    const names = answer.splits.map((key) => groupLabel(key, null));
+    const names = answer.splits.map((key) => splitLabel(key));
     return names.map((name, split) => ({
       measure: 0,
       split,

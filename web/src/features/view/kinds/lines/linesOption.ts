@@ -16,9 +16,9 @@ const PALE = 0.35;
 
 /** Lines over the groups, named at their ends; what leads to a period that is not over yet is dashed. */
 export function linesOption(drawing: Drawing): EChartsCoreOption {
-  const { view, answer, mark, parts, colours, measures, range } = drawing;
+  const { view, answer, mark, parts, colours, measures, range, columns } = drawing;
   const by = view.by ?? null;
-  const labels = answer.axis.map((key) => groupLabel(key, by));
+  const labels = answer.axis.map((key) => groupLabel(key, by, columns));
   const lines = linesOf(drawing);
   const named = lines.length > 1;
   const scale = isScaled(drawing);

@@ -71,9 +71,9 @@ export function mapNote(drawing: Drawing): string | null {
 
 /** Dots where the groups lie, their area as large as the measure, over outlines of countries; moved and zoomed. */
 export function mapOption(drawing: Drawing): EChartsCoreOption {
-  const { view, answer, mark, colours, measures } = drawing;
+  const { view, answer, mark, colours, measures, columns } = drawing;
   const { places, spots } = lying(drawing);
-  const labels = answer.axis.map((key) => groupLabel(key, view.by ?? null));
+  const labels = answer.axis.map((key) => groupLabel(key, view.by ?? null, columns));
   const { exact } = numbersOf(drawing);
   const adds = addsUp(view, measures);
   const most = Math.max(0, ...places.map(({ at }) => valueAt(answer, SIZE, at) ?? 0));

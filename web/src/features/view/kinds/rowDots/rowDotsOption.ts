@@ -182,7 +182,7 @@ const columnsOf = ({ view, columns }: Drawing) => {
 
 /** A spot in the middle of each field that has rows. */
 function fields(drawing: Drawing) {
-  const { view, answer, colours } = drawing;
+  const { view, answer, colours, columns } = drawing;
   const of = columnsOf(drawing);
   const full = colours.series[0] ?? colours.ink;
   const cells = answer.axis.flatMap((up, a) =>
@@ -208,8 +208,8 @@ function fields(drawing: Drawing) {
         const field = cells[dataIndex];
         return field
           ? [
-              safe(groupLabel(field.across, view.across ?? null)),
-              safe(groupLabel(field.up, view.by ?? null)),
+              safe(groupLabel(field.across, view.across ?? null, columns)),
+              safe(groupLabel(field.up, view.by ?? null, columns)),
               `<b>${say('view.rowsThere', { rows: field.rows })}</b>`,
             ].join('<br>')
           : '';

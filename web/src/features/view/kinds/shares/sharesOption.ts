@@ -12,11 +12,11 @@ const PALE = 0.42;
 
 /** A ring of parts with their names and shares beside them; what is negative has no share and is told instead. */
 export function sharesOption(drawing: Drawing): EChartsCoreOption {
-  const { view, answer, mark, colours, width } = drawing;
+  const { view, answer, mark, colours, width, columns } = drawing;
   const by = view.by ?? null;
   const measure = answer.measures[0];
   const values = answer.axis.map((_, a) => measure?.values[a] ?? null);
-  const labels = answer.axis.map((key) => groupLabel(key, by));
+  const labels = answer.axis.map((key) => groupLabel(key, by, columns));
   const all = values.reduce<number>((sum, value) => sum + Math.max(0, value ?? 0), 0);
   const { exact } = numbersOf(drawing);
   const share = (value: number) => measured(all === 0 ? null : value / all, 'SHARE', null);
@@ -74,10 +74,10 @@ export function sharesOption(drawing: Drawing): EChartsCoreOption {
 }
 
 /** What has no part: nothing and less than nothing. */
-export function sharesNote({ view, answer }: Drawing): string | null {
+export function sharesNote({ view, answer, columns }: Drawing): string | null {
   const values = answer.measures[0]?.values ?? [];
   const negative = answer.axis.filter((_, a) => (values[a] ?? 0) < 0);
   if (negative.length === 0) return null;
-  const names = negative.map((key) => groupLabel(key, view.by ?? null)).join(', ');
+  const names = negative.map((key) => groupLabel(key, view.by ?? null, columns)).join(', ');
   return say('view.below0AndWithoutA', { names });
 }

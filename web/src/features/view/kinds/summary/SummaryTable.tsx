@@ -57,13 +57,19 @@ export function SummaryTable({ view, answer, context, title, measures }: GroupsP
                   const key = place === null ? undefined : keys[i]?.[place];
                   if (!key) return <th key={i}>{i === firstBlank(row) ? say('view.all') : ''}</th>;
                   return (
-                    <th key={i} scope="row" title={groupLabel(key, by ?? null)}>
+                    <th
+                      key={i}
+                      scope="row"
+                      title={groupLabel(key, by ?? null, context.data.columns)}
+                    >
                       {same && i < groupings.length - 1 ? (
-                        <span className="sr-only">{groupLabel(key, by ?? null)}</span>
+                        <span className="sr-only">
+                          {groupLabel(key, by ?? null, context.data.columns)}
+                        </span>
                       ) : i === 0 ? (
                         <GroupButton view={view} answer={answer} context={context} group={key} />
                       ) : (
-                        groupLabel(key, by ?? null)
+                        groupLabel(key, by ?? null, context.data.columns)
                       )}
                     </th>
                   );

@@ -32,7 +32,7 @@ export function TwoWayTable({ view, answer, context, title, measures }: GroupsPr
             </th>
             {answer.splits.map((key, s) => (
               <th key={s} scope="col" className={viewCss.number}>
-                {groupLabel(key, view.across ?? null)}
+                {groupLabel(key, view.across ?? null, context.data.columns)}
                 {key.partial && <span className="soft"> {say('view.notOverYet')}</span>}
               </th>
             ))}

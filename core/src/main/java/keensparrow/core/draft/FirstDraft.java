@@ -19,6 +19,7 @@ import keensparrow.core.group.TimeStep;
 import keensparrow.core.meaning.MainTime;
 import keensparrow.core.meaning.Meanings;
 import keensparrow.core.meaning.Naming;
+import keensparrow.core.meaning.TimeWords;
 import keensparrow.core.profile.ColumnProfile;
 import keensparrow.core.profile.Profile;
 import keensparrow.core.question.Question;
@@ -299,9 +300,12 @@ public final class FirstDraft {
 
     /** The first of few values that is not what the bars are by; of one category alone, that one. */
     private @Nullable String split(List<ColumnInfo> categories) {
+        boolean daily =
+                columns.time().filter(time -> step(time) == TimeStep.DAY).isPresent();
         List<ColumnInfo> few = categories.stream()
                 .filter(column -> column.type() != ColumnType.TAGS
                         && !columns.isPartOfTime(column)
+                        && !(daily && TimeWords.isOfWeekdays(column.label()))
                         && columns.distinct(column) <= MAX_SERIES)
                 .toList();
         ColumnInfo bars = categories.isEmpty() ? null : categories.get(0);

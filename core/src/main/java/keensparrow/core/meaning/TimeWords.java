@@ -102,6 +102,11 @@ public final class TimeWords {
                 && !isWeekday(words);
     }
 
+    /** Whether it names days of the week: of one day there is but one. */
+    public static boolean isOfWeekdays(String heading) {
+        return isWeekday(new HeadingWords(heading));
+    }
+
     private static boolean isWeekday(HeadingWords words) {
         return words.has(WEEKDAYS) || (words.has(DAYS) && words.all().contains("week"));
     }

@@ -76,6 +76,27 @@ class FirstDraftTest {
         assertThat(app.views().get(8).columns()).contains("id", "note").hasSize(8);
     }
 
+    /** On each day there is one day of the week: lines of all seven would lie at zero on six days. */
+    @Test
+    void linesByDayAreNotSplitByDaysOfTheWeek() {
+        StringBuilder days = new StringBuilder("date,day_of_week,births\n");
+        for (int i = 0; i < 14; i++) {
+            days.append("2014-12-")
+                    .append(10 + i)
+                    .append(',')
+                    .append(1 + (i + 2) % 7)
+                    .append(',')
+                    .append(9000 + i * 311 % 1000)
+                    .append('\n');
+        }
+        View lines = draft(TextRows.table(days.toString())).views().stream()
+                .filter(view -> view.kind() == View.Kind.LINES)
+                .findFirst()
+                .orElseThrow();
+        assertThat(lines.by().step()).isEqualTo(TimeStep.DAY);
+        assertThat(lines.split()).isNull();
+    }
+
     @ParameterizedTest
     @CsvSource(delimiter = '>', textBlock = """
             a\\n1\\n2                                > FIGURE FIGURE TABLE

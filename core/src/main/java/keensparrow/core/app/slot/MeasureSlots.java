@@ -17,6 +17,7 @@ import keensparrow.core.app.measure.MeasureSentences;
 import keensparrow.core.app.measure.NamedMeasure;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.sentence.Slot;
+import keensparrow.core.table.Additivity;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
@@ -162,10 +163,11 @@ public record MeasureSlots(AppWords words, boolean grouped, boolean periods, boo
             if (first.isEmpty() || (each.isOfTwo() && second.isEmpty())) {
                 continue;
             }
+            String column = kept(now.column(), first);
             Measure measure = new Measure(
                     each,
-                    kept(now.column(), first),
-                    each.isOfTwo() ? kept(now.with(), second) : null,
+                    column,
+                    each.isOfTwo() ? kept(now.with() == null ? weight(column) : now.with(), second) : null,
                     each != Aggregate.PERCENTILE ? null : now.percent() == null ? USUAL_PERCENT : now.percent(),
                     null,
                     now.derived());
@@ -180,6 +182,15 @@ public record MeasureSlots(AppWords words, boolean grouped, boolean periods, boo
                             : Slot.Option.setting(each.name(), label, PATH, measure));
         }
         return Slot.pick(PATH + "/aggregate", Words.say("slot.aggregate"), options);
+    }
+
+    /** What its author said that averages of it are weighted by; null for nothing. */
+    private @Nullable String weight(String column) {
+        return words.schema()
+                .find(column)
+                .map(ColumnInfo::additivity)
+                .map(Additivity::weight)
+                .orElse(null);
     }
 
     /** The column that was, where it fits still. */
