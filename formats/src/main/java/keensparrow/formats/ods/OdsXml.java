@@ -1,6 +1,7 @@
 package keensparrow.formats.ods;
 
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
 
@@ -15,6 +16,8 @@ final class OdsXml {
             "number", SPACE + "datastyle:1.0",
             "fo", SPACE + "xsl-fo-compatible:1.0");
 
+    private static final Map<String, Name> NAMES = new ConcurrentHashMap<>();
+
     private OdsXml() {}
 
     static void declare(XMLStreamWriter xml) throws XMLStreamException {
@@ -24,29 +27,33 @@ final class OdsXml {
     }
 
     static void start(XMLStreamWriter xml, String name) throws XMLStreamException {
-        String prefix = prefix(name);
-        xml.writeStartElement(prefix, name.substring(prefix.length() + 1), space(prefix));
+        Name parts = parts(name);
+        xml.writeStartElement(parts.prefix, parts.local, parts.space);
     }
 
     static void empty(XMLStreamWriter xml, String name) throws XMLStreamException {
-        String prefix = prefix(name);
-        xml.writeEmptyElement(prefix, name.substring(prefix.length() + 1), space(prefix));
+        Name parts = parts(name);
+        xml.writeEmptyElement(parts.prefix, parts.local, parts.space);
     }
 
     static void attribute(XMLStreamWriter xml, String name, String value) throws XMLStreamException {
-        String prefix = prefix(name);
-        xml.writeAttribute(prefix, space(prefix), name.substring(prefix.length() + 1), value);
+        Name parts = parts(name);
+        xml.writeAttribute(parts.prefix, parts.space, parts.local, value);
     }
 
-    private static String prefix(String name) {
-        return name.substring(0, name.indexOf(':'));
+    private static Name parts(String name) {
+        return NAMES.computeIfAbsent(name, Name::of);
     }
 
-    private static String space(String prefix) {
-        String space = SPACES.get(prefix);
-        if (space == null) {
-            throw new IllegalArgumentException(prefix);
+    /** A name in its parts, which are the same for every cell. */
+    private record Name(String prefix, String local, String space) {
+        static Name of(String name) {
+            String prefix = name.substring(0, name.indexOf(':'));
+            String space = SPACES.get(prefix);
+            if (space == null) {
+                throw new IllegalArgumentException(prefix);
+            }
+            return new Name(prefix, name.substring(prefix.length() + 1), space);
         }
-        return space;
     }
 }

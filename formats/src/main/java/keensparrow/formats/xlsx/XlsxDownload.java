@@ -5,8 +5,9 @@ import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.time.LocalDate;
-import java.time.LocalDateTime;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.table.ColumnFormat;
@@ -26,6 +27,11 @@ public final class XlsxDownload {
     private static final int FLUSHED = 500;
     private static final int MAX_DIGITS = 15; // that a number in a cell keeps
     private static final String FIRST_DAY = "1900-03-01"; // before it, calendars of spreadsheets differ
+    private static final int DAY_OF_1970 = 25_569; // in the calendar of spreadsheets
+    private static final int DAY_LENGTH = 10;
+    private static final int NONE = -1;
+    private static final double SECONDS = 86_400; // of a day
+    private static final int MAX_SHARED = 1_000; // texts of a column that are written once, and each cell names them
     private static final int MAX_TEXT = 32_767; // characters that a cell holds
     private static final String APPLICATION = "KeenSparrow";
 
@@ -53,7 +59,7 @@ public final class XlsxDownload {
         List<String> headings =
                 columns.stream().map(cells -> cells.info.label()).toList();
         try (Workbook book = new Workbook(out, APPLICATION, "1.0")) {
-            Sheets sheets = new Sheets(book, headings);
+            Sheets sheets = new Sheets(book, headings, columns);
             engine.rows(
                     scan,
                     values -> {
@@ -73,7 +79,7 @@ public final class XlsxDownload {
     /** Writes headings and rows that are texts already; those that are numbers become such. */
     public void write(List<String> headings, List<List<String>> rows) throws IOException {
         try (Workbook book = new Workbook(out, APPLICATION, "1.0")) {
-            Sheets sheets = new Sheets(book, headings);
+            Sheets sheets = new Sheets(book, headings, List.of());
             for (List<String> row : rows) {
                 Worksheet sheet = sheets.nextRow();
                 for (int column = 0; column < row.size(); column++) {
@@ -113,13 +119,16 @@ public final class XlsxDownload {
     private final class Sheets {
         private final Workbook book;
         private final List<String> headings;
+        private final List<Cells> columns;
         private Worksheet sheet;
         private int number = 1;
         private int row;
 
-        Sheets(Workbook book, List<String> headings) throws IOException {
+        /** @param columns whose cells may have styles */
+        Sheets(Workbook book, List<String> headings, List<Cells> columns) throws IOException {
             this.book = book;
             this.headings = headings;
+            this.columns = columns;
             about();
             sheet = begun();
         }
@@ -153,13 +162,20 @@ public final class XlsxDownload {
             return made;
         }
 
+        /** Before rows are written out. */
+        private void style() {
+            columns.forEach(cells -> cells.style(sheet));
+        }
+
         Worksheet nextRow() {
             try {
                 if (row == maxRows) {
+                    style();
                     sheet.finish();
                     number++;
                     sheet = begun();
                 } else if (row % FLUSHED == FLUSHED - 1) {
+                    style();
                     sheet.flush();
                 }
                 row++;
@@ -170,6 +186,7 @@ public final class XlsxDownload {
         }
 
         void finish() throws IOException {
+            style();
             sheet.finish();
             if (cut > 0) {
                 Worksheet told = book.newWorksheet(Words.say("formats.xlsx.cut"));
@@ -185,6 +202,10 @@ public final class XlsxDownload {
     private static final class Cells {
         private final ColumnInfo info;
         private final @Nullable String style;
+        private final Set<String> shared = new HashSet<>();
+        private int at; // where in the sheet
+        private int first = NONE; // of the cells under one another that have no style yet
+        private int last;
 
         Cells(ColumnInfo info) {
             this.info = info;
@@ -217,25 +238,64 @@ public final class XlsxDownload {
         }
 
         void put(Worksheet sheet, int row, int column, @Nullable String value) {
+            at = column;
             if (value == null) {
+                style(sheet);
                 return;
             }
             ColumnType type = info.type();
-            boolean exact = !type.isTime() || value.matches("\\d{4}-.*") && value.compareTo(FIRST_DAY) >= 0;
-            if (type.isNumber() && new BigDecimal(value).precision() <= MAX_DIGITS) {
-                sheet.value(row, column, new BigDecimal(value));
-            } else if (type == ColumnType.DATE && style != null && exact) {
-                sheet.value(row, column, LocalDate.parse(value));
-            } else if (type == ColumnType.DATE_TIME && exact) {
-                sheet.value(row, column, LocalDateTime.parse(value));
-            } else { // also what a sheet cannot hold as it is: longer numbers, days before its calendar begins
-                ColumnFormat format = info.format();
-                sheet.inlineString(row, column, format == null ? value : format.written(value));
+            Number number = type.isNumber() ? number(value) : type.isTime() && style != null ? day(value) : null;
+            if (number != null) {
+                sheet.value(row, column, number);
+                first = first == NONE ? row : first;
+                last = row;
                 return;
             }
-            if (style != null) {
-                sheet.style(row, column).format(style).set();
+            style(sheet);
+            ColumnFormat format = info.format(); // also what a sheet cannot hold as it is
+            String written = format == null ? value : format.written(value);
+            if (shared.contains(written) || (shared.size() < MAX_SHARED && shared.add(written))) {
+                sheet.value(row, column, written);
+            } else {
+                sheet.inlineString(row, column, written);
             }
+        }
+
+        /** Cells under one another get their style at once, which is far cheaper than one by one. */
+        private void style(Worksheet sheet) {
+            if (first != NONE && style != null) {
+                sheet.range(first, at, last, at).style().format(style).set();
+            }
+            first = NONE;
+        }
+
+        /** Null for one of more digits than a cell keeps. */
+        private static @Nullable Number number(String value) {
+            if (value.length() <= MAX_DIGITS && value.indexOf('.') < 0 && value.indexOf('E') < 0) {
+                return Long.valueOf(value);
+            }
+            BigDecimal number = new BigDecimal(value);
+            return number.precision() <= MAX_DIGITS ? number : null;
+        }
+
+        /** Days since the last of 1899, as a cell holds them; null for one before its calendar begins. */
+        private static @Nullable Number day(String value) {
+            if (value.charAt(4) != '-' || value.compareTo(FIRST_DAY) < 0) {
+                return null;
+            }
+            long day = DAY_OF_1970
+                    + LocalDate.of(digits(value, 0, 4), digits(value, 5, 7), digits(value, 8, 10))
+                            .toEpochDay();
+            if (value.length() == DAY_LENGTH) {
+                return day;
+            }
+            int minutes = digits(value, 11, 13) * 60 + digits(value, 14, 16);
+            double seconds = value.length() > 17 ? Double.parseDouble(value.substring(17)) : 0;
+            return day + (minutes * 60 + seconds) / SECONDS;
+        }
+
+        private static int digits(String value, int from, int to) {
+            return Integer.parseInt(value, from, to, 10);
         }
     }
 }

@@ -24,6 +24,7 @@ import keensparrow.core.table.Table;
 import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.CellType;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
+import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
 import org.dhatim.fastexcel.reader.Sheet;
 import org.junit.jupiter.api.Test;
@@ -109,6 +110,59 @@ class XlsxDownloadTest {
                 List.of("n"), Set.of(new OneOf("note", List.of("nothing like it"), false, false)), List.of());
         try (ReadableWorkbook book = new ReadableWorkbook(new ByteArrayInputStream(written(none, 2)))) {
             assertThat(book.getSheet(1).orElseThrow().read()).hasSize(1);
+        }
+    }
+
+    /** More rows than are written out at once, more texts than are shared, blanks between cells that have a style. */
+    @Test
+    void everyCellOfManyRowsIsWhatItWas() throws Exception {
+        int count = 2_600;
+        String[] ids = new String[count];
+        long[] moments = new long[count];
+        long[] amounts = new long[count];
+        long[] filled = new long[(count + 63) / 64];
+        for (int i = 0; i < count; i++) {
+            ids[i] = i % 3 == 0 ? "again – Zürich" : "Ticket " + i;
+            moments[i] = (20_500L * 86_400 + i * 3_661L) * 1_000_000 + (i % 2) * 250_000;
+            amounts[i] = i * 7L - 1_000;
+            filled[i / 64] |= i % 5 == 0 ? 0 : 1L << (i % 64);
+        }
+        ColumnFormat euros = ColumnFormat.money("€");
+        Table many = new Table(
+                new Schema(List.of(
+                        new ColumnInfo("id", "Id", ColumnType.TEXT, Role.IDENTIFIER),
+                        new ColumnInfo("at", "At", ColumnType.DATE_TIME, Role.TIME),
+                        new ColumnInfo("cost", "Cost", ColumnType.DECIMAL, Role.MEASURE, euros))),
+                List.of(
+                        TextColumn.of(ids),
+                        new LongColumn(ColumnType.DATE_TIME, 0, moments, null),
+                        new LongColumn(ColumnType.DECIMAL, 2, amounts, filled)),
+                count);
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        new XlsxDownload(out, List.of())
+                .write(
+                        new MemoryEngine(many),
+                        new QueryEngine.RowScan(List.of("id", "at", "cost"), Set.of(), List.of()));
+        try (ReadableWorkbook book =
+                new ReadableWorkbook(new ByteArrayInputStream(out.toByteArray()), new ReadingOptions(true, true))) {
+            List<Row> rows = book.getFirstSheet().read();
+            assertThat(rows).hasSize(count + 1);
+            for (int i = 0; i < count; i++) {
+                Row row = rows.get(i + 1);
+                assertThat(row.getCellText(0)).isEqualTo(ids[i]);
+                assertThat(row.getCellAsDate(1).orElseThrow())
+                        .isEqualTo(LocalDateTime.of(2026, 2, 16, 0, 0)
+                                .plusSeconds(i * 3_661L)
+                                .plusNanos((i % 2) * 250_000_000L));
+                assertThat(row.getCell(1).getDataFormatString()).isEqualTo("yyyy-mm-dd hh:mm");
+                if (i % 5 == 0) {
+                    assertThat(row.getOptionalCell(2)).isEmpty();
+                } else {
+                    assertThat(row.getCellAsNumber(2).orElseThrow())
+                            .isEqualByComparingTo(BigDecimal.valueOf(amounts[i], 2));
+                    assertThat(row.getCell(2).getDataFormatString()).contains("€");
+                }
+            }
         }
     }
 }
