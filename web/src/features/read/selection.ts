@@ -11,7 +11,7 @@ import type {
   TimeStep,
 } from '../../api/types';
 import { isSimple } from '../../shared/datasets';
-import { stepKey, type TableState } from '../view';
+import { stepKey, type TablePart, type TableState } from '../view';
 
 /** All of a page's state that its address holds. */
 export interface PageState extends Selection, TableState {
@@ -36,6 +36,8 @@ const LOOK = 't.';
 const CHOICE = 'c.';
 const HEADINGS = 'h.';
 const COLUMNS = 'k.';
+const PINS = 'p.';
+const WIDTHS = 'w.';
 const PAGE = 'page';
 const ALL = 'all';
 const MARKING = 'marks';
@@ -173,6 +175,19 @@ function decodeFilter(column: string, text: string): Filter | null {
   }
 }
 
+const NARROWEST = 50;
+const WIDEST = 2_000;
+
+/** Names and pixels in turn; a width that no table could have is passed over. */
+function decodeWidths(words: readonly string[]): Record<string, number> {
+  const widths: Record<string, number> = {};
+  for (let i = 0; i + 1 < words.length; i += 2) {
+    const width = Number(words[i + 1]);
+    if (width >= NARROWEST && width <= WIDEST) widths[words[i] ?? ''] = Math.round(width);
+  }
+  return widths;
+}
+
 /** The state as the search part of an address, in the order things were picked. */
 export function encodeState(state: PageState): URLSearchParams {
   const params = new URLSearchParams();
@@ -199,6 +214,9 @@ export function encodeState(state: PageState): URLSearchParams {
     params.append(HEADINGS + view, join(Object.entries(typed).flat()));
   for (const [view, names] of Object.entries(state.columns))
     params.append(COLUMNS + view, join(names));
+  for (const [view, names] of Object.entries(state.pins)) params.append(PINS + view, join(names));
+  for (const [view, widths] of Object.entries(state.widths))
+    params.append(WIDTHS + view, join(Object.entries(widths).flat().map(String)));
   if (state.alone) params.append(ALONE, state.alone);
   if (state.reading) params.append(READING, state.reading);
   if (state.marking) params.append(MARKING, state.marking.toLowerCase());
@@ -215,6 +233,8 @@ export function decodeState(params: URLSearchParams): PageState {
   const choices: Record<string, string> = {};
   const headings: Record<string, Record<string, string>> = {};
   const columns: Record<string, string[]> = {};
+  const pins: Record<string, string[]> = {};
+  const widths: Record<string, Record<string, number>> = {};
   for (const [name, text] of params) {
     if (name.startsWith(FILTER)) {
       const filter = decodeFilter(name.slice(FILTER.length), text);
@@ -239,6 +259,10 @@ export function decodeState(params: URLSearchParams): PageState {
       headings[name.slice(HEADINGS.length)] = typed;
     } else if (name.startsWith(COLUMNS)) {
       columns[name.slice(COLUMNS.length)] = split(text);
+    } else if (name.startsWith(PINS)) {
+      pins[name.slice(PINS.length)] = split(text);
+    } else if (name.startsWith(WIDTHS)) {
+      widths[name.slice(WIDTHS.length)] = decodeWidths(split(text));
     } else if (name.startsWith(CHOICE)) {
       choices[name.slice(CHOICE.length)] = text;
     }
@@ -251,6 +275,8 @@ export function decodeState(params: URLSearchParams): PageState {
     looks,
     headings,
     columns,
+    pins,
+    widths,
     choices,
     page: params.get(PAGE),
     all: params.has(ALL),
@@ -305,15 +331,7 @@ export function lookedInto(
 }
 
 /** With what is said of a table; what says nothing is left out of the address. */
-export function withTable(
-  state: PageState,
-  view: string,
-  part: {
-    readonly look?: string;
-    readonly headings?: Readonly<Record<string, string>>;
-    readonly columns?: readonly string[];
-  },
-): PageState {
+export function withTable(state: PageState, view: string, part: TablePart): PageState {
   const set = <T>(all: Record<string, T>, next: T | undefined, empty: (value: T) => boolean) => {
     if (next === undefined) return all;
     const others = Object.entries(all).filter(([id]) => id !== view);
@@ -324,5 +342,7 @@ export function withTable(
     looks: set(state.looks, part.look, (text) => text === ''),
     headings: set(state.headings, part.headings, (typed) => Object.keys(typed).length === 0),
     columns: set(state.columns, part.columns, (names) => names.length === 0),
+    pins: set(state.pins, part.pins, (names) => names.length === 0),
+    widths: set(state.widths, part.widths, (of) => Object.keys(of).length === 0),
   };
 }

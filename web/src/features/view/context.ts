@@ -10,7 +10,7 @@ import type {
   Sort,
   TimeStep,
 } from '../../api/types';
-import type { TableState } from './slices';
+import type { TablePart, TableState } from './slices';
 
 /** What came of a question. */
 export interface Answered {
@@ -41,15 +41,7 @@ export interface ViewContext {
   readonly guarded: readonly string[];
   readonly onMark: (view: string, filter: Filter | null) => void;
   readonly onSort: (view: string, sort: readonly Sort[]) => void;
-  /** Of a table: a text to look for, what is typed under headings, the columns shown. */
-  readonly onTable: (
-    view: string,
-    part: {
-      readonly look?: string;
-      readonly headings?: Readonly<Record<string, string>>;
-      readonly columns?: readonly string[];
-    },
-  ) => void;
+  readonly onTable: (view: string, part: TablePart) => void;
   /** Reads only what is marked in a view, over shorter periods if a step is given; null of a filter for all of it again. */
   readonly onLookInto: (
     view: string,

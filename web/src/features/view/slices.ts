@@ -12,6 +12,19 @@ export interface TableState {
   readonly headings: Record<string, Readonly<Record<string, string>>>;
   /** The columns shown, in their order; all of the table where there are none. */
   readonly columns: Record<string, readonly string[]>;
+  /** The columns that stay in sight beside the first. */
+  readonly pins: Record<string, readonly string[]>;
+  /** How wide columns were made, in pixels by their names. */
+  readonly widths: Record<string, Readonly<Record<string, number>>>;
+}
+
+/** What a reader changes of a table; what is not given stays. */
+export interface TablePart {
+  readonly look?: string;
+  readonly headings?: Readonly<Record<string, string>>;
+  readonly columns?: readonly string[];
+  readonly pins?: readonly string[];
+  readonly widths?: Readonly<Record<string, number>>;
 }
 
 /** Of a table, without the place of its rows. */

@@ -86,6 +86,11 @@ final class Browser implements AutoCloseable {
         return driver.getCurrentUrl();
     }
 
+    /** Waits until the address holds something. */
+    void addressHas(String part) {
+        wait(page -> String.valueOf(page.getCurrentUrl()).contains(part) ? part : null, part);
+    }
+
     void back() {
         driver.navigate().back();
     }

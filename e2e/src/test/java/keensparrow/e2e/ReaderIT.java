@@ -255,6 +255,9 @@ class ReaderIT {
         browser.click("button[aria-label='Columns, 3 of 5, which columns are shown']");
         browser.see("button[aria-label='Fare wider']").sendKeys(Keys.ENTER);
         browser.press(Keys.ESCAPE);
+        browser.addressHas("w.rows=fare%7E." + (width + 40));
+        browser.open(browser.address()); // as whoever gets the link sees it
+        browser.sees("[data-part='view:rows'] .view-table-head", "Coach\nFare\nRoute");
         assertThat(browser.see("[data-part='view:rows'] [role=columnheader]:nth-child(2)")
                         .getSize()
                         .getWidth())

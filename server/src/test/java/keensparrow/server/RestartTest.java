@@ -98,6 +98,7 @@ class RestartTest {
             Files.move(aside, original);
             server.restart();
             assertThat(asRead(anna, dataset).path("rowCount").asInt()).isEqualTo(3);
+            assertThat(Files.size(kept)).as("whole again").isGreaterThan("damaged".length());
         }
     }
 

@@ -15,7 +15,8 @@ interface Props {
   readonly typed: Readonly<Record<string, string>> | null;
   readonly onSort: (column: PageColumn, too: boolean) => void;
   readonly onType: (column: string, text: string) => void;
-  readonly onWiden: (column: string, width: number) => void;
+  /** @param done whether the edge was let go */
+  readonly onWiden: (column: string, width: number, done: boolean) => void;
 }
 
 /** The headings of a table: a press sorts, an edge widens, a field below filters. */
@@ -102,9 +103,13 @@ function widened(
   const begun = edge.parentElement?.getBoundingClientRect().width ?? least(column);
   const start = event.clientX;
   edge.setPointerCapture(event.pointerId);
-  const move = (moved: PointerEvent) =>
-    onWiden(column.name, Math.max(50, begun + moved.clientX - start));
+  let width = begun;
+  const move = (moved: PointerEvent) => {
+    width = Math.round(Math.max(50, begun + moved.clientX - start));
+    onWiden(column.name, width, false);
+  };
   const up = () => {
+    if (width !== begun) onWiden(column.name, width, true);
     edge.removeEventListener('pointermove', move);
     edge.removeEventListener('pointerup', up);
     edge.removeEventListener('pointercancel', up);

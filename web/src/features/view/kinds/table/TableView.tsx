@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef, useState } from 'react';
+import { startTransition, useEffect, useRef, useState } from 'react';
 import type { Answer, PageColumn, RowsAnswer, Shown, View } from '../../../../api/types';
 import { cell, count } from '../../../../shared/format';
 import { markOf, type ViewContext } from '../../context';
@@ -47,7 +47,8 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
   const look = wish.find ?? '';
   const typed = state.headings[view.id];
   const [headings, setHeadings] = useState(typed !== undefined);
-  const [widths, setWidths] = useState<Readonly<Record<string, number>>>({});
+  const [dragged, setDragged] = useState<Readonly<Record<string, number>>>({});
+  const widths = { ...state.widths[view.id], ...dragged };
   const rowAt = useRowPages(
     view.id,
     answer,
@@ -60,7 +61,7 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
   useEffect(() => {
     frame.current?.scrollTo({ top: 0 });
   }, [selection]);
-  const [pins, setPins] = useState<readonly string[]>([]);
+  const pins = state.pins[view.id] ?? [];
   const chosen = picked(state.columns[view.id], answer.columns);
   const { names, pinned } = inSightFirst(chosen, pins);
   const columns = names.map((name) => columnOf(name, context));
@@ -111,15 +112,15 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
         shown={chosen}
         pins={pins}
         onPin={(name) =>
-          setPins(pins.includes(name) ? pins.filter((one) => one !== name) : [...pins, name])
+          context.onTable(view.id, {
+            pins: pins.includes(name) ? pins.filter((one) => one !== name) : [...pins, name],
+          })
         }
         onResize={(name, larger) => {
           const column = columns.find((one) => one.name === name);
           if (column) {
-            setWidths((before) => ({
-              ...before,
-              [name]: resized(before[name] ?? least(column), larger),
-            }));
+            const width = resized(widths[name] ?? least(column), larger);
+            context.onTable(view.id, { widths: { ...widths, [name]: width } });
           }
         }}
         headings={headings}
@@ -155,7 +156,11 @@ export function TableView({ view, answer, beside, measures, context }: Props) {
               const next = text === '' ? others : [...others, [name, text]];
               context.onTable(view.id, { headings: Object.fromEntries(next) });
             }}
-            onWiden={(name, width) => setWidths((before) => ({ ...before, [name]: width }))}
+            onWiden={(name, width, done) => {
+              if (!done) setDragged({ [name]: width });
+              else startTransition(() => setDragged({})); // with the address, which changes as one
+              if (done) context.onTable(view.id, { widths: { ...widths, [name]: width } });
+            }}
           />
           <div role="presentation" style={{ height: rows.getTotalSize(), position: 'relative' }}>
             {shown.map((item) => {

@@ -51,6 +51,7 @@ final class RawSnapshots {
             return Optional.of(new LoadedTable(table, beside.plan, beside.report));
         } catch (DamagedSnapshotException | NoSuchFileException | IllegalArgumentException | StoreException e) {
             LOG.warn("what was read of dataset {} is damaged on disk; its files are read again", source.datasetId());
+            remove(file);
             return Optional.empty();
         } catch (IOException e) {
             throw DataFolder.diskFailure(e);
@@ -84,9 +85,13 @@ final class RawSnapshots {
             folder.removeRawSnapshots(source.datasetId(), file);
         } catch (IOException | UserException | StoreException e) {
             LOG.warn("what was read of dataset {} could not be kept: {}", source.datasetId(), e.getMessage());
-            DataFolder.deleteQuietly(file);
-            DataFolder.deleteQuietly(beside(file));
+            remove(file);
         }
+    }
+
+    private static void remove(Path file) {
+        DataFolder.deleteQuietly(file);
+        DataFolder.deleteQuietly(beside(file));
     }
 
     private Path file(StepResults.Source source) {
