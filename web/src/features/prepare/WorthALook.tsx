@@ -147,6 +147,7 @@ const isOpen = (ambiguity: Ambiguity, steps: readonly Step[]): boolean => {
     if (!('column' in step) || step.column !== ambiguity.column || step.kind !== asked.kind) {
       return false;
     }
+    if (step.kind === 'leaveOutRows') return step.values.includes(ambiguity.value ?? '');
     return (
       step.kind !== 'mergeValues' ||
       (ambiguity.values ?? []).some((one) => step.values.includes(one))

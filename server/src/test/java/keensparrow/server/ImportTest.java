@@ -172,6 +172,29 @@ class ImportTest {
         assertThat(rows(dataset)).containsExactly("x", "5", "7", "9");
     }
 
+    /** What is worth a look stays so while steps are changed, and is looked for in newer files too. */
+    @Test
+    void whatWasFoundWhileReadingIsAskedOn() throws Exception {
+        String csv = "region,quarter,n\nZürich,Q1,1\nzurich,Q1,2\nLinz,Q1,3\nZürich,Q2,4\nzurich,Q2,5\nLinz,Q2,6\n";
+        String dataset = loaded("{'files': ['" + upload("r1.csv", csv.getBytes(StandardCharsets.UTF_8)) + "']}");
+        assertThat(asked(dataset)).containsExactly("MERGE_VALUES");
+        for (String label : List.of("Number", "Count")) { // the second is no addition to the steps before
+            anna.finished(anna.call(
+                    "PUT",
+                    "/api/datasets/" + dataset + "/steps",
+                    json("{'steps': [{'kind': 'relabel', 'column': 'n', 'label': '" + label + "'}]}")));
+            assertThat(asked(dataset)).as(label).containsExactly("MERGE_VALUES");
+        }
+        String more = csv + "All regions,Q1,6\nAll regions,Q2,15\n";
+        String next = upload("r2.csv", more.getBytes(StandardCharsets.UTF_8));
+        anna.finished(anna.call("POST", "/api/datasets/" + dataset + "/versions", object("files", List.of(next))));
+        assertThat(asked(dataset)).containsExactly("LEAVE_OUT_ROWS", "MERGE_VALUES");
+    }
+
+    private static List<String> asked(String dataset) throws Exception {
+        return details(dataset).path("report").path("ambiguities").findValuesAsText("otherStep");
+    }
+
     @Test
     void aLongerFileIsNotCutInSilenceByAnEdgeSetByHand() throws Exception {
         String first = upload("n1.csv", "x;y\n1;2\n3;4\n5;6\n".getBytes(StandardCharsets.UTF_8));

@@ -16,8 +16,6 @@ import keensparrow.core.words.Words;
  * @param ambiguities what the author is asked
  */
 public record Proposals(List<Step> steps, List<String> notes, List<LoadReport.Ambiguity> ambiguities) {
-    public static final Proposals NONE = new Proposals(List.of(), List.of(), List.of());
-
     public Proposals {
         steps = List.copyOf(steps);
         notes = List.copyOf(notes);
@@ -34,29 +32,51 @@ public record Proposals(List<Step> steps, List<String> notes, List<LoadReport.Am
                 notes.add(Words.say(
                         "prepare.theRowsWhereIsSum", "column", total.column().label(), "total", total.value()));
             } else {
-                ambiguities.add(LoadReport.Ambiguity.ofTotal(
-                        total.column().name(),
-                        Words.say(
-                                "prepare.hasAValueDoIts",
-                                "column",
-                                total.column().label(),
-                                "total",
-                                total.value()),
-                        total.column().type(),
-                        total.value()));
+                ambiguities.add(total(total));
             }
         }
         Table without = Steps.run(table, steps).table();
         List<Step> joining = YearParts.joining(without);
         joining.forEach(step -> notes.add(Words.say("prepare.yearAndPartOfThe")));
         steps.addAll(joining);
+        ambiguities.addAll(questions(table, without));
+        return new Proposals(steps, notes, ambiguities);
+    }
+
+    /**
+     * What the author of a dataset is asked at a later load, when its steps stand already: a row of totals that the first
+     * load did not have is told, and left out by nobody else.
+     */
+    public static List<LoadReport.Ambiguity> questions(Table table) {
+        List<LoadReport.Ambiguity> asked = new ArrayList<>();
+        List<Step> without = new ArrayList<>();
+        for (TotalRows.Found total : new TotalRows(table).find()) {
+            asked.add(total(total));
+            without.add(new LeaveOutRows(total.column().name(), List.of(total.value()), false));
+        }
+        asked.addAll(questions(table, Steps.run(table, without).table()));
+        return asked;
+    }
+
+    /** @param without the table without its rows of totals */
+    private static List<LoadReport.Ambiguity> questions(Table table, Table without) {
+        List<LoadReport.Ambiguity> asked = new ArrayList<>();
         for (ColumnInfo label : LabelsOnce.find(table)) {
-            ambiguities.add(LoadReport.Ambiguity.ofLabelsOnce(
+            asked.add(LoadReport.Ambiguity.ofLabelsOnce(
                     label.name(), Words.say("prepare.standsOnlyInTheFirst", "label", label.label()), label.type()));
         }
-        ambiguities.addAll(spellings(without));
-        WideColumns.find(without).ifPresent(wide -> ambiguities.add(wide(wide)));
-        return new Proposals(steps, notes, ambiguities);
+        asked.addAll(spellings(without));
+        WideColumns.find(without).ifPresent(wide -> asked.add(wide(wide)));
+        return asked;
+    }
+
+    private static LoadReport.Ambiguity total(TotalRows.Found total) {
+        String label = total.column().label();
+        return LoadReport.Ambiguity.ofTotal(
+                total.column().name(),
+                Words.say("prepare.hasAValueDoIts", "column", label, "total", total.value()),
+                total.column().type(),
+                total.value());
     }
 
     private static List<LoadReport.Ambiguity> spellings(Table table) {

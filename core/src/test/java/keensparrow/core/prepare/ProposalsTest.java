@@ -129,6 +129,17 @@ class ProposalsTest {
                 .containsExactly("The rows where “region” is “All” sum up the others and were left out by a step.");
     }
 
+    /** Steps stand already then, and no further one is taken by itself. */
+    @Test
+    void atALaterLoadARowOfTotalsIsAskedAbout() {
+        assertThat(Proposals.questions(TextRows.table(REGIONS.formatted("33"))))
+                .singleElement()
+                .satisfies(asked -> {
+                    assertThat(asked.otherStep()).isEqualTo(LoadReport.OtherStep.LEAVE_OUT_ROWS);
+                    assertThat(asked.value()).isEqualTo("All");
+                });
+    }
+
     @Test
     void aValueThatIsOnlyCalledATotalStaysAndIsAskedAbout() {
         Proposals proposals = Proposals.of(TextRows.table(REGIONS.formatted("40")));

@@ -10,6 +10,7 @@ import java.util.function.BooleanSupplier;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.guess.ColumnPlan;
+import keensparrow.core.infer.load.LoadReport;
 import keensparrow.core.infer.load.LoadedTable;
 import keensparrow.core.infer.source.LoadWatch;
 import keensparrow.core.layout.ReadingChoices;
@@ -103,15 +104,15 @@ final class DatasetLoader {
         requireRoom(before, rows);
         List<ColumnPlan> earlier = before == null || rows.afresh ? List.of() : before.plan();
         StepResults.Source source = source(dataset, rows, steps, earlier);
-        LoadedTable kept = rows.afresh ? null : results.find(source);
-        kept = kept == null && !rows.afresh && before != null
-                ? rawSnapshots.find(source).orElse(null)
-                : kept;
-        LoadedTable raw = kept == null ? read(dataset, rows, steps, earlier, watch(job), job::isCancelled) : kept;
+        LoadedTable raw = (rows.afresh ? Optional.<LoadedTable>empty() : known(source))
+                .orElseGet(() -> read(dataset, rows, steps, earlier, watch(job), job::isCancelled));
         results.put(source(dataset, rows, steps, raw.plan()), raw);
         job.says(Words.say("server.dataset.replayingTheSteps"), 0, 0);
-        Proposals proposals = before == null && steps.isEmpty() ? Proposals.of(raw.table()) : Proposals.NONE;
-        List<Step> all = before == null && steps.isEmpty() ? proposals.steps() : steps;
+        boolean first = before == null && steps.isEmpty();
+        Proposals proposals = first
+                ? Proposals.of(raw.table())
+                : new Proposals(List.of(), List.of(), questions(before, rows, raw.table()));
+        List<Step> all = first ? proposals.steps() : steps;
         Steps.Run run =
                 Steps.run(raw.table(), all, 1, others(dataset), before == null ? Set.of() : Set.copyOf(before.steps()));
         Dataset.Version version = record(
@@ -127,6 +128,24 @@ final class DatasetLoader {
             rawSnapshots.keep(source(dataset, rows, all, raw.plan()), raw);
         }
         return version;
+    }
+
+    /** Of the same rows what was asked before, of others what they ask for. */
+    private static List<LoadReport.Ambiguity> questions(Dataset.@Nullable Version before, Rows rows, Table read) {
+        if (before == null
+                || rows.afresh
+                || !before.files().equals(rows.files)
+                || !before.reading().equals(rows.reading)) {
+            return Proposals.questions(read);
+        }
+        return before.report().ambiguities().stream()
+                .filter(one -> one.otherStep() != null) // the others are found while reading
+                .toList();
+    }
+
+    /** What was read before, in memory or on disk. */
+    private Optional<LoadedTable> known(StepResults.Source source) {
+        return Optional.ofNullable(results.find(source)).or(() -> rawSnapshots.find(source));
     }
 
     /** Refused before it begins: what surely will not fit, by the version before or by the size of the files. */
