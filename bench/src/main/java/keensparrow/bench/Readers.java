@@ -37,9 +37,17 @@ public final class Readers {
 
     private final String address;
     private final String link;
-    private final HttpClient http =
-            HttpClient.newBuilder().executor(Executors.newFixedThreadPool(4)).build();
+    private final HttpClient http = HttpClient.newBuilder()
+            .executor(Executors.newFixedThreadPool(4, Readers::daemon))
+            .build();
     private final AtomicInteger failures = new AtomicInteger();
+
+    /** One that does not keep the program from ending. */
+    private static Thread daemon(Runnable work) {
+        Thread thread = new Thread(work);
+        thread.setDaemon(true);
+        return thread;
+    }
 
     private Readers(String address, String link) {
         this.address = address;
