@@ -12,6 +12,7 @@ import {
   type Closer,
   type ViewContext,
 } from '../view';
+import { goneFrom } from './gone';
 import { PageTabs, viewsOn } from './PageTabs';
 import { ReadingLine } from './ReadingLine';
 import { useAnswers, type Lists } from './useAnswers';
@@ -146,7 +147,7 @@ export function AppPage({
           return spec && <FilterWidget {...filtering} spec={spec} />;
         }}
       />
-      {answers.head?.notices.map((notice) => (
+      {[...goneFrom(data.app, state), ...(answers.head?.notices ?? [])].map((notice) => (
         <p key={notice} className="notice" role="status">
           {notice}
         </p>

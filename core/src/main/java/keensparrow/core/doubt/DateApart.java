@@ -1,7 +1,6 @@
 package keensparrow.core.doubt;
 
 import java.util.List;
-import keensparrow.core.prepare.JoinPeriod;
 import keensparrow.core.prepare.YearParts;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Words;
@@ -12,7 +11,6 @@ final class DateApart {
 
     static List<Doubt> find(Table table) {
         return YearParts.joining(table).stream()
-                .map(JoinPeriod.class::cast)
                 .map(join -> new Doubt(
                         join.part(),
                         Words.say(

@@ -36,7 +36,7 @@ public record Proposals(List<Step> steps, List<String> notes, List<LoadReport.Am
             }
         }
         Table without = Steps.run(table, steps).table();
-        List<Step> joining = YearParts.joining(without);
+        List<JoinPeriod> joining = YearParts.joining(without);
         joining.forEach(step -> notes.add(Words.say("prepare.yearAndPartOfThe")));
         steps.addAll(joining);
         ambiguities.addAll(questions(table, without));

@@ -21,8 +21,8 @@ public final class YearParts {
     private YearParts() {}
 
     /** The step that joins them, where there is no finer date; none otherwise. */
-    public static List<Step> joining(Table table) {
-        List<Step> steps = new ArrayList<>();
+    public static List<JoinPeriod> joining(Table table) {
+        List<JoinPeriod> steps = new ArrayList<>();
         boolean finer = table.schema().columns().stream()
                 .anyMatch(info -> info.isTime() && !isOfYears(info) && !MainTime.isOfPast(info));
         Optional<ColumnInfo> year = table.schema().columns().stream()
@@ -44,7 +44,7 @@ public final class YearParts {
         return steps;
     }
 
-    private static Step joining(Table table, ColumnInfo year, ColumnInfo part, JoinPeriod.Period period) {
+    private static JoinPeriod joining(Table table, ColumnInfo year, ColumnInfo part, JoinPeriod.Period period) {
         Optional<ColumnInfo> day = period != JoinPeriod.Period.MONTH
                 ? Optional.empty()
                 : table.schema().columns().stream()

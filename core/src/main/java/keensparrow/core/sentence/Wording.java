@@ -1,6 +1,7 @@
 package keensparrow.core.sentence;
 
 import java.math.BigDecimal;
+import java.math.MathContext;
 import java.math.RoundingMode;
 import java.text.DecimalFormat;
 import java.text.DecimalFormatSymbols;
@@ -18,10 +19,16 @@ public final class Wording {
     private static final List<String> SMALL =
             List.of(Words.say("sentence.numbers").split(" "));
 
+    private static final int MAX_DIGITS = 21;
+    private static final MathContext SIX_DIGITS = new MathContext(6);
+
     private Wording() {}
 
-    /** With thousands marks, at most six decimals. */
+    /** With thousands marks, at most six decimals; one that nobody would read to its end in powers of ten. */
     public static String number(BigDecimal value) {
+        if (value.precision() - value.scale() > MAX_DIGITS) {
+            return value.round(SIX_DIGITS).stripTrailingZeros().toString();
+        }
         DecimalFormat format = new DecimalFormat("#,##0.######", DecimalFormatSymbols.getInstance(Words.FORMATS));
         format.setRoundingMode(RoundingMode.HALF_UP);
         return format.format(value);

@@ -239,7 +239,7 @@ class ProposalsTest {
         Table rows = Steps.run(wide, List.of(turn)).table();
         assertThat(YearParts.joining(rows))
                 .containsExactly(new JoinPeriod("year", "month", null, Period.MONTH, "year_month", "YEAR Month"));
-        Table dated = Steps.run(rows, YearParts.joining(rows)).table();
+        Table dated = Steps.run(rows, List.copyOf(YearParts.joining(rows))).table();
         assertThat(plain(dated, "year_month")).contains("1950-01-01", "1950-04-01", "1951-03-01");
         assertThat(YearParts.joining(dated)).isEmpty();
     }
