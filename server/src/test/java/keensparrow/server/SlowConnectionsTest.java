@@ -132,6 +132,27 @@ class SlowConnectionsTest {
         }
     }
 
+    @Test
+    void connectionsThatAreClosedCountNoMore() throws Exception {
+        Server.Settings few = new Server.Settings(folder.resolve("closed"), "127.0.0.1", 0, 1 << 20, 0, 5);
+        try (Server small = Server.start(few)) {
+            for (int i = 0; i < 40; i++) {
+                String last = i % 2 == 0 ? "Connection: close\r\n" : "";
+                boolean refused = true;
+                while (refused) { // until the server has seen that the ones before are closed
+                    try (Socket socket = new Socket("127.0.0.1", small.port())) {
+                        socket.setSoLinger(i % 4 > 1, 0); // reset, or closed as is usual
+                        socket.getOutputStream()
+                                .write(("GET /api/health HTTP/1.1\r\nHost: here\r\n" + last + "\r\n").getBytes());
+                        refused = ended(socket.getInputStream());
+                    } catch (IOException reset) {
+                        refused = true;
+                    }
+                }
+            }
+        }
+    }
+
     private static boolean ended(InputStream in) {
         try {
             return in.read() < 0;

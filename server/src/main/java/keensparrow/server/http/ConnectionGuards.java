@@ -79,6 +79,7 @@ public final class ConnectionGuards {
     private static final class PerAddress implements Connection.Listener {
         private final int most;
         private final Map<String, Integer> open = new ConcurrentHashMap<>();
+        private final Map<Connection, String> addresses = new ConcurrentHashMap<>(); // a closed one has none any more
 
         PerAddress(int most) {
             this.most = most;
@@ -86,7 +87,9 @@ public final class ConnectionGuards {
 
         @Override
         public void onOpened(Connection connection) {
-            int now = open.merge(address(connection), 1, Integer::sum);
+            String address = address(connection);
+            addresses.put(connection, address);
+            int now = open.merge(address, 1, Integer::sum);
             if (now > most) {
                 connection.close();
             }
@@ -94,7 +97,10 @@ public final class ConnectionGuards {
 
         @Override
         public void onClosed(Connection connection) {
-            open.computeIfPresent(address(connection), (address, count) -> count > 1 ? count - 1 : null);
+            String address = addresses.remove(connection);
+            if (address != null) {
+                open.computeIfPresent(address, (same, count) -> count > 1 ? count - 1 : null);
+            }
         }
 
         private static String address(Connection connection) {
