@@ -6,6 +6,8 @@ import type { Focus } from './focus';
 import { say } from '../../words';
 
 const FIRST_ROWS = 200;
+const FIRST_PAUSE = 30; // milliseconds until a change of steps is asked about: most are short
+const LONGEST_PAUSE = 300;
 
 /** A dataset, its first rows, and a way to replay it with other steps. */
 export function useDataset(id: string, focus: Focus | null) {
@@ -41,8 +43,11 @@ export function useDataset(id: string, focus: Focus | null) {
       setProblem(null);
       try {
         let job = await call<JobStatus>('PUT', `/api/datasets/${id}/steps`, { steps });
+        let pause = FIRST_PAUSE;
         while (job.state === 'RUNNING' || job.state === 'WAITING') {
-          await new Promise((resolve) => setTimeout(resolve, 120));
+          const now = pause;
+          await new Promise((resolve) => setTimeout(resolve, now));
+          pause = Math.min(LONGEST_PAUSE, pause * 1.4);
           job = await call<JobStatus>('GET', `/api/jobs/${job.id}`);
         }
         if (job.state !== 'DONE') throw new Problem(422, job.code ?? '', job.message ?? '');

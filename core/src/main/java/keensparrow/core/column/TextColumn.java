@@ -82,6 +82,15 @@ public final class TextColumn implements Column {
         return dictionary.get(code);
     }
 
+    /**
+     * Copies a text as UTF-8 where that is quicker than having it as a string, and fits from {@code at} on.
+     *
+     * @return how many bytes, −1 where nothing was copied
+     */
+    public int copyUtf8(int code, byte[] to, int at) {
+        return dictionary.copyUtf8(code, to, at);
+    }
+
     /** The code of a text, if some row may have it. */
     public Optional<Integer> codeOf(String text) {
         return dictionary.find(text);

@@ -76,6 +76,20 @@ public final class Texts {
         return new String(bytes, from, ends[place] - from, StandardCharsets.UTF_8);
     }
 
+    /**
+     * Copies a text as UTF-8, where it is kept so and there is room.
+     *
+     * @return how many bytes, −1 where nothing was copied
+     */
+    int copyUtf8(int place, byte[] to, int at) {
+        int length = strings != null ? -1 : ends[place] - start(place);
+        if (length < 0 || length > to.length - at) {
+            return -1;
+        }
+        System.arraycopy(bytes, start(place), to, at, length);
+        return length;
+    }
+
     /** Some of them. @param places rising */
     Texts keep(int[] places) {
         if (strings != null) {

@@ -7,7 +7,7 @@ import java.util.Set;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import keensparrow.core.aggregate.Measure;
-import keensparrow.core.column.PlainTexts;
+import keensparrow.core.column.Column;
 import keensparrow.core.engine.aggregation.AggregationSpec;
 import keensparrow.core.engine.aggregation.FilterAggregations;
 import keensparrow.core.engine.aggregation.GroupedAggregation;
@@ -43,6 +43,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class MemoryEngine implements QueryEngine {
     private static final long KEPT_BYTES = 256L << 20;
+    private static final int BATCH = 1 << 12; // rows of a download at a time
 
     private final EngineState state;
     private final Table table;
@@ -84,23 +85,15 @@ public final class MemoryEngine implements QueryEngine {
     }
 
     @Override
-    public void rows(RowScan scan, Consumer<List<@Nullable String>> sink, BooleanSupplier cancelled) {
-        List<PlainTexts> columns =
-                scan.columns().stream().map(table::column).map(PlainTexts::new).toList();
-        List<@Nullable String> line = new ArrayList<>(columns.size());
+    public void scan(RowScan scan, RowSink sink, BooleanSupplier cancelled) {
+        List<Column> columns = scan.columns().stream().map(table::column).toList();
         int[] rows = pages.sorted(scan.sort(), scan.filters(), state.rowsThatPass(scan.filters()), cancelled);
         int from = Math.min(rows.length, Math.max(0, scan.offset()));
         int limit = scan.limit() == null ? rows.length : Math.max(0, scan.limit());
         int to = (int) Math.min(rows.length, (long) from + limit);
-        for (int i = from; i < to; i++) {
-            if ((i & 0xFFF) == 0) {
-                Cancellation.stopIf(cancelled);
-            }
-            line.clear();
-            for (PlainTexts column : columns) {
-                line.add(column.at(rows[i]));
-            }
-            sink.accept(line);
+        for (int next = from; next < to; next += BATCH) {
+            Cancellation.stopIf(cancelled);
+            sink.batch(columns, rows, next, Math.min(to, next + BATCH));
         }
     }
 

@@ -1,9 +1,12 @@
 package keensparrow.core.engine;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
+import keensparrow.core.column.Column;
+import keensparrow.core.column.PlainTexts;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.question.Answered;
 import keensparrow.core.question.Question;
@@ -35,10 +38,47 @@ public interface QueryEngine {
     /**
      * All rows of a download.
      *
-     * @param sink gets the values of a row, written plainly, null where blank, in a list that is used again for the next
      * @throws keensparrow.core.error.UserException COLUMN_NOT_FOUND before the first row; CANCELLED as {@link #answer}
      */
-    void rows(RowScan scan, Consumer<List<@Nullable String>> sink, BooleanSupplier cancelled);
+    void scan(RowScan scan, RowSink sink, BooleanSupplier cancelled);
+
+    /** Gets the rows of a scan, some thousand at a time. */
+    interface RowSink {
+        /**
+         * @param columns those of the scan, in its order; often the same as before
+         * @param rows which of theirs come next, in order, from {@code from} to before {@code to}; not to be changed
+         */
+        void batch(List<Column> columns, int[] rows, int from, int to);
+    }
+
+    /**
+     * As {@link #scan}, a row at a time.
+     *
+     * @param sink gets the values of a row, written plainly, null where blank, in a list that is used again for the next
+     */
+    default void rows(RowScan scan, Consumer<List<@Nullable String>> sink, BooleanSupplier cancelled) {
+        List<PlainTexts> texts = new ArrayList<>();
+        List<Column> written = new ArrayList<>();
+        List<@Nullable String> line = new ArrayList<>();
+        scan(
+                scan,
+                (columns, rows, from, to) -> {
+                    if (!written.equals(columns)) {
+                        written.clear();
+                        written.addAll(columns);
+                        texts.clear();
+                        columns.forEach(column -> texts.add(new PlainTexts(column)));
+                    }
+                    for (int i = from; i < to; i++) {
+                        line.clear();
+                        for (PlainTexts column : texts) {
+                            line.add(column.at(rows[i]));
+                        }
+                        sink.accept(line);
+                    }
+                },
+                cancelled);
+    }
 
     /**
      * @param sort as in {@link Question.Rows}

@@ -15,6 +15,8 @@ import org.jspecify.annotations.Nullable;
 
 /** Replays steps in order. */
 public final class Steps {
+    private static final int MAX_TOLD = 200; // characters of a sentence in a message
+
     private Steps() {}
 
     /**
@@ -62,7 +64,7 @@ public final class Steps {
                                     "i",
                                     first + i,
                                     "sentence",
-                                    sentence.text(),
+                                    shortened(sentence.text()),
                                     "failure",
                                     failure.text()),
                             failure.span().orElse(null));
@@ -71,6 +73,13 @@ public final class Steps {
             }
         }
         return new Run(table, done);
+    }
+
+    /** As much of a sentence as tells which it is: an expression may have thousands of characters. */
+    private static String shortened(String sentence) {
+        return sentence.codePointCount(0, sentence.length()) <= MAX_TOLD
+                ? sentence
+                : sentence.substring(0, sentence.offsetByCodePoints(0, MAX_TOLD)) + "…";
     }
 
     /** The types asked for while reading; of several for one column the last counts. */

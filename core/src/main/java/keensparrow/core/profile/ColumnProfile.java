@@ -27,4 +27,22 @@ public record ColumnProfile(
     public ColumnProfile {
         commonest = List.copyOf(commonest);
     }
+
+    /** The same of a column that is called otherwise. */
+    ColumnProfile named(String other) {
+        return name.equals(other)
+                ? this
+                : new ColumnProfile(
+                        other,
+                        blanks,
+                        distinct,
+                        min,
+                        lowerQuartile,
+                        median,
+                        mean,
+                        upperQuartile,
+                        max,
+                        commonest,
+                        histogram);
+    }
 }

@@ -1,13 +1,15 @@
 package keensparrow.core.profile;
 
 import java.math.BigDecimal;
-import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
@@ -51,16 +53,35 @@ public record Profile(int rowCount, List<ColumnProfile> columns, List<String> se
 
     /** Looks at every column. Cost O(rows log rows) for numbers. */
     public static Profile of(Table table) {
-        Map<String, Answer> answers = ask(table);
-        List<ColumnProfile> profiles = table.schema().columns().parallelStream() // each sorts its values
+        return of(table, new IdentityHashMap<>());
+    }
+
+    /**
+     * Looks at every column that is not known yet: of a table to which a step added one, at that one.
+     *
+     * @param known what was found in columns before, by their identity; what is found now is added. Safe for use by
+     *     several threads only if it is.
+     */
+    public static Profile of(Table table, Map<Column, ColumnProfile> known) {
+        List<ColumnInfo> infos = table.schema().columns();
+        List<ColumnInfo> unknown = infos.stream()
+                .filter(info -> !known.containsKey(table.column(info.name())))
+                .toList();
+        Map<String, Answer> answers = unknown.isEmpty() ? Map.of() : ask(table, unknown);
+        Map<String, ColumnProfile> found = unknown.parallelStream() // each sorts its values
                 .map(info -> profile(info, table.column(info.name()), answers))
+                .collect(Collectors.toMap(ColumnProfile::name, profile -> profile));
+        found.forEach((name, profile) -> known.put(table.column(name), profile));
+        List<ColumnProfile> profiles = infos.stream()
+                .map(info -> Objects.requireNonNull(known.get(table.column(info.name())))
+                        .named(info.name()))
                 .toList();
         return new Profile(table.rowCount(), profiles, Series.of(table, profiles), Spans.of(table, profiles));
     }
 
-    private static Map<String, Answer> ask(Table table) {
+    private static Map<String, Answer> ask(Table table, List<ColumnInfo> infos) {
         List<QuestionSet.Asked> asked = new ArrayList<>();
-        for (ColumnInfo info : table.schema().columns()) {
+        for (ColumnInfo info : infos) {
             String name = info.name();
             if (isOfDifferentTexts(table.column(name))) {
                 continue; // each comes once
@@ -138,11 +159,13 @@ public record Profile(int rowCount, List<ColumnProfile> columns, List<String> se
             return tags.dictionarySize();
         }
         YesNoColumn yesNo = (YesNoColumn) column;
-        return (int) IntStream.range(0, column.rowCount())
-                .map(yesNo::code)
-                .filter(code -> code >= 0)
-                .distinct()
-                .count();
+        boolean yes = false;
+        boolean no = false;
+        for (int row = 0; row < yesNo.rowCount() && !(yes && no); row++) {
+            yes |= yesNo.code(row) == 1;
+            no |= yesNo.code(row) == 0;
+        }
+        return (yes ? 1 : 0) + (no ? 1 : 0);
     }
 
     private static @Nullable String mean(ColumnInfo info, Map<String, Answer> answers) {
@@ -155,7 +178,26 @@ public record Profile(int rowCount, List<ColumnProfile> columns, List<String> se
 
     private static ColumnProfile ofLongs(
             ColumnInfo info, LongColumn column, @Nullable String mean, Answer.@Nullable Histogram spread) {
-        long[] sorted = new long[column.rowCount() - column.blankCount()];
+        OrderedLongs ordered = new OrderedLongs(column);
+        boolean number = info.type() != ColumnType.DATE && info.type() != ColumnType.DATE_TIME;
+        boolean empty = column.isAllBlank();
+        return new ColumnProfile(
+                info.name(),
+                column.blankCount(),
+                ordered.distinct(),
+                empty ? null : column.plainOf(column.min()),
+                number ? ordered.quartile(1) : null,
+                number ? ordered.quartile(2) : null,
+                mean,
+                number ? ordered.quartile(3) : null,
+                empty ? null : column.plainOf(column.max()),
+                List.of(),
+                spread);
+    }
+
+    private static ColumnProfile ofDoubles(
+            ColumnInfo info, DoubleColumn column, @Nullable String mean, Answer.@Nullable Histogram spread) {
+        double[] sorted = new double[column.rowCount() - column.blankCount()];
         int filled = 0;
         for (int row = 0; row < column.rowCount(); row++) {
             if (!column.isBlank(row)) {
@@ -163,7 +205,6 @@ public record Profile(int rowCount, List<ColumnProfile> columns, List<String> se
             }
         }
         Arrays.sort(sorted);
-        boolean number = info.type() != ColumnType.DATE && info.type() != ColumnType.DATE_TIME;
         int distinct = 0;
         for (int i = 0; i < sorted.length; i++) {
             distinct += i == 0 || sorted[i] != sorted[i - 1] ? 1 : 0;
@@ -173,41 +214,6 @@ public record Profile(int rowCount, List<ColumnProfile> columns, List<String> se
                 info.name(),
                 column.blankCount(),
                 distinct,
-                empty ? null : column.plainOf(sorted[0]),
-                number ? quartile(sorted, column.scale(), 1) : null,
-                number ? quartile(sorted, column.scale(), 2) : null,
-                mean,
-                number ? quartile(sorted, column.scale(), 3) : null,
-                empty ? null : column.plainOf(sorted[sorted.length - 1]),
-                List.of(),
-                spread);
-    }
-
-    /** Between the two order statistics around {@code quarters / 4} of the way, interpolated linearly. */
-    private static @Nullable String quartile(long[] sorted, int scale, int quarters) {
-        if (sorted.length == 0) {
-            return null;
-        }
-        long position = (sorted.length - 1L) * quarters;
-        BigDecimal below = BigDecimal.valueOf(sorted[(int) (position / 4)], scale);
-        BigDecimal above = BigDecimal.valueOf(sorted[(int) Math.min(sorted.length - 1L, position / 4 + 1)], scale);
-        BigDecimal part = BigDecimal.valueOf(position % 4).divide(BigDecimal.valueOf(4), MathContext.DECIMAL64);
-        BigDecimal value = below.add(above.subtract(below).multiply(part)).stripTrailingZeros();
-        return value.toPlainString();
-    }
-
-    private static ColumnProfile ofDoubles(
-            ColumnInfo info, DoubleColumn column, @Nullable String mean, Answer.@Nullable Histogram spread) {
-        double[] sorted = IntStream.range(0, column.rowCount())
-                .filter(row -> !column.isBlank(row))
-                .mapToDouble(column::value)
-                .sorted()
-                .toArray();
-        boolean empty = sorted.length == 0;
-        return new ColumnProfile(
-                info.name(),
-                column.blankCount(),
-                (int) Arrays.stream(sorted).distinct().count(),
                 empty ? null : DoubleColumn.plainOf(sorted[0]),
                 quartile(sorted, 1),
                 quartile(sorted, 2),

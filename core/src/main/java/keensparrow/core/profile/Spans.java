@@ -14,6 +14,7 @@ import keensparrow.core.table.Table;
 /** Finds the columns whose values each have a span of time of their own, as the sheets of a workbook of months do. */
 final class Spans {
     private static final int MAX_SPANS = 200;
+    private static final int FIRST_ROWS = 4096; // where spans overlap among them, no more need be looked at
 
     private Spans() {}
 
@@ -43,7 +44,18 @@ final class Spans {
 
     private static boolean areApart(TextColumn texts, LongColumn times) {
         long[][] spans = new long[texts.dictionarySize()][];
-        for (int row = 0; row < texts.rowCount(); row++) {
+        int first = Math.min(FIRST_ROWS, texts.rowCount());
+        widen(spans, texts, times, 0, first);
+        if (overlap(spans)) {
+            return false;
+        }
+        widen(spans, texts, times, first, texts.rowCount());
+        return !overlap(spans);
+    }
+
+    /** Takes rows into the span of their text: earliest and latest time, null where there is none yet. */
+    private static void widen(long[][] spans, TextColumn texts, LongColumn times, int from, int to) {
+        for (int row = from; row < to; row++) {
             if (texts.isBlank(row) || times.isBlank(row)) {
                 continue;
             }
@@ -55,15 +67,18 @@ final class Spans {
             spans[code][0] = Math.min(spans[code][0], time);
             spans[code][1] = Math.max(spans[code][1], time);
         }
+    }
+
+    private static boolean overlap(long[][] spans) {
         long[][] ordered = Arrays.stream(spans)
                 .filter(span -> span != null)
                 .sorted(Comparator.comparingLong(span -> span[0]))
                 .toArray(long[][]::new);
         for (int i = 1; i < ordered.length; i++) {
             if (ordered[i][0] <= ordered[i - 1][1]) {
-                return false;
+                return true;
             }
         }
-        return true;
+        return false;
     }
 }

@@ -122,6 +122,14 @@ class StepsTest {
                     .startsWith("Step 2, “Leave out the column passenger.”, does not fit:")
                     .contains("Did you mean “passengers”?");
         });
+        Step endless = new Compute(null, "Sum", "passengers" + " + passengers".repeat(2000));
+        assertThatThrownBy(() -> Steps.run(RAW, List.of(endless)))
+                .isInstanceOfSatisfying(
+                        UserException.class,
+                        e -> assertThat(e.text())
+                                .hasSizeLessThan(400)
+                                .contains(
+                                        "passengers…”, does not fit: The expression is longer than 4000 characters."));
     }
 
     @Test

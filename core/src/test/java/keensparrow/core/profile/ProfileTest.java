@@ -1,11 +1,18 @@
 package keensparrow.core.profile;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Random;
 import java.util.Set;
 import keensparrow.core.TextRows;
+import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.engine.MemoryEngine;
@@ -14,6 +21,7 @@ import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
+import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 import org.junit.jupiter.api.Test;
 
@@ -101,6 +109,59 @@ class ProfileTest {
         assertThat(List.of(e.blanks(), e.distinct())).containsExactly(4, 0);
         assertThat(e.median()).isNull();
         assertThat(e.histogram().bins()).isEmpty();
+    }
+
+    @Test
+    void numbersThatLieCloseTogetherAreOrderedAsThoseThatDoNot() {
+        Random random = new Random(5);
+        for (int round = 0; round < 60; round++) {
+            int rows = 1 + random.nextInt(300);
+            long span = round % 3 == 0 ? rows : 1L + random.nextInt(round % 3 == 1 ? 7 : 1_000_000);
+            long from = random.nextInt(2000) - 1000;
+            StringBuilder csv = new StringBuilder("k,n\nx,0.5\n");
+            List<Double> values = new ArrayList<>(List.of(0.5));
+            for (int row = 0; row < rows; row++) {
+                boolean blank = random.nextInt(9) == 0;
+                BigDecimal value = BigDecimal.valueOf(from + (long) (random.nextDouble() * span), 1);
+                csv.append("x,").append(blank ? "" : value).append('\n');
+                if (!blank) {
+                    values.add(value.doubleValue());
+                }
+            }
+            ColumnProfile found = Profile.of(TextRows.table(csv.toString())).column("n");
+            double[] sorted =
+                    values.stream().mapToDouble(Double::doubleValue).sorted().toArray();
+            assertThat(found.distinct()).isEqualTo(new HashSet<>(values).size());
+            assertThat(Double.parseDouble(found.min())).isEqualTo(sorted[0]);
+            assertThat(Double.parseDouble(found.max())).isEqualTo(sorted[sorted.length - 1]);
+            List<String> quartiles = List.of(found.lowerQuartile(), found.median(), found.upperQuartile());
+            for (int quarters = 1; quarters <= 3; quarters++) {
+                double position = (sorted.length - 1) * quarters / 4.0;
+                int below = (int) position;
+                double above = sorted[Math.min(sorted.length - 1, below + 1)];
+                double expected = sorted[below] + (above - sorted[below]) * (position - below);
+                assertThat(Double.parseDouble(quartiles.get(quarters - 1))).isCloseTo(expected, within(1e-9));
+            }
+        }
+    }
+
+    @Test
+    void columnsThatAreKnownAreNotLookedAtAgainWhateverTheyAreCalled() {
+        Map<Column, ColumnProfile> known = new IdentityHashMap<>();
+        Profile first = Profile.of(TABLE, known);
+        assertThat(known).hasSize(6);
+        assertThat(first).isEqualTo(Profile.of(TABLE));
+        ColumnInfo renamed = new ColumnInfo("total", "Total", ColumnType.WHOLE, Role.MEASURE);
+        Column added = new DoubleColumn(new double[] {1, 2, 3, 5}, null);
+        Table wider = new Table(
+                new Schema(List.of(renamed, new ColumnInfo("d", "d", ColumnType.DECIMAL, Role.MEASURE))),
+                List.of(TABLE.column("n"), added),
+                4);
+        known.replace(TABLE.column("n"), known.get(TABLE.column("money")).named("n")); // seen if it is used
+        Profile second = Profile.of(wider, known);
+        assertThat(second.column("total").median()).isEqualTo("0.2");
+        assertThat(second.column("d")).isEqualTo(Profile.of(wider).column("d"));
+        assertThat(known).hasSize(7).containsKey(added);
     }
 
     @Test

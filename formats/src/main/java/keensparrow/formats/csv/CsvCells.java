@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import keensparrow.core.column.TextColumn;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -37,7 +38,7 @@ final class CsvCells {
         this.cells = new byte[isKept ? SLOTS : 0][];
     }
 
-    void put(String value, CsvDownload.Lines line) {
+    void put(String value, CsvLines line) {
         if (!isKept) {
             String text = written.text(value);
             if (isPlain(text)) {
@@ -52,8 +53,7 @@ final class CsvCells {
             found++;
             line.put(cells[slot]);
         } else {
-            String text = written.text(value);
-            byte[] cell = isPlain(text) ? text.getBytes(StandardCharsets.US_ASCII) : quoted(text);
+            byte[] cell = bytes(value);
             if (value.length() <= MAX_KEPT) {
                 texts[slot] = value;
                 cells[slot] = cell;
@@ -63,6 +63,17 @@ final class CsvCells {
         if (++tried == TRIED) {
             isKept = found > TRIED / 2;
         }
+    }
+
+    /** The cell of a value. */
+    byte[] bytes(String value) {
+        String text = written.text(value);
+        return isPlain(text) ? text.getBytes(StandardCharsets.US_ASCII) : quoted(text);
+    }
+
+    /** Writes a text as it stands where it needs neither quotes nor a change; whether it did. */
+    boolean putUtf8(TextColumn texts, int code, CsvLines lines) {
+        return written.format() == null && lines.putUtf8(texts, code, plain);
     }
 
     private byte[] quoted(String text) {

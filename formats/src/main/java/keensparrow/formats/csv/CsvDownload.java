@@ -6,12 +6,11 @@ import java.io.BufferedWriter;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.OutputStreamWriter;
-import java.io.UncheckedIOException;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
-import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
+import keensparrow.core.column.Column;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.engine.QueryEngine;
 import keensparrow.core.table.ColumnFormat;
@@ -21,8 +20,9 @@ import org.jspecify.annotations.Nullable;
 
 /** Rows as CSV in UTF-8, lines ended by CRLF. */
 public final class CsvDownload {
-    private static final int BUFFERED = 1 << 15; // characters, or bytes
+    private static final int BUFFERED = 1 << 15; // characters
     private static final byte[] END = {'\r', '\n'};
+    private static final byte[] EMPTY = {'"', '"'};
 
     private CsvDownload() {}
 
@@ -74,31 +74,54 @@ public final class CsvDownload {
             throws IOException {
         List<ColumnInfo> columns =
                 scan.columns().stream().map(engine.schema()::get).toList();
-        List<CsvCells> cells = columns.stream()
-                .map(info -> new CsvCells(style, Written.of(info, style)))
-                .toList();
-        Lines lines = new Lines(out);
+        CsvLines lines = new CsvLines(out);
         Writer characters = begin(lines, style);
         CsvWriter heads = writer(characters, style);
         heads.writeRecord(headings(columns, style));
         heads.flush();
         characters.flush();
-        engine.rows(
-                scan,
-                values -> {
-                    for (int i = 0; i < cells.size(); i++) {
-                        if (i > 0) {
-                            lines.put((byte) style.delimiter());
-                        }
-                        String value = values.get(i);
-                        if (value != null) {
-                            cells.get(i).put(value, lines);
-                        }
-                    }
-                    lines.put(END);
-                },
-                () -> false);
+        Rows rows = new Rows(columns, style, lines);
+        engine.scan(scan, rows, () -> false);
         lines.flush();
+    }
+
+    /** Writes rows as lines. */
+    private static final class Rows implements QueryEngine.RowSink {
+        private final List<ColumnInfo> infos;
+        private final Style style;
+        private final CsvLines lines;
+        private List<Column> written = List.of();
+        private CsvColumn[] cells = {};
+
+        Rows(List<ColumnInfo> infos, Style style, CsvLines lines) {
+            this.infos = infos;
+            this.style = style;
+            this.lines = lines;
+        }
+
+        @Override
+        public void batch(List<Column> columns, int[] rows, int from, int to) {
+            if (!written.equals(columns)) {
+                written = List.copyOf(columns);
+                cells = IntStream.range(0, columns.size())
+                        .mapToObj(i -> CsvColumn.of(columns.get(i), Written.of(infos.get(i), style), style))
+                        .toArray(CsvColumn[]::new);
+            }
+            for (int i = from; i < to; i++) {
+                int row = rows[i];
+                long begun = lines.written();
+                for (int c = 0; c < cells.length; c++) {
+                    if (c > 0) {
+                        lines.put((byte) style.delimiter());
+                    }
+                    cells[c].put(row, lines);
+                }
+                if (lines.written() == begun) {
+                    lines.put(EMPTY); // an empty line would be passed by when it is read
+                }
+                lines.put(END);
+            }
+        }
     }
 
     private static List<String> headings(List<ColumnInfo> columns, Style style) {
@@ -106,81 +129,6 @@ public final class CsvDownload {
                 .map(ColumnInfo::label)
                 .map(label -> style.raw() ? label : FormulaGuard.harmless(label))
                 .toList();
-    }
-
-    /** Bytes put together before they are sent. What goes wrong is thrown as {@link UncheckedIOException} by lines. */
-    static final class Lines extends OutputStream {
-        private final OutputStream out;
-        private final byte[] bytes = new byte[BUFFERED];
-        private int size;
-
-        Lines(OutputStream out) {
-            this.out = out;
-        }
-
-        void put(byte one) {
-            if (size == bytes.length) {
-                send();
-            }
-            bytes[size++] = one;
-        }
-
-        void put(byte[] cell) {
-            if (size + cell.length > bytes.length) {
-                send();
-                if (cell.length > bytes.length) {
-                    sendAlone(cell);
-                    return;
-                }
-            }
-            System.arraycopy(cell, 0, bytes, size, cell.length);
-            size += cell.length;
-        }
-
-        /** @param text each of its characters is a byte */
-        @SuppressWarnings("deprecation") // which takes no others
-        void putAscii(String text) {
-            int length = text.length();
-            if (length > bytes.length - size) {
-                put(text.getBytes(StandardCharsets.US_ASCII));
-                return;
-            }
-            text.getBytes(0, length, bytes, size);
-            size += length;
-        }
-
-        private void send() {
-            try {
-                out.write(bytes, 0, size);
-                size = 0;
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
-            }
-        }
-
-        private void sendAlone(byte[] cell) {
-            try {
-                out.write(cell);
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
-            }
-        }
-
-        @Override
-        public void write(int one) {
-            put((byte) one);
-        }
-
-        @Override
-        public void write(byte[] from, int at, int count) {
-            put(Arrays.copyOfRange(from, at, at + count));
-        }
-
-        @Override
-        public void flush() throws IOException {
-            send();
-            out.flush();
-        }
     }
 
     /** Writes headings and rows that are texts already. */

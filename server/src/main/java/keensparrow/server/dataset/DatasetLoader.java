@@ -20,7 +20,7 @@ import keensparrow.core.prepare.Retype;
 import keensparrow.core.prepare.Step;
 import keensparrow.core.prepare.Steps;
 import keensparrow.core.prepare.Tables;
-import keensparrow.core.profile.Profile;
+import keensparrow.core.profile.ColumnProfile;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
@@ -60,9 +60,8 @@ final class DatasetLoader {
     private final MemoryWatch memory;
     private final Documents documents;
     private final EngineCache engines;
-    private final Clock clock;
+    private final VersionWriter writer;
     private final DatasetRepository datasets = new DatasetRepository();
-    private final StepHistoryRepository history = new StepHistoryRepository();
 
     DatasetLoader(
             Database database,
@@ -77,7 +76,7 @@ final class DatasetLoader {
         this.folder = folder;
         this.rawSnapshots = new RawSnapshots(folder);
         this.engines = engines;
-        this.clock = clock;
+        this.writer = new VersionWriter(database, folder, engines, clock);
     }
 
     /**
@@ -115,15 +114,16 @@ final class DatasetLoader {
         List<Step> all = first ? proposals.steps() : steps;
         Steps.Run run =
                 Steps.run(raw.table(), all, 1, others(dataset), before == null ? Set.of() : Set.copyOf(before.steps()));
-        Dataset.Version version = record(
+        Dataset.Version version = writer.record(
                 job,
                 dataset,
                 before,
-                new Made(
+                new VersionWriter.Made(
                         rows,
                         all,
                         raw.noting(proposals.notes(), proposals.ambiguities()).noting(rows.notes, List.of()),
-                        run));
+                        run),
+                null);
         if (!all.isEmpty()) {
             rawSnapshots.keep(source(dataset, rows, all, raw.plan()), raw);
         }
@@ -158,21 +158,19 @@ final class DatasetLoader {
         memory.requireRoom(bytes);
     }
 
-    /** What a load made, before it is recorded. */
-    private record Made(Rows rows, List<Step> steps, LoadedTable raw, Steps.Run run) {}
-
     /** Applies steps that were added at the end to the table as it stands, without reading the files again. */
     Dataset.Version extend(Job job, Dataset dataset, Dataset.Version before, List<Step> steps) {
         List<Step> added = steps.subList(before.steps().size(), steps.size());
         job.says(Words.say("server.dataset.applyingTheStep"), 0, 0);
         Table now = inMemory(before);
+        writer.knows(now, before.profile());
         Steps.Run run = Steps.run(now, added, before.steps().size() + 1, others(dataset), Set.of());
         List<Steps.Done> done = new ArrayList<>(before.stepsDone());
         done.addAll(run.done());
         LoadedTable raw = new LoadedTable(now, before.plan(), before.report());
         Rows rows = Rows.of(before);
-        Dataset.Version version =
-                record(job, dataset, before, new Made(rows, steps, raw, new Steps.Run(run.table(), done)));
+        Dataset.Version version = writer.record(
+                job, dataset, before, new VersionWriter.Made(rows, steps, raw, new Steps.Run(run.table(), done)), null);
         if (before.steps().isEmpty()) {
             rawSnapshots.keepCopy(
                     source(dataset, rows, steps, before.plan()), raw, folder.snapshot(dataset.id(), before.number()));
@@ -213,8 +211,9 @@ final class DatasetLoader {
     Dataset.Version again(Job job, Dataset dataset, Dataset.Version before, Dataset.Version same) {
         Table table = inMemory(same);
         LoadedTable raw = new LoadedTable(table, same.plan(), same.report());
-        Made made = new Made(Rows.of(same), same.steps(), raw, new Steps.Run(table, same.stepsDone()));
-        return record(job, dataset, before, made, same.profile());
+        VersionWriter.Made made =
+                new VersionWriter.Made(Rows.of(same), same.steps(), raw, new Steps.Run(table, same.stepsDone()));
+        return writer.record(job, dataset, before, made, same.profile());
     }
 
     /**
@@ -227,66 +226,6 @@ final class DatasetLoader {
         }
         return database.inTransaction(connection -> datasets.findSame(connection, before, steps))
                 .filter(same -> folder.snapshotBytes(same.datasetId(), same.number()) > 0);
-    }
-
-    private Dataset.Version record(Job job, Dataset dataset, Dataset.@Nullable Version before, Made made) {
-        return record(job, dataset, before, made, null);
-    }
-
-    private Dataset.Version record(
-            Job job, Dataset dataset, Dataset.@Nullable Version before, Made made, @Nullable Profile known) {
-        Table table = made.run.table();
-        if (table.rowCount() == 0) {
-            throw new UserException(ErrorCode.FILE_NO_ROWS, Text.of("server.dataset.theStepsLeaveOutEvery"));
-        }
-        engines.requireFits(table.sizeBytes());
-        job.says(Words.say("server.dataset.lookingAtTheColumns"), table.rowCount(), table.rowCount());
-        Profile profile = known == null ? Profile.of(table) : known;
-        job.says(Words.say("server.dataset.storing"), table.rowCount(), table.rowCount());
-        int number = 1 + database.inTransaction(connection -> datasets.lastVersion(connection, dataset.id()));
-        Dataset.Version version = new Dataset.Version(
-                dataset.id(),
-                number,
-                made.rows.files,
-                made.rows.reading,
-                made.steps,
-                made.raw.plan(),
-                made.raw.report(),
-                made.run.done(),
-                profile,
-                table.schema(),
-                table.rowCount(),
-                clock.instant());
-        try {
-            folder.requireRoom(table.sizeBytes());
-            SnapshotFile.write(table, folder.snapshot(dataset.id(), number));
-        } catch (IOException e) {
-            throw DataFolder.diskFailure(e);
-        }
-        job.stopIfCancelled();
-        commit(version, before);
-        engines.put(new DatasetRepository.VersionId(dataset.id(), number), table);
-        return version;
-    }
-
-    private void commit(Dataset.Version version, Dataset.@Nullable Version before) {
-        int expected = before == null ? 0 : before.number();
-        boolean moved = false;
-        try {
-            moved = database.change(connection -> {
-                if (!datasets.addVersion(connection, version, expected)) {
-                    throw new UserException(
-                            ErrorCode.CONFLICT, Text.of("server.dataset.theDatasetWasChangedMeanwhile"));
-                }
-                history.record(
-                        connection, version.datasetId(), before == null ? null : before.steps(), version.steps());
-                return true;
-            });
-        } finally {
-            if (!moved) {
-                DataFolder.deleteQuietly(folder.snapshot(version.datasetId(), version.number()));
-            }
-        }
     }
 
     private Table inMemory(Dataset.Version version) {
@@ -326,6 +265,11 @@ final class DatasetLoader {
             throw DataFolder.diskFailure(e);
         }
         return table;
+    }
+
+    /** What is in each column of a table that was made here. */
+    List<ColumnProfile> profiles(Table table) {
+        return writer.profile(table).columns();
     }
 
     /**

@@ -20,7 +20,6 @@ import keensparrow.core.prepare.Step;
 import keensparrow.core.prepare.Steps;
 import keensparrow.core.prepare.TableChange;
 import keensparrow.core.profile.ColumnProfile;
-import keensparrow.core.profile.Profile;
 import keensparrow.core.question.Limits;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
@@ -340,7 +339,7 @@ public final class DatasetRoutes {
                         .toList())
                 .toList();
         List<ColumnProfile> profiles =
-                Boolean.TRUE.equals(request.profiled()) ? Profile.of(table).columns() : List.of();
+                Boolean.TRUE.equals(request.profiled()) ? service.preparation().profiles(table) : List.of();
         ctx.json(new After(table.rowCount(), table.schema().columns(), rows, change, profiles));
     }
 

@@ -1,9 +1,11 @@
 package keensparrow.server.dataset;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.profile.ColumnProfile;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
 import keensparrow.server.store.Database;
@@ -45,6 +47,11 @@ final class Preparation {
     Table next(long ownerId, String id, int number, Table before) {
         Dataset dataset = service.get(ownerId, id);
         return loads.next(dataset, versionWith(dataset, number), number, before);
+    }
+
+    /** What is in each column of a table that steps made. */
+    List<ColumnProfile> profiles(Table table) {
+        return loads.profiles(table);
     }
 
     /** The version a dataset stands at, which has so many steps. */

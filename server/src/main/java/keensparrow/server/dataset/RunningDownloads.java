@@ -3,7 +3,6 @@ package keensparrow.server.dataset;
 import java.io.EOFException;
 import java.io.UncheckedIOException;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
@@ -109,23 +108,25 @@ public final class RunningDownloads {
         }
 
         @Override
-        public void rows(RowScan scan, Consumer<List<@Nullable String>> sink, BooleanSupplier cancelled) {
-            long[] rows = {0};
+        public void scan(RowScan scan, RowSink sink, BooleanSupplier cancelled) {
+            long[] done = {0};
             try {
-                engine.rows(
+                engine.scan(
                         scan,
-                        row -> {
-                            sink.accept(row);
-                            if (++rows[0] % EVERY == 0) {
-                                download.rows = rows[0];
+                        (columns, rows, from, to) -> {
+                            for (int next = from; next < to; next += EVERY) {
+                                int end = Math.min(to, next + EVERY);
+                                sink.batch(columns, rows, next, end);
+                                done[0] += end - next;
+                                download.rows = done[0];
                                 requireWanted();
                             }
                         },
                         cancelled);
                 requireWanted();
-                end(State.DONE, rows[0]);
+                end(State.DONE, done[0]);
             } finally {
-                end(State.STOPPED, rows[0]);
+                end(State.STOPPED, done[0]);
             }
         }
 

@@ -17,22 +17,36 @@ import org.jspecify.annotations.Nullable;
  */
 final class DistinctAccumulator implements Accumulator {
     private static final long MAX_WORDS = 1 << 21;
+    private static final long MAX_MARKS = 1 << 16; // bytes, which stay in the fastest cache or near it
 
     private final Column column;
-    private final int words; // of bits for each group; 0 when values are collected in sets
+    private final int stride; // of marks for each group: one for blank, then one for each code; 0 without marks
+    private final int words; // of bits for each group without marks; 0 when values are collected in sets
+    private boolean[] marks;
     private long[] bits;
     private int[] read = {}; // codes of one batch
     private @Nullable LongSet[] sets;
 
     DistinctAccumulator(Column column, int groups, int most) {
-        this(wordsFor(column, most), column, groups);
+        this(column, strideFor(column, most), wordsFor(column, most), groups);
     }
 
-    private DistinctAccumulator(int words, Column column, int groups) {
+    private DistinctAccumulator(Column column, int stride, int words, int groups) {
         this.column = column;
-        this.words = words;
-        this.bits = new long[Math.multiplyExact(groups, words)];
-        this.sets = new LongSet[words == 0 ? groups : 0];
+        this.stride = stride;
+        this.words = stride > 0 ? 0 : words;
+        this.marks = new boolean[Math.multiplyExact(groups, stride)];
+        this.bits = new long[Math.multiplyExact(groups, this.words)];
+        this.sets = new LongSet[setsFor(groups)];
+    }
+
+    private int setsFor(int groups) {
+        return words == 0 && stride == 0 ? groups : 0;
+    }
+
+    private static int strideFor(Column column, int groups) {
+        long stride = column instanceof TextColumn text ? text.dictionarySize() + 1L : 0;
+        return stride * groups <= MAX_MARKS ? (int) stride : 0;
     }
 
     private static int wordsFor(Column column, int groups) {
@@ -54,7 +68,7 @@ final class DistinctAccumulator implements Accumulator {
 
     @Override
     public void add(int[] rows, int[] ids, int count) {
-        if (column instanceof TextColumn text && words > 0) {
+        if (column instanceof TextColumn text && stride + words > 0) {
             addCodes(text, rows, ids, count);
             return;
         }
@@ -79,8 +93,15 @@ final class DistinctAccumulator implements Accumulator {
             read = new int[RowBatches.BLOCK];
         }
         int[] codes = read;
-        long[] seen = bits;
         text.codes().read(rows, count, codes);
+        if (stride > 0) {
+            boolean[] marked = marks;
+            for (int i = 0; i < count; i++) {
+                marked[ids[i] * stride + codes[i] + 1] = true; // −1 is the code of blank
+            }
+            return;
+        }
+        long[] seen = bits;
         for (int i = 0; i < count; i++) {
             int code = codes[i];
             if (code >= 0) {
@@ -123,13 +144,14 @@ final class DistinctAccumulator implements Accumulator {
 
     @Override
     public Accumulator empty(int groups) {
-        return new DistinctAccumulator(words, column, groups);
+        return new DistinctAccumulator(column, stride, words, groups);
     }
 
     @Override
     public void grow(int groups) {
+        marks = Arrays.copyOf(marks, Math.multiplyExact(groups, stride));
         bits = Arrays.copyOf(bits, Math.multiplyExact(groups, words));
-        sets = Arrays.copyOf(sets, words == 0 ? groups : 0);
+        sets = Arrays.copyOf(sets, setsFor(groups));
     }
 
     @Override
@@ -139,10 +161,13 @@ final class DistinctAccumulator implements Accumulator {
             if (target[g] < 0) {
                 continue;
             }
+            for (int m = 0; m < stride; m++) {
+                marks[target[g] * stride + m] |= from.marks[g * stride + m];
+            }
             for (int w = 0; w < words; w++) {
                 bits[target[g] * words + w] |= from.bits[g * words + w];
             }
-            LongSet added = words > 0 ? null : from.sets[g];
+            LongSet added = from.sets.length == 0 ? null : from.sets[g];
             if (added != null) {
                 set(target[g]).addAll(added);
             }
@@ -151,6 +176,13 @@ final class DistinctAccumulator implements Accumulator {
 
     @Override
     public BigDecimal result(int group, long rows) {
+        if (stride > 0) {
+            int count = 0;
+            for (int m = 1; m < stride; m++) {
+                count += marks[group * stride + m] ? 1 : 0;
+            }
+            return BigDecimal.valueOf(count);
+        }
         if (words > 0) {
             long count = 0;
             for (int w = 0; w < words; w++) {
@@ -164,13 +196,13 @@ final class DistinctAccumulator implements Accumulator {
 
     @Override
     public double error(int group) {
-        LongSet set = words > 0 ? null : sets[group];
+        LongSet set = sets.length == 0 ? null : sets[group];
         return set == null || set.isExact() ? 0 : LongSet.ERROR;
     }
 
     @Override
     public long sizeBytes() {
-        long bytes = 8L * bits.length + 8L * sets.length + 4L * read.length;
+        long bytes = marks.length + 8L * bits.length + 8L * sets.length + 4L * read.length;
         for (LongSet set : sets) {
             bytes += set == null ? 0 : set.sizeBytes();
         }
