@@ -58,8 +58,50 @@ export function reachingTo(line: Reference | null, values: readonly (number | nu
   return line.value < Math.min(...known) ? { min: line.value } : {};
 }
 
-/** @param flat whether values go up, so that the line lies */
-export function referenceLine(line: Reference | null, colours: Palette, flat: boolean) {
+const PLACES = ['insideEndTop', 'insideEndBottom', 'insideStartTop', 'insideStartBottom'] as const;
+
+export type LabelPlace = (typeof PLACES)[number];
+
+const LABEL_WIDTH = 0.2; // of the drawing, about
+const LABEL_HEIGHT = 0.1;
+
+/**
+ * Where the label of a line that lies covers the fewest of the courses drawn: at its end or beginning, above or below.
+ *
+ * @param courses values from left to right, each of a line of its own, on one axis that begins at 0 or below
+ */
+export function clearestPlace(
+  line: Reference,
+  courses: readonly (readonly (number | null)[])[],
+): LabelPlace {
+  const known = [0, line.value, ...courses.flat().filter((value) => value !== null)];
+  const height = (Math.max(...known) - Math.min(...known)) * LABEL_HEIGHT;
+  const covered = (place: LabelPlace) => {
+    const low = place.endsWith('Top') ? line.value : line.value - height;
+    return courses
+      .map((course) => {
+        const count = Math.max(2, Math.ceil(course.length * LABEL_WIDTH));
+        return place.startsWith('insideEnd') ? course.slice(-count) : course.slice(0, count);
+      })
+      .flatMap((part) => part.map((value, i) => [value, part[i + 1] ?? value] as const))
+      .filter(([from, to]) => {
+        if (from === null || to === null) return false;
+        return Math.max(from, to) > low && Math.min(from, to) < low + height;
+      }).length;
+  };
+  return PLACES.reduce((best, place) => (covered(place) < covered(best) ? place : best));
+}
+
+/**
+ * @param flat whether values go up, so that the line lies
+ * @param place of its label where it lies
+ */
+export function referenceLine(
+  line: Reference | null,
+  colours: Palette,
+  flat: boolean,
+  place: LabelPlace = 'insideEndTop',
+) {
   return (
     line && {
       silent: true,
@@ -69,7 +111,9 @@ export function referenceLine(line: Reference | null, colours: Palette, flat: bo
         formatter: line.label,
         color: colours.ink,
         fontSize: 11,
-        position: flat ? 'insideEndTop' : 'start', // above, where groups follow each other downwards
+        textBorderColor: colours.paper,
+        textBorderWidth: 3,
+        position: flat ? place : 'start', // above, where groups follow each other downwards
       },
       data: [flat ? { yAxis: line.value } : { xAxis: line.value }],
     }

@@ -99,7 +99,7 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
     animation: false,
     z: 6,
     data: answer.axis.map((_, a) => drawn(a, 0)),
-    label: numbers,
+    label: { ...numbers, backgroundColor: colours.paper, padding: [1, 2] },
     labelLayout: { hideOverlap: true },
   };
   const besides = parts ? partSeries(parts, (a) => valueOf(a, 0), brief, upright, colours) : [];

@@ -6,7 +6,7 @@ import { behind, rowsBehind } from '../../behind';
 import type { Palette } from '../../colours';
 import { isMarked, isOfSplit } from '../../marks';
 import { numbersOf } from '../../numbers';
-import { reachingTo, referenceLine, referenceOf } from '../../reference';
+import { clearestPlace, reachingTo, referenceLine, referenceOf } from '../../reference';
 import type { Drawing } from '../face';
 import { linesOf, type Line } from './linesOf';
 import { say } from '../../../../words';
@@ -32,11 +32,12 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
     if (parts !== null) return true;
     return mark !== null && !(ofSplit && split && isMarked(mark, split));
   };
-  const known = lines
-    .filter((line) => !line.right)
-    .flatMap((line) => answer.axis.map((_, a) => value(a, line)))
-    .filter((each) => each !== null);
   const across = lines.some((line) => line.right);
+  const courses = lines
+    .filter((line) => !line.right)
+    .map((line) => answer.axis.map((_, a) => value(a, line)));
+  const known = courses.flat().filter((each) => each !== null);
+  const place = reference ? clearestPlace(reference, courses) : undefined;
   const end = answer.axis.length - 1;
   const unfinished = Boolean(answer.axis[end]?.partial) && end > 0;
   const sizeOf = (line: Line, a: number): number => {
@@ -93,7 +94,7 @@ export function linesOption(drawing: Drawing): EChartsCoreOption {
         ? { color: line.colour, opacity: named ? 0.12 : 0.2 }
         : undefined,
       markArea: i === 0 ? markArea(marked, colours) : undefined,
-      markLine: i === 0 ? referenceLine(reference, colours, true) : undefined,
+      markLine: i === 0 ? referenceLine(reference, colours, true, place) : undefined,
     };
     const rest = {
       ...drawn,

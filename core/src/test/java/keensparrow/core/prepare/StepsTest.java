@@ -128,8 +128,7 @@ class StepsTest {
                         UserException.class,
                         e -> assertThat(e.text())
                                 .hasSizeLessThan(400)
-                                .contains(
-                                        "passengers…”, does not fit: The expression is longer than 4000 characters."));
+                                .contains("…”, does not fit: The expression is longer than 4000 characters."));
     }
 
     @Test

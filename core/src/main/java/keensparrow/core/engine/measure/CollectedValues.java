@@ -14,38 +14,29 @@ import org.jspecify.annotations.Nullable;
  * how many there are of each, else all of them. Room is made when the first one comes.
  */
 final class CollectedValues {
-    private static final long MAX_COUNTS = 1 << 22;
     private static final long[] NONE = {};
 
     private final Column column;
-    private final int reach; // different values there may be when counting, else 0
+    private final @Nullable ValueCounts counts; // else lists
     private int groups;
-    private int[] counts = {}; // group × reach + (value − smallest)
     private @Nullable RankList[] lists = {};
     private boolean[] borrowed = {}; // lists of other accumulators, which are copied before anything is added
     private long[] read = NONE; // values of one batch
 
-    private CollectedValues(Column column, int reach, int groups) {
+    private CollectedValues(Column column, @Nullable ValueCounts counts, int groups) {
         this.column = column;
-        this.reach = reach;
+        this.counts = counts;
         this.groups = groups;
     }
 
     /** @param most as many groups as there may be when it grows */
     static CollectedValues of(Column column, int groups, int most) {
-        return new CollectedValues(column, reach(column, most), groups);
-    }
-
-    private static int reach(Column column, int groups) {
-        if (column instanceof LongColumn longs && !longs.isAllBlank()) {
-            long reach = longs.max() - longs.min() + 1;
-            return reach > 0 && reach * groups <= MAX_COUNTS ? (int) reach : 0;
-        }
-        return 0;
+        ValueCounts counts = column instanceof LongColumn longs ? ValueCounts.of(longs, groups, most) : null;
+        return new CollectedValues(column, counts, groups);
     }
 
     CollectedValues empty(int of) {
-        return new CollectedValues(column, reach, of);
+        return new CollectedValues(column, counts == null ? null : counts.empty(of), of);
     }
 
     boolean isOf(Column other) {
@@ -54,19 +45,13 @@ final class CollectedValues {
 
     /** Whether it holds the same values in the same way. */
     boolean isLike(CollectedValues other) {
-        return column == other.column && reach == other.reach;
+        return column == other.column
+                && (counts == null ? other.counts == null : other.counts != null && counts.isLike(other.counts));
     }
 
     /** Whether values are counted: then they can be taken out again. */
     boolean isCounting() {
-        return reach > 0;
-    }
-
-    private int[] counts() {
-        if (counts.length < groups * reach) {
-            counts = Arrays.copyOf(counts, Math.multiplyExact(groups, reach));
-        }
-        return counts;
+        return counts != null;
     }
 
     /** The list of a group, to add to. */
@@ -100,8 +85,8 @@ final class CollectedValues {
     }
 
     void add(int[] rows, int[] ids, int count) {
-        if (reach > 0) {
-            count(rows, ids, count, 1);
+        if (counts != null) {
+            counts.count(rows, ids, count, 1);
             return;
         }
         long[] ranks = ranks(rows, count);
@@ -131,29 +116,14 @@ final class CollectedValues {
     }
 
     void remove(int[] rows, int[] ids, int count) {
-        count(rows, ids, count, -1);
-    }
-
-    private void count(int[] rows, int[] ids, int count, int sign) {
-        int[] into = counts();
-        LongColumn longs = (LongColumn) column;
-        long least = longs.min();
-        long[] values = ranks(rows, count);
-        if (longs.blankCount() == 0) {
-            for (int i = 0; i < count; i++) {
-                into[ids[i] * reach + (int) (values[i] - least)] += sign;
-            }
-            return;
-        }
-        for (int i = 0; i < count; i++) {
-            if (!longs.isBlank(rows[i])) {
-                into[ids[i] * reach + (int) (values[i] - least)] += sign;
-            }
-        }
+        Objects.requireNonNull(counts).count(rows, ids, count, -1);
     }
 
     void grow(int larger) {
         groups = larger;
+        if (counts != null) {
+            counts.grow(larger);
+        }
     }
 
     void merge(CollectedValues from, int[] target) {
@@ -166,30 +136,38 @@ final class CollectedValues {
 
     /** Counts go to counts and lists to lists; of two aggregations of different size one may count and the other list. */
     private void merge(CollectedValues from, int group, int into) {
-        if (reach > 0 && from.reach > 0) {
-            int[] sums = counts();
-            for (int v = 0; from.counts.length > 0 && v < reach; v++) {
-                sums[into * reach + v] += from.counts[group * reach + v];
-            }
-        } else if (from.reach > 0) {
-            for (int v = 0; from.counts.length > 0 && v < from.reach; v++) {
-                for (int i = from.counts[group * from.reach + v]; i > 0; i--) {
-                    list(into).add(((LongColumn) column).min() + v);
+        if (counts != null && from.counts != null && counts.isLike(from.counts)) {
+            counts.add(from.counts, group, into);
+        } else if (from.counts != null) {
+            from.counts.each(group, (value, times) -> {
+                for (int i = 0; i < times; i++) {
+                    take(into, value);
                 }
-            }
+            });
         } else {
             RankList added = group < from.lists.length ? from.lists[group] : null;
-            if (added != null && reach > 0) {
-                int[] sums = counts();
-                added.each(value -> sums[into * reach + (int) (value - ((LongColumn) column).min())]++);
+            if (added != null && counts != null) {
+                added.each(value -> take(into, value));
             } else if (added != null) {
                 borrow(into, added);
             }
         }
     }
 
+    private void take(int group, long value) {
+        if (counts != null) {
+            counts.add(group, value);
+        } else {
+            list(group).add(value);
+        }
+    }
+
     /** Gets a group ready for questions after places. */
     void settle(int group) {
+        if (counts != null) {
+            counts.settle(group);
+            return;
+        }
         RankList of = group < lists.length ? lists[group] : null;
         if (of != null) {
             of.settle();
@@ -197,30 +175,18 @@ final class CollectedValues {
     }
 
     long size(int group) {
-        if (reach == 0) {
-            RankList of = group < lists.length ? lists[group] : null;
-            return of == null ? 0 : of.size();
+        if (counts != null) {
+            return counts.size(group);
         }
-        long size = 0;
-        for (int v = 0; counts.length > 0 && v < reach; v++) {
-            size += counts[group * reach + v];
-        }
-        return size;
+        RankList of = group < lists.length ? lists[group] : null;
+        return of == null ? 0 : of.size();
     }
 
     /** The value at a place in order, as a rank; only where there are so many. */
     long at(int group, long place) {
-        if (reach == 0) {
-            return Objects.requireNonNull(lists[group]).at((int) place);
-        }
-        long seen = 0;
-        for (int v = 0; v < reach; v++) {
-            seen += counts[group * reach + v];
-            if (seen > place) {
-                return ((LongColumn) column).min() + v;
-            }
-        }
-        throw new IllegalArgumentException("beyond the values");
+        return counts != null
+                ? counts.at(group, place)
+                : Objects.requireNonNull(lists[group]).at((int) place);
     }
 
     BigDecimal value(long rank) {
@@ -228,7 +194,7 @@ final class CollectedValues {
     }
 
     long sizeBytes() {
-        long bytes = 4L * counts.length + 8L * lists.length + 8L * read.length;
+        long bytes = (counts == null ? 0 : counts.sizeBytes()) + 8L * lists.length + 8L * read.length;
         for (RankList each : lists) { // also borrowed ones: whom they belong to may be gone
             bytes += each == null ? 0 : each.sizeBytes();
         }

@@ -17,12 +17,12 @@ import org.jspecify.annotations.Nullable;
  */
 final class DistinctAccumulator implements Accumulator {
     private static final long MAX_WORDS = 1 << 21;
-    private static final long MAX_MARKS = 1 << 16; // bytes, which stay in the fastest cache or near it
+    private static final long MAX_COUNTS = 1 << 16; // of four bytes
 
     private final Column column;
-    private final int stride; // of marks for each group: one for blank, then one for each code; 0 without marks
-    private final int words; // of bits for each group without marks; 0 when values are collected in sets
-    private boolean[] marks;
+    private final int stride; // of counts for each group: of blanks, then of each code; 0 without counts
+    private final int words; // of bits for each group without counts; 0 when values are collected in sets
+    private int[] counts;
     private long[] bits;
     private int[] read = {}; // codes of one batch
     private @Nullable LongSet[] sets;
@@ -35,7 +35,7 @@ final class DistinctAccumulator implements Accumulator {
         this.column = column;
         this.stride = stride;
         this.words = stride > 0 ? 0 : words;
-        this.marks = new boolean[Math.multiplyExact(groups, stride)];
+        this.counts = new int[Math.multiplyExact(groups, stride)];
         this.bits = new long[Math.multiplyExact(groups, this.words)];
         this.sets = new LongSet[setsFor(groups)];
     }
@@ -46,7 +46,7 @@ final class DistinctAccumulator implements Accumulator {
 
     private static int strideFor(Column column, int groups) {
         long stride = column instanceof TextColumn text ? text.dictionarySize() + 1L : 0;
-        return stride * groups <= MAX_MARKS ? (int) stride : 0;
+        return stride * groups <= MAX_COUNTS ? (int) stride : 0;
     }
 
     private static int wordsFor(Column column, int groups) {
@@ -89,16 +89,10 @@ final class DistinctAccumulator implements Accumulator {
 
     /** Most rows have a value that was seen before: to look first is quicker than to write each time. */
     private void addCodes(TextColumn text, int[] rows, int[] ids, int count) {
-        if (read.length == 0) {
-            read = new int[RowBatches.BLOCK];
-        }
-        int[] codes = read;
+        int[] codes = batch();
         text.codes().read(rows, count, codes);
         if (stride > 0) {
-            boolean[] marked = marks;
-            for (int i = 0; i < count; i++) {
-                marked[ids[i] * stride + codes[i] + 1] = true; // −1 is the code of blank
-            }
+            count(codes, ids, count, 1);
             return;
         }
         long[] seen = bits;
@@ -112,6 +106,33 @@ final class DistinctAccumulator implements Accumulator {
                 }
             }
         }
+    }
+
+    /** @param codes −1 for blank */
+    private void count(int[] codes, int[] ids, int count, int sign) {
+        int[] into = counts;
+        for (int i = 0; i < count; i++) {
+            into[ids[i] * stride + codes[i] + 1] += sign;
+        }
+    }
+
+    /** Only where rows are counted for each value. */
+    @Override
+    public void remove(int[] rows, int[] ids, int count) {
+        ((TextColumn) column).codes().read(rows, count, batch());
+        count(batch(), ids, count, -1);
+    }
+
+    @Override
+    public boolean isReversible() {
+        return stride > 0;
+    }
+
+    private int[] batch() {
+        if (read.length == 0) {
+            read = new int[RowBatches.BLOCK];
+        }
+        return read;
     }
 
     private void take(int group, long key) {
@@ -149,7 +170,7 @@ final class DistinctAccumulator implements Accumulator {
 
     @Override
     public void grow(int groups) {
-        marks = Arrays.copyOf(marks, Math.multiplyExact(groups, stride));
+        counts = Arrays.copyOf(counts, Math.multiplyExact(groups, stride));
         bits = Arrays.copyOf(bits, Math.multiplyExact(groups, words));
         sets = Arrays.copyOf(sets, setsFor(groups));
     }
@@ -162,7 +183,7 @@ final class DistinctAccumulator implements Accumulator {
                 continue;
             }
             for (int m = 0; m < stride; m++) {
-                marks[target[g] * stride + m] |= from.marks[g * stride + m];
+                counts[target[g] * stride + m] += from.counts[g * stride + m];
             }
             for (int w = 0; w < words; w++) {
                 bits[target[g] * words + w] |= from.bits[g * words + w];
@@ -179,7 +200,7 @@ final class DistinctAccumulator implements Accumulator {
         if (stride > 0) {
             int count = 0;
             for (int m = 1; m < stride; m++) {
-                count += marks[group * stride + m] ? 1 : 0;
+                count += counts[group * stride + m] > 0 ? 1 : 0;
             }
             return BigDecimal.valueOf(count);
         }
@@ -202,7 +223,7 @@ final class DistinctAccumulator implements Accumulator {
 
     @Override
     public long sizeBytes() {
-        long bytes = marks.length + 8L * bits.length + 8L * sets.length + 4L * read.length;
+        long bytes = 4L * counts.length + 8L * bits.length + 8L * sets.length + 4L * read.length;
         for (LongSet set : sets) {
             bytes += set == null ? 0 : set.sizeBytes();
         }
