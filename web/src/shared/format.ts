@@ -331,11 +331,25 @@ export function groupLabel(key: GroupKey, by: View['by'], columns: readonly Page
   if (by?.bins && key.to !== null)
     return say('shared.to', { value: plainNumber(key.value), to: plainNumber(key.to) });
   if (!by?.step || !ISO_DATE.test(key.value)) return key.value;
-  const format = columns.find(({ name }) => name === by.column)?.format;
-  if (by.step === 'DAY' && format?.kind === 'DATE') return styled(key.value, format.unit);
-  return by.step === 'YEAR' && format?.kind === 'YEAR'
-    ? yearLabel(key.value, format.unit)
-    : periodLabel(key.value, by.step);
+  const format = columns.find(({ name }) => name === by.column)?.format ?? null;
+  const known = periodLabels.get(key);
+  if (known?.step === by.step && known.format === format) return known.label;
+  const label = ofPeriod(key.value, by.step, format);
+  periodLabels.set(key, { step: by.step, format, label });
+  return label;
+}
+
+/** Labels of periods that were made before: panels and what is read out name the same ones, sometimes thousands. */
+const periodLabels = new WeakMap<
+  GroupKey,
+  { readonly step: string; readonly format: PageColumn['format']; readonly label: string }
+>();
+
+function ofPeriod(first: string, step: TimeStep, format: PageColumn['format']): string {
+  if (step === 'DAY' && format?.kind === 'DATE') return styled(first, format.unit);
+  return step === 'YEAR' && format?.kind === 'YEAR'
+    ? yearLabel(first, format.unit)
+    : periodLabel(first, step);
 }
 
 /** A group that splits others, in words. */

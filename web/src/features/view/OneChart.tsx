@@ -21,7 +21,7 @@ import {
   splitFilter,
 } from './marks';
 import { useChartKeys } from './useChartKeys';
-import { useSeen, whenIdle } from './useSeen';
+import { inTurn, useSeen, whenIdle } from './useSeen';
 import { zoomed, type Part, type Zoom } from './useZoom';
 import { say } from '../../words';
 import css from './OneChart.module.css';
@@ -29,6 +29,8 @@ import viewCss from './view.module.css';
 
 /** All that an option says but the hover, which a chart makes once: to make it anew lays out the whole page. */
 const REPLACED = ['series', 'xAxis', 'yAxis', 'grid', 'geo', 'legend', 'visualMap', 'dataZoom'];
+
+const MANY_GROUPS = 400; // in each of several panels: they are drawn one after the other
 
 const SETTLED = 200; // milliseconds without a move, before what is looked at is asked for
 
@@ -187,14 +189,16 @@ export function OneChart({
     [option, zooming, seen],
   );
   const isSeen = useSeen(frame);
+  const takesLong = range !== null && answer.axis.length > MANY_GROUPS;
   useEffect(() => {
     if (size.width === 0) return undefined;
+    if (isSeen() && takesLong) return inTurn(draw);
     if (isSeen()) {
       draw();
       return undefined;
     }
     return whenIdle(draw); // what is not on the screen leaves the processor to what is
-  }, [draw, size, isSeen, wholes]);
+  }, [draw, size, isSeen, wholes, takesLong]);
   return (
     <>
       <div

@@ -19,6 +19,25 @@ export function useSeen(frame: { readonly current: HTMLElement | null }): () => 
   return useCallback(() => seen.current, []);
 }
 
+const waiting: (() => void)[] = [];
+
+/** Does one such work after the other, and lets the page react in between; gives what calls it off. */
+export function inTurn(work: () => void): () => void {
+  const mine = () => work();
+  waiting.push(mine);
+  if (waiting.length === 1) setTimeout(next);
+  return () => {
+    const at = waiting.indexOf(mine);
+    if (at >= 0) waiting[at] = () => undefined;
+  };
+}
+
+function next() {
+  waiting[0]?.();
+  waiting.shift();
+  if (waiting.length > 0) setTimeout(next);
+}
+
 /** Does something when there is time, soon at the latest; gives what calls it off. Not every browser tells when it idles. */
 export function whenIdle(work: () => void): () => void {
   if (!('requestIdleCallback' in globalThis)) {
