@@ -58,9 +58,15 @@ export function reachingTo(line: Reference | null, values: readonly (number | nu
   return line.value < Math.min(...known) ? { min: line.value } : {};
 }
 
-const PLACES = ['insideEndTop', 'insideEndBottom', 'insideStartTop', 'insideStartBottom'] as const;
+const PLACES = [
+  { position: 'insideEndTop', atEnd: true, above: true },
+  { position: 'insideEndBottom', atEnd: true, above: false },
+  { position: 'insideStartTop', atEnd: false, above: true },
+  { position: 'insideStartBottom', atEnd: false, above: false },
+] as const;
 
-export type LabelPlace = (typeof PLACES)[number];
+type Place = (typeof PLACES)[number];
+export type LabelPlace = Place['position'];
 
 const LABEL_WIDTH = 0.2; // of the drawing, about
 const LABEL_HEIGHT = 0.1;
@@ -76,12 +82,12 @@ export function clearestPlace(
 ): LabelPlace {
   const known = [0, line.value, ...courses.flat().filter((value) => value !== null)];
   const height = (Math.max(...known) - Math.min(...known)) * LABEL_HEIGHT;
-  const covered = (place: LabelPlace) => {
-    const low = place.endsWith('Top') ? line.value : line.value - height;
+  const covered = (place: Place) => {
+    const low = place.above ? line.value : line.value - height;
     return courses
       .map((course) => {
         const count = Math.max(2, Math.ceil(course.length * LABEL_WIDTH));
-        return place.startsWith('insideEnd') ? course.slice(-count) : course.slice(0, count);
+        return place.atEnd ? course.slice(-count) : course.slice(0, count);
       })
       .flatMap((part) => part.map((value, i) => [value, part[i + 1] ?? value] as const))
       .filter(([from, to]) => {
@@ -89,7 +95,10 @@ export function clearestPlace(
         return Math.max(from, to) > low && Math.min(from, to) < low + height;
       }).length;
   };
-  return PLACES.reduce((best, place) => (covered(place) < covered(best) ? place : best));
+  return PLACES.reduce<Place>(
+    (best, place) => (covered(place) < covered(best) ? place : best),
+    PLACES[0],
+  ).position;
 }
 
 /**
