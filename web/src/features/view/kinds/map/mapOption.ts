@@ -19,6 +19,7 @@ const LEAST = 0.2; // of the colour, for the smallest number
 const NAMED = 40;
 const CLUSTERED = 120; // places that may lie on one another
 const FIELD = 44; // pixels from side to side
+const ALIKE = 10; // pixels of each dot where none is larger than another
 const CLUSTER = 34; // pixels, the largest
 const TOLD = 8; // names of places in a hover
 const ASPECT = 0.75; // of a degree to the east to one to the north, as Europe is drawn
@@ -76,7 +77,8 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
   const labels = answer.axis.map((key) => groupLabel(key, view.by ?? null, columns));
   const { exact } = numbersOf(drawing);
   const adds = addsUp(view, measures);
-  const most = Math.max(0, ...places.map(({ at }) => valueAt(answer, SIZE, at) ?? 0));
+  const sizes = new Set(places.map(({ at }) => valueAt(answer, SIZE, at) ?? 0));
+  const most = places.length > 1 && sizes.size === 1 ? 0 : Math.max(0, ...sizes); // all alike are small
   const ofAll = shareOfAll(drawing);
   const shade = shadeOf(drawing);
   const box = boxOf(mark, axesOf(view));
@@ -155,7 +157,7 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
               ? Math.min(CLUSTER, 16 + 4 * Math.log10(of.length) * 2)
               : most > 0
                 ? 6 + 26 * Math.sqrt(value / most)
-                : 9,
+                : ALIKE,
             itemStyle: {
               color: mixed(
                 alone && first ? shade(first.at) : colours.ink,
@@ -166,7 +168,13 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
             },
             label: alone
               ? {}
-              : { position: 'inside', color: colours.paper, fontSize: 10.5, fontWeight: 600 },
+              : {
+                  position: 'inside',
+                  color: colours.paper,
+                  fontSize: 10.5,
+                  fontWeight: 600,
+                  textBorderWidth: 0,
+                },
           };
         }),
         label: {
@@ -174,6 +182,8 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
           position: 'right',
           color: colours.ink,
           fontSize: 11,
+          textBorderColor: colours.paper,
+          textBorderWidth: 2,
           formatter: ({ dataIndex }: { dataIndex: number }) => {
             const of = spots[dataIndex]?.of ?? [];
             return of.length > 1 ? axisNumber(of.length) : (labels[of[0]?.at ?? -1] ?? '');

@@ -47,6 +47,7 @@ public final class FirstDraft {
     private static final int MAX_OWN_PERIODS = 300; // of the length that the rows have themselves
     private static final int WIDTH = 12;
     private static final int CHART_HEIGHT = 5;
+    private static final int MAP_HEIGHT = 7;
 
     private final Schema schema;
     private final Profile profile;
@@ -82,6 +83,7 @@ public final class FirstDraft {
     private App make() {
         int y = addFigures();
         y = addCharts(charts(), y);
+        y = addMap(y);
         addTable(y);
         return new App(App.FORMAT, title, noun, filters(), views);
     }
@@ -128,7 +130,7 @@ public final class FirstDraft {
     /** Over time, by the most telling category, then what else there is to compare; none repeats another. */
     private List<Chart> charts() {
         List<ColumnInfo> measured = columns.measures();
-        Measure chief = measured.isEmpty() ? Measure.ROWS : columns.measure(measured.get(0));
+        Measure chief = chief();
         List<Measure> others = new ArrayList<>();
         measured.stream().skip(1).limit(2).map(columns::measure).forEach(others::add);
         columns.yesNos().stream().limit(1).map(columns::measure).forEach(others::add);
@@ -229,6 +231,18 @@ public final class FirstDraft {
             y += CHART_HEIGHT;
         }
         return y;
+    }
+
+    private int addMap(int y) {
+        String id = "v" + (views.size() + 1);
+        Optional<View> map = new DraftMap(schema, profile).of(columns, chief(), id, new Place(0, y, WIDTH, MAP_HEIGHT));
+        map.ifPresent(views::add);
+        return map.isPresent() ? y + MAP_HEIGHT : y;
+    }
+
+    private Measure chief() {
+        List<ColumnInfo> measured = columns.measures();
+        return measured.isEmpty() ? Measure.ROWS : columns.measure(measured.get(0));
     }
 
     /** Led by the column that names a row; long texts last. */

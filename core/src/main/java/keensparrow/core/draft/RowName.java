@@ -1,6 +1,7 @@
 package keensparrow.core.draft;
 
 import java.util.Comparator;
+import java.util.List;
 import java.util.Optional;
 import keensparrow.core.column.ColumnType;
 import keensparrow.core.meaning.Naming;
@@ -23,16 +24,29 @@ public final class RowName {
 
     /** Nothing where no text is different enough from row to row. */
     public static Optional<ColumnInfo> of(Schema schema, Profile profile) {
-        return schema.columns().stream()
+        List<ColumnInfo> telling = schema.columns().stream()
                 .filter(column -> column.type() == ColumnType.TEXT && score(column, schema, profile) >= ENOUGH)
-                .max(Comparator.comparingInt((ColumnInfo column) -> score(column, schema, profile))
-                        .thenComparingInt(column -> -schema.columns().indexOf(column)));
+                .toList();
+        List<ColumnInfo> once = telling.stream()
+                .filter(column -> column.role() != Role.IDENTIFIER)
+                .filter(column -> different(column, profile) >= NEARLY_ALL
+                        || profile.series().contains(column.name()))
+                .toList();
+        return (once.isEmpty() ? telling : once) // the name of a currency says nothing beside that of a country
+                .stream()
+                        .max(Comparator.comparingInt((ColumnInfo column) -> score(column, schema, profile))
+                                .thenComparingInt(column -> -schema.columns().indexOf(column)));
+    }
+
+    /** The share of rows, of those with a value, that would have one each. */
+    private static double different(ColumnInfo column, Profile profile) {
+        ColumnProfile values = profile.column(column.name());
+        return values.distinct() / Math.max(1, profile.rowCount() - (double) values.blanks());
     }
 
     private static int score(ColumnInfo column, Schema schema, Profile profile) {
         ColumnProfile values = profile.column(column.name());
-        double filled = Math.max(1, profile.rowCount() - (double) values.blanks());
-        double different = values.distinct() / filled;
+        double different = different(column, profile);
         double length = values.commonest().stream()
                 .mapToInt(value -> value.value().length())
                 .average()

@@ -47,7 +47,8 @@ public final class Roles {
         if ((facts.isCounter() || facts.isRunningNumber()) && !words.has(Vocabulary.SUM)) {
             return Role.IDENTIFIER;
         }
-        if (words.endsWith(Vocabulary.IDENTIFIER) && !isAnswer(words) && !isCountOf(words)) {
+        boolean code = words.endsWith(Vocabulary.IDENTIFIER) || words.endsWith(Vocabulary.NUMBERED_BY_OFFICES);
+        if (code && !isAnswer(words) && !isCountOf(words)) {
             return facts.areFewCodes(FEW_CODES) ? Role.CATEGORY : Role.IDENTIFIER;
         }
         boolean again = facts.filled() >= facts.distinct() * 2L;

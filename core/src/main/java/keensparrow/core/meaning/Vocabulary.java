@@ -94,6 +94,8 @@ final class Vocabulary {
             "nummer numero codigo codice index rowid rownames rownumber obs observation record serial phone tel telephone telefon",
             "fax passport ssn vin barcode ticker symbol hash url uri link email mail # kennung schlussel invoice artikelnummer",
             "kundennummer barras cas postcode");
+    static final Set<String> NUMBERED_BY_OFFICES =
+            set("iso fips gtin naics isic nace"); // texts of such codes are places or classes
     static final Set<String> POSTAL = set("zip zipcode postcode postal plz postleitzahl cap cep kod_pocztowy");
     static final Set<String> CODED = set(
             "month weekday dow class segment group type category cluster zone ward district region sector department dept priority",

@@ -2,6 +2,10 @@ package keensparrow.core.draft;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import keensparrow.core.TextRows;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
@@ -10,6 +14,7 @@ import keensparrow.core.app.filter.FilterSpec;
 import keensparrow.core.app.view.View;
 import keensparrow.core.group.TimeStep;
 import keensparrow.core.profile.Profile;
+import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Table;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -95,6 +100,52 @@ class FirstDraftTest {
                 .orElseThrow();
         assertThat(lines.by().step()).isEqualTo(TimeStep.DAY);
         assertThat(lines.split()).isNull();
+    }
+
+    private static Optional<View> map(String text) {
+        return draft(TextRows.table(text)).views().stream()
+                .filter(view -> view.kind() == View.Kind.MAP)
+                .findFirst();
+    }
+
+    /** A name lies at one place: in a table of towns, and in one of stations by year. */
+    @Test
+    void placesAreOnAMapWhereEachNameLiesAtOneOfThem() {
+        String towns = """
+                town,lat,lon,visitors
+                Graz,47.07,15.44,100
+                Linz,48.31,14.29,200
+                Wels,48.16,14.03,300
+                Enns,48.21,14.48,150
+                """;
+        View map = map(towns).orElseThrow();
+        assertThat(map.by().column()).isEqualTo("town");
+        assertThat(map.measure()).isEqualTo(new Measure(Aggregate.SUM, "visitors"));
+        assertThat(List.of(map.drawing().latitude(), map.drawing().longitude())).containsExactly("lat", "lon");
+        assertThat(map(towns + "Graz,51.20,10.10,50\n"))
+                .as("two towns of one name")
+                .isEmpty();
+        View warm = map(towns.replace("visitors", "temperature")).orElseThrow();
+        assertThat(warm.measure()).isEqualTo(Measure.ROWS); // what is averaged makes no dot larger
+        assertThat(warm.others()).containsExactly(new Measure(Aggregate.AVERAGE, "temperature"));
+        String stations = IntStream.range(0, 12)
+                .mapToObj(i -> "S" + "abc".charAt(i % 3) + "tal," + (40 + i % 3) + ".5," + (10 + i % 3) + ".25,"
+                        + (2020 + i / 3) + "," + i)
+                .collect(Collectors.joining("\n", "station,latitude,longitude,year,rain\n", "\n"));
+        assertThat(map(stations)).isPresent();
+        assertThat(map(stations.replace("Satal,40.5,10.25,2021", "Satal,60.5,10.25,2021")))
+                .as("a station that moved")
+                .isEmpty();
+    }
+
+    @Test
+    void aRowIsNamedByWhatComesOnceBeforeNamesOfOtherThings() {
+        Table table = TextRows.table(IntStream.range(0, 40)
+                .mapToObj(i -> "Land " + (char) ('a' + i / 26) + (char) ('a' + i % 26) + ",coin "
+                        + "abcdefghijklmnop".charAt(i % 16))
+                .collect(Collectors.joining("\n", "country,currency_name\n", "\n")));
+        assertThat(RowName.of(table.schema(), Profile.of(table)).map(ColumnInfo::name))
+                .contains("country");
     }
 
     @ParameterizedTest

@@ -55,6 +55,7 @@ class RolesTest {
         assertThat(role("Customer number", 100, i -> 700 + i % 50)).isEqualTo(Role.IDENTIFIER);
         assertThat(role("Row", 100, i -> i + 1)).isEqualTo(Role.IDENTIFIER);
         assertThat(role("person", 120, i -> 1 + i / 3)).isEqualTo(Role.IDENTIFIER);
+        assertThat(role("iso", 100, i -> 4 + i * 4)).isEqualTo(Role.IDENTIFIER);
         assertThat(role("Part", 100, i -> "P-" + (i * 7))).isEqualTo(Role.IDENTIFIER);
         assertThat(role("iata", 100, i -> "" + (char) ('A' + i % 26) + (char) ('A' + i / 26) + "X"))
                 .isEqualTo(Role.IDENTIFIER);
