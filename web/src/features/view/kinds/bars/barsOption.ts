@@ -11,13 +11,15 @@ import { say } from '../../../../words';
 
 const PALE = 0.42;
 const MANY = 14;
+const FONT_SIZE = 11.5;
+const SMALLEST = 9;
 
 /**
  * Bars with their numbers at the ends, lying unless the view says upright; split ones in parts that are stacked, side by
  * side or shares of each bar. Marked bars keep their colour, the rest pale.
  */
 export function barsOption(drawing: Drawing): EChartsCoreOption {
-  const { view, answer, mark, parts, colours, measures, range, width, columns } = drawing;
+  const { view, answer, mark, parts, colours, measures, range, width, height, columns } = drawing;
   const by = view.by ?? null;
   const aggregate = measures[0]?.aggregate ?? 'ROWS';
   const measure = answer.measures[0];
@@ -40,6 +42,7 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
     return arrange === 'FULL' && value !== null ? (sum === 0 ? null : value / sum) : value;
   };
   const { exact, brief } = numbersOf(drawing);
+  const fontSize = upright ? FONT_SIZE : Math.min(FONT_SIZE, fitting(height / labels.length));
   // pale bars are mixed with the paper, not see-through: the numbers beside them must stay readable
   const shade = (a: number, s: number, colour: string | undefined) => {
     const key = answer.axis[a];
@@ -62,7 +65,7 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
     show: !isSplit && parts === null && (!upright || labels.length <= MANY),
     position: upright ? 'top' : 'right',
     color: colours.ink,
-    fontSize: 11.5,
+    fontSize,
     textBorderColor: colours.paper,
     textBorderWidth: 3,
     formatter: (item: { value: number | null }) => brief(item.value),
@@ -102,7 +105,9 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
     label: { ...numbers, backgroundColor: colours.paper, padding: [1, 2] },
     labelLayout: { hideOverlap: true },
   };
-  const besides = parts ? partSeries(parts, (a) => valueOf(a, 0), brief, upright, colours) : [];
+  const besides = parts
+    ? partSeries(parts, (a) => valueOf(a, 0), brief, upright, fontSize, colours)
+    : [];
   const values = {
     type: 'value',
     min: range?.min ?? (line !== null && line < 0 ? reachingDown(line) : undefined),
@@ -134,7 +139,7 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
     axisTick: { show: false },
     axisLabel: {
       color: colours.ink,
-      fontSize: 11.5,
+      fontSize,
       ...(upright
         ? namesAcross(labels, Boolean(by?.step), width)
         : {
@@ -171,6 +176,9 @@ export function barsOption(drawing: Drawing): EChartsCoreOption {
   };
 }
 
+/** Of numbers of which each has a bar's room, with the border around them: smaller ones rather than every other one. */
+const fitting = (room: number) => Math.max(SMALLEST, room * 0.95 - 3);
+
 /** An end of an axis that is a line's where it lies below all values, else a round number. */
 const reachingDown = (line: number) => (own: { min: number }) => (line < own.min ? line : null);
 
@@ -195,6 +203,7 @@ function partSeries(
   whole: (a: number) => number | null,
   format: (value: number | null) => string,
   upright: boolean,
+  fontSize: number,
   colours: Palette,
 ) {
   const ofGroups = upright ? { xAxisIndex: 1 } : { yAxisIndex: 1 };
@@ -215,8 +224,8 @@ function partSeries(
         show: parts.length <= MANY,
         position: upright ? 'top' : 'right',
         rich: {
-          now: { color: colours.ink, fontSize: 11.5, fontFamily: FONT },
-          all: { color: colours.soft, fontSize: 11.5, fontFamily: FONT, padding: [0, 0, 0, 5] },
+          now: { color: colours.ink, fontSize, fontFamily: FONT },
+          all: { color: colours.soft, fontSize, fontFamily: FONT, padding: [0, 0, 0, 5] },
         },
         formatter: ({ dataIndex }: { dataIndex: number }) =>
           `{now|${format(parts[dataIndex] ?? null)}} {all|${say('view.ofAll', { all: format(whole(dataIndex)) })}}`,
