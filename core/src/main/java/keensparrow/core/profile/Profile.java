@@ -9,7 +9,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
-import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import keensparrow.core.aggregate.Aggregate;
 import keensparrow.core.aggregate.Measure;
@@ -57,26 +56,47 @@ public record Profile(int rowCount, List<ColumnProfile> columns, List<String> se
     }
 
     /**
+     * What was found in a column.
+     *
+     * @param of the column as it was: bars of dates are of the periods that its format says, values in its order
+     */
+    public record Known(ColumnProfile profile, ColumnInfo of) {
+        boolean holds(ColumnInfo info) {
+            return Objects.equals(of.format(), info.format()) && Objects.equals(of.order(), info.order());
+        }
+    }
+
+    /**
      * Looks at every column that is not known yet: of a table to which a step added one, at that one.
      *
      * @param known what was found in columns before, by their identity; what is found now is added. Safe for use by
      *     several threads only if it is.
      */
-    public static Profile of(Table table, Map<Column, ColumnProfile> known) {
+    public static Profile of(Table table, Map<Column, Known> known) {
         List<ColumnInfo> infos = table.schema().columns();
-        List<ColumnInfo> unknown = infos.stream()
-                .filter(info -> !known.containsKey(table.column(info.name())))
-                .toList();
+        Map<String, ColumnProfile> profiles = new HashMap<>();
+        List<ColumnInfo> unknown = new ArrayList<>();
+        for (ColumnInfo info : infos) {
+            Known before = known.get(table.column(info.name()));
+            if (before != null && before.holds(info)) {
+                profiles.put(info.name(), before.profile.named(info.name()));
+            } else {
+                unknown.add(info);
+            }
+        }
         Map<String, Answer> answers = unknown.isEmpty() ? Map.of() : ask(table, unknown);
-        Map<String, ColumnProfile> found = unknown.parallelStream() // each sorts its values
+        List<ColumnProfile> found = unknown.parallelStream() // each sorts its values
                 .map(info -> profile(info, table.column(info.name()), answers))
-                .collect(Collectors.toMap(ColumnProfile::name, profile -> profile));
-        found.forEach((name, profile) -> known.put(table.column(name), profile));
-        List<ColumnProfile> profiles = infos.stream()
-                .map(info -> Objects.requireNonNull(known.get(table.column(info.name())))
-                        .named(info.name()))
                 .toList();
-        return new Profile(table.rowCount(), profiles, Series.of(table, profiles), Spans.of(table, profiles));
+        for (int i = 0; i < found.size(); i++) {
+            ColumnInfo info = unknown.get(i);
+            profiles.put(info.name(), found.get(i));
+            known.put(table.column(info.name()), new Known(found.get(i), info));
+        }
+        List<ColumnProfile> all = infos.stream()
+                .map(info -> Objects.requireNonNull(profiles.get(info.name())))
+                .toList();
+        return new Profile(table.rowCount(), all, Series.of(table, all), Spans.of(table, all));
     }
 
     private static Map<String, Answer> ask(Table table, List<ColumnInfo> infos) {

@@ -19,6 +19,7 @@ import keensparrow.core.engine.MemoryEngine;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
+import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
@@ -147,7 +148,7 @@ class ProfileTest {
 
     @Test
     void columnsThatAreKnownAreNotLookedAtAgainWhateverTheyAreCalled() {
-        Map<Column, ColumnProfile> known = new IdentityHashMap<>();
+        Map<Column, Profile.Known> known = new IdentityHashMap<>();
         Profile first = Profile.of(TABLE, known);
         assertThat(known).hasSize(6);
         assertThat(first).isEqualTo(Profile.of(TABLE));
@@ -157,11 +158,16 @@ class ProfileTest {
                 new Schema(List.of(renamed, new ColumnInfo("d", "d", ColumnType.DECIMAL, Role.MEASURE))),
                 List.of(TABLE.column("n"), added),
                 4);
-        known.replace(TABLE.column("n"), known.get(TABLE.column("money")).named("n")); // seen if it is used
+        known.replace(TABLE.column("n"), known.get(TABLE.column("money"))); // seen if it is used
         Profile second = Profile.of(wider, known);
         assertThat(second.column("total").median()).isEqualTo("0.2");
         assertThat(second.column("d")).isEqualTo(Profile.of(wider).column("d"));
         assertThat(known).hasSize(7).containsKey(added);
+        ColumnInfo day = TABLE.schema().get("day");
+        Table years = TABLE.with(day.withFormat(new ColumnFormat(ColumnFormat.Kind.YEAR, null)), TABLE.column("day"));
+        assertThat(Profile.of(years, known).column("day").histogram().step())
+                .as("as days they had bars of days")
+                .isEqualTo("year");
     }
 
     @Test

@@ -33,7 +33,7 @@ final class VersionWriter {
     private final Clock clock;
     private final DatasetRepository datasets = new DatasetRepository();
     private final StepHistoryRepository history = new StepHistoryRepository();
-    private final Cache<Column, ColumnProfile> columnProfiles =
+    private final Cache<Column, Profile.Known> columnProfiles =
             Caffeine.newBuilder().weakKeys().build(); // by identity, as long as a table has them
 
     VersionWriter(Database database, DataFolder folder, EngineCache engines, Clock clock) {
@@ -49,7 +49,9 @@ final class VersionWriter {
     /** Takes over what was found in the columns of a table before. */
     void knows(Table table, Profile profile) {
         for (ColumnProfile column : profile.columns()) {
-            columnProfiles.put(table.column(column.name()), column);
+            columnProfiles.put(
+                    table.column(column.name()),
+                    new Profile.Known(column, table.schema().get(column.name())));
         }
     }
 
