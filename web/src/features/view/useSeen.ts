@@ -33,9 +33,12 @@ export function inTurn(work: () => void): () => void {
 }
 
 function next() {
-  waiting[0]?.();
-  waiting.shift();
-  if (waiting.length > 0) setTimeout(next);
+  try {
+    waiting[0]?.();
+  } finally {
+    waiting.shift();
+    if (waiting.length > 0) setTimeout(next);
+  }
 }
 
 /** Does something when there is time, soon at the latest; gives what calls it off. Not every browser tells when it idles. */
