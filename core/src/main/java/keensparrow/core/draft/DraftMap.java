@@ -40,37 +40,11 @@ final class DraftMap {
         }
         boolean sized = chief.aggregate() == Aggregate.SUM || chief.aggregate() == Aggregate.LEVEL;
         boolean coloured = !sized && chief.aggregate() == Aggregate.AVERAGE;
-        ViewSettings where = new ViewSettings(
-                null,
-                null,
-                null,
-                null,
-                null,
-                null,
-                at.get().latitude(),
-                at.get().longitude(),
-                null,
-                null);
-        return Optional.of(new View(
-                id,
-                "",
-                View.Kind.MAP,
-                sized ? chief : Measure.ROWS,
-                new GroupBy(name.get().name(), null),
-                null,
-                0,
-                List.of(),
-                List.of(),
-                place,
-                null,
-                null,
-                null,
-                coloured ? List.of(chief) : null,
-                null,
-                null,
-                where,
-                null,
-                null));
+        GroupBy by = new GroupBy(name.get().name(), null);
+        Measure size = sized ? chief : Measure.ROWS;
+        return Optional.of(new View(id, "", View.Kind.MAP, size, by, null, 0, List.of(), List.of(), place)
+                .besides(coloured ? List.of(chief) : List.of())
+                .drawn(ViewSettings.USUAL.lying(at.get().latitude(), at.get().longitude())));
     }
 
     /** Names of one row each, or of one row at each time with no more different coordinates than names. */

@@ -162,6 +162,11 @@ final class CollectedValues {
         }
     }
 
+    /** Whether groups have to be got ready. */
+    boolean settles() {
+        return counts == null || counts.settles();
+    }
+
     /** Gets a group ready for questions after places. */
     void settle(int group) {
         if (counts != null) {

@@ -118,7 +118,7 @@ final class PercentileAccumulator implements Accumulator {
 
     @Override
     public boolean settles() {
-        return isCollecting;
+        return isCollecting && collected.settles();
     }
 
     @Override

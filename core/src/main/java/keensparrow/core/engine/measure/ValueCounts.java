@@ -13,12 +13,13 @@ final class ValueCounts {
     private static final long MAX_COUNTS = 1 << 22;
     private static final int BLOCK = 128; // places that are summed up for those who look for one
     private static final int[] NONE = {};
+    private static final int[][] NO_BLOCKS = {};
 
     private final LongColumn column;
     private final int places; // values that are counted, in order
     private int groups;
     private int[] counts = NONE; // group × places + place
-    private int[][] blocks = {}; // by group, made when all is in
+    private int[][] blocks = NO_BLOCKS; // by group, made when all is in
     private long[] values = {}; // of one batch
 
     private ValueCounts(LongColumn column, int places, int groups) {
@@ -50,7 +51,7 @@ final class ValueCounts {
     }
 
     private int[] counts() {
-        blocks = new int[0][];
+        blocks = NO_BLOCKS;
         if (counts.length < groups * places) {
             counts = Arrays.copyOf(counts, Math.multiplyExact(groups, places));
         }
@@ -100,9 +101,14 @@ final class ValueCounts {
         }
     }
 
-    /** Sums up blocks of a group, where there are so many places that it pays. Different groups on several threads. */
+    /** Whether there are so many places that it pays to sum up blocks of them. */
+    boolean settles() {
+        return places > 2 * BLOCK && counts.length > 0;
+    }
+
+    /** Sums up blocks of a group, where that pays. Different groups on several threads. */
     void settle(int group) {
-        if (places <= 2 * BLOCK || counts.length == 0) {
+        if (!settles()) {
             return;
         }
         int[] sums = new int[(places + BLOCK - 1) / BLOCK];
