@@ -95,6 +95,18 @@ class PrepareTest {
                 .isEqualTo(400);
     }
 
+    /** With another step that stays, so that there is no earlier version with just the same steps. */
+    @Test
+    void aTypeThatNoStepSaysAnyMoreIsAsItWasFound() throws Exception {
+        String trips = anna.dataset("trips typed.csv", "id,n\n1,10\n2,20\n3,30\n");
+        ObjectNode text = object("kind", "retype", "column", "n", "type", "TEXT");
+        steps(trips, text);
+        assertThat(details(trips).at("/columns/1/info/type").asText()).isEqualTo("TEXT");
+        steps(trips, object("kind", "relabel", "column", "n", "label", "Number"), text);
+        steps(trips, object("kind", "relabel", "column", "n", "label", "Number"));
+        assertThat(details(trips).at("/columns/1/info/type").asText()).isEqualTo("WHOLE");
+    }
+
     @Test
     void theTableIsSeenAfterAnyStep() throws Exception {
         String trips = anna.dataset("trips once more.csv", "id,n\n1,10\n2,\n3,30\n");

@@ -3,7 +3,10 @@ package keensparrow.server.dataset;
 import java.io.IOException;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
@@ -101,7 +104,7 @@ final class DatasetLoader {
      */
     Dataset.Version load(Job job, Dataset dataset, Dataset.@Nullable Version before, Rows rows, List<Step> steps) {
         requireRoom(before, rows);
-        List<ColumnPlan> earlier = before == null || rows.afresh ? List.of() : before.plan();
+        List<ColumnPlan> earlier = before == null || rows.afresh ? List.of() : earlier(before, steps);
         StepResults.Source source = source(dataset, rows, steps, earlier);
         LoadedTable raw = (rows.afresh ? Optional.<LoadedTable>empty() : known(source))
                 .orElseGet(() -> read(dataset, rows, steps, earlier, watch(job), job::isCancelled));
@@ -128,6 +131,26 @@ final class DatasetLoader {
             rawSnapshots.keep(source(dataset, rows, all, raw.plan()), raw);
         }
         return version;
+    }
+
+    /** How columns were read; those whose type no step says any more as they were before one said it. */
+    private List<ColumnPlan> earlier(Dataset.Version before, List<Step> steps) {
+        Set<String> freed = new HashSet<>(Steps.wantedTypes(before.steps()).keySet());
+        freed.removeAll(Steps.wantedTypes(steps).keySet());
+        Map<String, ColumnPlan> found = new HashMap<>();
+        for (int number = before.number() - 1; number > 0 && !freed.isEmpty(); number--) {
+            int at = number;
+            database.inTransaction(connection -> datasets.findVersion(connection, before.datasetId(), at))
+                    .ifPresent(version -> {
+                        Set<String> said = Steps.wantedTypes(version.steps()).keySet();
+                        version.plan().stream()
+                                .filter(plan -> !said.contains(plan.name()) && freed.remove(plan.name()))
+                                .forEach(plan -> found.put(plan.name(), plan));
+                    });
+        }
+        return before.plan().stream()
+                .map(plan -> found.getOrDefault(plan.name(), plan))
+                .toList();
     }
 
     /** Of the same rows what was asked before, of others what they ask for. */
