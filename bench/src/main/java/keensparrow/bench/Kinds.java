@@ -41,7 +41,7 @@ public final class Kinds {
     private static final int ROWS_A_DAY = 135;
     private static final int DAYS = 669;
     private static final int ROUNDS = 25;
-    private static final int WARM_UP = 60;
+    private static final int WARM_UP = 600;
 
     private Kinds() {}
 

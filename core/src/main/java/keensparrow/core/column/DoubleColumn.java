@@ -8,6 +8,7 @@ public final class DoubleColumn implements Column {
     private final double[] values; // unspecified where blank
     private final Validity validity;
     private final double maxMagnitude;
+    private volatile @Nullable RankBuckets buckets;
 
     /** Takes over both arrays; a row that is not a finite number becomes blank. */
     public DoubleColumn(double[] values, long @Nullable [] valid) {
@@ -37,6 +38,16 @@ public final class DoubleColumn implements Column {
     @Override
     public ColumnType type() {
         return ColumnType.DECIMAL;
+    }
+
+    /** Its values in buckets of about as many rows, found when first asked for. */
+    public RankBuckets buckets() {
+        RankBuckets known = buckets;
+        if (known == null) {
+            known = new RankBuckets(this, this::rank);
+            buckets = known;
+        }
+        return known;
     }
 
     @Override

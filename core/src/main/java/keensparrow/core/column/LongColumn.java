@@ -22,6 +22,7 @@ public final class LongColumn implements Column {
     private final long min;
     private final long max;
     private volatile long @Nullable [] zones;
+    private volatile @Nullable RankBuckets buckets;
 
     /**
      * Takes over both arrays.
@@ -83,6 +84,16 @@ public final class LongColumn implements Column {
             power *= 10;
         }
         return power;
+    }
+
+    /** Its values in buckets of about as many rows, found when first asked for. */
+    public RankBuckets buckets() {
+        RankBuckets known = buckets;
+        if (known == null) {
+            known = new RankBuckets(this, this::value);
+            buckets = known;
+        }
+        return known;
     }
 
     @Override

@@ -237,24 +237,22 @@ final class QuestionSetRun {
         Map<CacheKey, CacheKey> finer = new LinkedHashMap<>();
         for (CacheKey coarse : wanted) {
             wanted.stream()
-                    .filter(fine -> isWithin(coarse, fine) && isDense(fine))
-                    .filter(fine -> wanted.stream().noneMatch(other -> isWithin(fine, other) && isDense(other)))
+                    .filter(fine -> isWithin(coarse, fine))
+                    .filter(fine -> wanted.stream().noneMatch(other -> isWithin(fine, other)))
                     .findFirst()
                     .ifPresent(fine -> finer.put(coarse, fine));
         }
         return finer;
     }
 
-    private boolean isDense(CacheKey key) {
-        return Objects.requireNonNull(missing.get(key)).empty() instanceof GroupedAggregation aggregation
-                && aggregation.isDense();
-    }
-
-    private static boolean isWithin(CacheKey coarse, CacheKey fine) {
+    private boolean isWithin(CacheKey coarse, CacheKey fine) {
         return coarse.what() instanceof AggregationSpec shape
                 && fine.what() instanceof AggregationSpec other
                 && coarse.filters().equals(fine.filters())
-                && shape.isWithin(other);
+                && shape.isWithin(other)
+                && Objects.requireNonNull(missing.get(coarse)).empty() instanceof GroupedAggregation into
+                && Objects.requireNonNull(missing.get(fine)).empty() instanceof GroupedAggregation from
+                && into.canFill(from, shape.measuresIn(other));
     }
 
     private List<FilterMask> conditions(Set<Filter> filters) {

@@ -73,36 +73,43 @@ class GroupsAndTotalsTest {
     }
 
     @Test
-    void mediansOfFewGroupsArePutTogetherFromThoseOfMany() {
-        StringBuilder csv = new StringBuilder("a,b,n\n");
-        for (int row = 0; row < 4000; row++) { // medians of one grouping are counted, of both they are listed
-            csv.append(row % 20)
-                    .append(",b")
-                    .append(row % 300)
-                    .append(',')
-                    .append(row)
-                    .append('\n');
+    void fewGroupsAreRightBesideManyThatAreKeptInAnotherWay() {
+        StringBuilder csv = new StringBuilder("a,b,n,c\n");
+        for (int row = 0; row < 4000; row++) { // of a alone numbers are counted, of both together listed
+            csv.append("%d,b%d,%d,c%d%n".formatted(row % 20, row % 300, row, row % 700));
         }
         Table table = TextRows.table(csv.toString());
-        List<Measure> median = List.of(new Measure(Aggregate.MEDIAN, "n"));
+        // of 0, 20 … 3980 the middle is 1990, and each further group lies one higher
+        assertThat(besideMany(table, new Measure(Aggregate.MEDIAN, "n")))
+                .startsWith("0: 1990", "1: 1991")
+                .hasSize(20);
+        // 0, 20 … 680, and then the same again
+        assertThat(besideMany(table, new Measure(Aggregate.DISTINCT, "c")))
+                .startsWith("0: 35", "1: 35")
+                .hasSize(20);
+    }
+
+    private static List<String> besideMany(Table table, Measure measure) {
         Question.Grouped a = new Question.Grouped(new ByValue("a"), 0);
         Question.Grouped b = new Question.Grouped(new ByValue("b"), 0);
+        Question few = new Question.Groups(List.of(a), List.of(measure), Question.Order.LABEL);
+        Question many = new Question.Groups(List.of(a, b), List.of(measure), Question.Order.LABEL);
         List<Answered> answers = new ArrayList<>();
-        QuestionSet both = new QuestionSet(
-                List.of(),
-                List.of(
-                        new QuestionSet.Asked(
-                                "few", new Question.Groups(List.of(a), median, Question.Order.LABEL), Set.of()),
-                        new QuestionSet.Asked(
-                                "many", new Question.Groups(List.of(a, b), median, Question.Order.LABEL), Set.of())));
-        EngineFactory.TESTED.of(table).answer(both, answers::add, () -> false);
-        Answer.Groups few = (Answer.Groups) answers.stream()
+        EngineFactory.TESTED
+                .of(table)
+                .answer(
+                        new QuestionSet(
+                                List.of(),
+                                List.of(
+                                        new QuestionSet.Asked("few", few, Set.of()),
+                                        new QuestionSet.Asked("many", many, Set.of()))),
+                        answers::add,
+                        () -> false);
+        return Asking.lines((Answer.Groups) answers.stream()
                 .filter(answered -> answered.id().equals("few"))
                 .findFirst()
                 .orElseThrow()
-                .answer();
-        // of 0, 20 … 3980 the middle is 1990, and each further group lies one higher
-        assertThat(Asking.lines(few)).startsWith("0: 1990", "1: 1991").hasSize(20);
+                .answer());
     }
 
     @Test

@@ -86,8 +86,8 @@ public final class GroupedAggregation implements PartialResult {
         bits = null;
         composite = null;
         for (Accumulator measure : measures) {
-            if (measure.settles()) {
-                runner.run(cells(), (worker, cell) -> measure.settle(cell));
+            for (int pieces = measure.unsettled(); pieces > 0; pieces = measure.unsettled()) {
+                runner.run(pieces, (worker, piece) -> measure.settle(piece));
             }
         }
     }
@@ -262,6 +262,16 @@ public final class GroupedAggregation implements PartialResult {
                 rows[target[cell]] += other.rows(cell);
             }
         }
+    }
+
+    /** Whether {@link #fill} can be done from another, as far as its measures go. @param from as there */
+    public boolean canFill(GroupedAggregation finer, int[] from) {
+        for (int m = 0; m < measures.length; m++) {
+            if (!measures[m].canMerge(finer.measures[from[m]])) {
+                return false;
+            }
+        }
+        return finer.isDense();
     }
 
     /**

@@ -26,6 +26,8 @@ public final class ResultAssembler {
     private final GroupedAggregation aggregation;
     private final List<Direction> directions = new ArrayList<>(); // always three
     private final Rollup cells;
+    private final @Nullable Rollup[] alone = new Rollup[3]; // by direction, once they are asked for
+    private @Nullable Rollup allTogether;
 
     private ResultAssembler(Table table, Question.Groups question, GroupedAggregation aggregation) {
         this.table = table;
@@ -51,7 +53,15 @@ public final class ResultAssembler {
                             "count3",
                             directions.get(2).places.count()));
         }
-        this.cells = Rollup.of(aggregation, placesOf(question.by().size()));
+        Direction first = directions.get(0);
+        this.cells = isPlain(first.keys) && first.merged == 0
+                ? Rollup.same(aggregation)
+                : Rollup.of(aggregation, placesOf(question.by().size()));
+    }
+
+    /** Whether the cells of the aggregation are the groups of one grouping as they are. */
+    private boolean isPlain(@Nullable GroupKeys keys) {
+        return question.by().size() == 1 && keys != null && keys.isDirect() && aggregation.isDense();
     }
 
     public static Answer.Groups of(Table table, Question.Groups question, GroupedAggregation aggregation) {
@@ -133,9 +143,7 @@ public final class ResultAssembler {
         if (keys.isOrdered() || largest <= 0) {
             return new Direction(keys, groups, new int[0], 0);
         }
-        Rollup alone = question.by().size() == 1 && keys.isDirect() && aggregation.isDense()
-                ? Rollup.same(aggregation)
-                : Rollup.of(aggregation, alone(axis, groups));
+        Rollup alone = isPlain(keys) ? Rollup.same(aggregation) : Rollup.of(aggregation, alone(axis, groups));
         int present = 0;
         for (int group = 0; group < alone.count(); group++) {
             present += alone.rows(group) > 0 ? 1 : 0;
@@ -182,6 +190,16 @@ public final class ResultAssembler {
             }
         }
         return kept.stream().sorted(largestFirst).mapToInt(Ranked::group).toArray();
+    }
+
+    /** The places along a direction, the others put together. */
+    private Rollup alone(int axis) {
+        Rollup known = question.by().size() == 1 ? cells : alone[axis];
+        if (known == null) {
+            known = Rollup.of(aggregation, alone(axis, directions.get(axis).places));
+            alone[axis] = known;
+        }
+        return known;
     }
 
     /** Only the direction {@code axis}, the others put together. */
@@ -308,17 +326,21 @@ public final class ResultAssembler {
     }
 
     private Answer.Totals totals(int m, List<List<Integer>> shown) {
-        List<Rollup.Places> one = new ArrayList<>();
-        question.by().forEach(each -> one.add(Rollup.Places.one()));
-        return new Answer.Totals(
-                Rollup.of(aggregation, one).value(m, 0), totals(m, 0, shown), totals(m, 1, shown), totals(m, 2, shown));
+        Rollup all = allTogether;
+        if (all == null) {
+            List<Rollup.Places> one = new ArrayList<>();
+            question.by().forEach(each -> one.add(Rollup.Places.one()));
+            all = Rollup.of(aggregation, one);
+            allTogether = all;
+        }
+        return new Answer.Totals(all.value(m, 0), totals(m, 0, shown), totals(m, 1, shown), totals(m, 2, shown));
     }
 
     private List<@Nullable BigDecimal> totals(int m, int axis, List<List<Integer>> shown) {
         if (axis >= question.by().size()) {
             return List.of();
         }
-        Rollup alone = Rollup.of(aggregation, alone(axis, directions.get(axis).places));
+        Rollup alone = alone(axis);
         List<@Nullable BigDecimal> totals = new ArrayList<>();
         for (int place : shown.get(axis)) {
             totals.add(alone.value(m, place));
@@ -332,7 +354,7 @@ public final class ResultAssembler {
         if (number >= question.by().size()) {
             return List.of(0);
         }
-        Rollup alone = Rollup.of(aggregation, alone(number, direction.places));
+        Rollup alone = alone(number);
         List<Integer> places = new ArrayList<>();
         if (direction.isContinuous()) {
             addAdjoining(direction, alone, places);

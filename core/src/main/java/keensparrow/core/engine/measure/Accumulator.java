@@ -9,7 +9,7 @@ import org.jspecify.annotations.Nullable;
  * rows were added or parts were merged, so that any number of threads gives the same digits.
  */
 public interface Accumulator {
-    /** Adds {@code rows[i]} to group {@code ids[i]} for each {@code i} in {@code [0, count)}. */
+    /** Adds {@code rows[i]}, which rise, to group {@code ids[i]} for each {@code i} in {@code [0, count)}. */
     void add(int[] rows, int[] ids, int count);
 
     /** Takes rows that were added out again. @throws UnsupportedOperationException unless {@link #isReversible} */
@@ -35,16 +35,27 @@ public interface Accumulator {
     /** Makes room for more groups. */
     void grow(int groups);
 
+    /**
+     * Whether what another of the same measure has can be added here. Not where it keeps it in another way, as one of
+     * many more groups may.
+     */
+    default boolean canMerge(Accumulator other) {
+        return true;
+    }
+
     /** Adds what {@code other}, of the same kind, has of group {@code g} to group {@code target[g]}; −1 leaves it out. */
     void merge(Accumulator other, int[] target);
 
-    /** Whether there is work to be done for each group once all is in, before results are asked for. */
-    default boolean settles() {
-        return false;
+    /**
+     * How many pieces of work can be done once all is in, before results are asked for. When they are done, there may be
+     * others, until there are none.
+     */
+    default int unsettled() {
+        return 0;
     }
 
-    /** Does that work; for different groups on several threads at once. */
-    default void settle(int group) {}
+    /** Does a piece of that work; different ones on several threads at once. */
+    default void settle(int piece) {}
 
     /**
      * The result of a group; blank is null. Dates are day numbers, dates and times microseconds since 1970.

@@ -1,7 +1,6 @@
 package keensparrow.core.engine.measure;
 
 import java.math.BigDecimal;
-import java.util.Arrays;
 import java.util.Objects;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.DoubleColumn;
@@ -14,29 +13,32 @@ import org.jspecify.annotations.Nullable;
  * how many there are of each, else all of them. Room is made when the first one comes.
  */
 final class CollectedValues {
-    private static final long[] NONE = {};
 
     private final Column column;
-    private final @Nullable ValueCounts counts; // else lists
-    private int groups;
-    private @Nullable RankList[] lists = {};
-    private boolean[] borrowed = {}; // lists of other accumulators, which are copied before anything is added
-    private long[] read = NONE; // values of one batch
+    private final @Nullable ValueCounts counts;
+    private final @Nullable RankLists lists; // where there are no counts
+    private int[] filled = {}; // rows of one batch that are not blank, where there are others
+    private int[] filledIds = {};
 
-    private CollectedValues(Column column, @Nullable ValueCounts counts, int groups) {
+    private CollectedValues(Column column, @Nullable ValueCounts counts, @Nullable RankLists lists) {
         this.column = column;
         this.counts = counts;
-        this.groups = groups;
+        this.lists = lists;
     }
 
     /** @param most as many groups as there may be when it grows */
     static CollectedValues of(Column column, int groups, int most) {
-        ValueCounts counts = column instanceof LongColumn longs ? ValueCounts.of(longs, groups, most) : null;
-        return new CollectedValues(column, counts, groups);
+        if (column instanceof DoubleColumn doubles) {
+            return new CollectedValues(column, null, new RankLists(doubles.buckets()));
+        }
+        LongColumn longs = (LongColumn) column;
+        ValueCounts counts = ValueCounts.of(longs, groups, most);
+        return new CollectedValues(column, counts, counts == null ? new RankLists(longs.buckets()) : null);
     }
 
     CollectedValues empty(int of) {
-        return new CollectedValues(column, counts == null ? null : counts.empty(of), of);
+        return new CollectedValues(
+                column, counts == null ? null : counts.empty(of), lists == null ? null : lists.empty());
     }
 
     boolean isOf(Column other) {
@@ -54,34 +56,15 @@ final class CollectedValues {
         return counts != null;
     }
 
-    /** The list of a group, to add to. */
-    private RankList list(int group) {
-        RankList known = group < lists.length ? lists[group] : null;
-        if (known != null && !borrowed[group]) {
-            return known;
+    /** Tells beforehand which places will be asked for. @param share of the way through the order, from 0 to 1 */
+    void willAsk(double share) {
+        if (lists != null) {
+            lists.willAsk(share);
         }
-        if (lists.length < groups) {
-            lists = Arrays.copyOf(lists, groups);
-            borrowed = Arrays.copyOf(borrowed, groups);
-        }
-        RankList own = new RankList();
-        if (known != null) {
-            own.addAll(known);
-        }
-        lists[group] = own;
-        borrowed[group] = false;
-        return own;
     }
 
-    /** Has the values of a finished list: itself while there are no others. */
-    private void borrow(int group, RankList list) {
-        if (group < lists.length && lists[group] != null) {
-            list(group).addAll(list);
-            return;
-        }
-        list(group);
-        lists[group] = list;
-        borrowed[group] = true;
+    private RankLists lists() {
+        return Objects.requireNonNull(lists);
     }
 
     void add(int[] rows, int[] ids, int count) {
@@ -89,30 +72,22 @@ final class CollectedValues {
             counts.count(rows, ids, count, 1);
             return;
         }
-        long[] ranks = ranks(rows, count);
-        boolean isFilled = column.blankCount() == 0;
+        if (column.blankCount() == 0) {
+            lists().add(rows, ids, count);
+            return;
+        }
+        if (filled.length == 0) {
+            filled = new int[RowBatches.BLOCK];
+            filledIds = new int[RowBatches.BLOCK];
+        }
+        int present = 0;
         for (int i = 0; i < count; i++) {
-            if (isFilled || !column.isBlank(rows[i])) {
-                list(ids[i]).add(ranks[i]);
+            if (!column.isBlank(rows[i])) {
+                filled[present] = rows[i];
+                filledIds[present++] = ids[i];
             }
         }
-    }
-
-    /** Of rows of one batch; anything where one is blank. */
-    private long[] ranks(int[] rows, int count) {
-        if (read.length == 0) {
-            read = new long[RowBatches.BLOCK];
-        }
-        long[] ranks = read;
-        if (column instanceof LongColumn longs) {
-            longs.values().read(rows, count, ranks);
-        } else {
-            DoubleColumn doubles = (DoubleColumn) column;
-            for (int i = 0; i < count; i++) {
-                ranks[i] = doubles.rank(rows[i]);
-            }
-        }
-        return ranks;
+        lists().add(filled, filledIds, present);
     }
 
     void remove(int[] rows, int[] ids, int count) {
@@ -120,78 +95,45 @@ final class CollectedValues {
     }
 
     void grow(int larger) {
-        groups = larger;
         if (counts != null) {
             counts.grow(larger);
         }
     }
 
+    /** @param from which {@link #isLike} it */
     void merge(CollectedValues from, int[] target) {
-        for (int g = 0; g < from.groups && g < target.length; g++) {
-            if (target[g] >= 0) {
-                merge(from, g, target[g]);
-            }
-        }
-    }
-
-    /** Counts go to counts and lists to lists; of two aggregations of different size one may count and the other list. */
-    private void merge(CollectedValues from, int group, int into) {
-        if (counts != null && from.counts != null && counts.isLike(from.counts)) {
-            counts.add(from.counts, group, into);
-        } else if (from.counts != null) {
-            from.counts.each(group, (value, times) -> {
-                for (int i = 0; i < times; i++) {
-                    take(into, value);
-                }
-            });
-        } else {
-            RankList added = group < from.lists.length ? from.lists[group] : null;
-            if (added != null && counts != null) {
-                added.each(value -> take(into, value));
-            } else if (added != null) {
-                borrow(into, added);
-            }
-        }
-    }
-
-    private void take(int group, long value) {
-        if (counts != null) {
-            counts.add(group, value);
-        } else {
-            list(group).add(value);
-        }
-    }
-
-    /** Whether groups have to be got ready. */
-    boolean settles() {
-        return counts == null || counts.settles();
-    }
-
-    /** Gets a group ready for questions after places. */
-    void settle(int group) {
-        if (counts != null) {
-            counts.settle(group);
+        if (counts == null || from.counts == null) {
+            lists().merge(from.lists(), target);
             return;
         }
-        RankList of = group < lists.length ? lists[group] : null;
-        if (of != null) {
-            of.settle();
+        for (int g = 0; g < target.length; g++) {
+            if (target[g] >= 0) {
+                counts.add(from.counts, g, target[g]);
+            }
+        }
+    }
+
+    /** How many pieces of work there are once all is in; see {@link #settle}. */
+    int unsettled() {
+        return counts != null ? counts.unsettled() : lists().unsettled();
+    }
+
+    /** Gets a part ready for questions after places; different ones on several threads. */
+    void settle(int piece) {
+        if (counts != null) {
+            counts.settle(piece);
+        } else {
+            lists().settle(piece);
         }
     }
 
     long size(int group) {
-        if (counts != null) {
-            return counts.size(group);
-        }
-        RankList of = group < lists.length ? lists[group] : null;
-        return of == null ? 0 : of.size();
+        return counts != null ? counts.size(group) : lists().size(group);
     }
 
     /** The value at a place in order, as a rank; only where there are so many. */
     long at(int group, long place) {
-        return counts != null
-                ? counts.at(group, place)
-                : Objects.requireNonNull(lists[group]).at((int) place);
+        return counts != null ? counts.at(group, place) : lists().at(group, place);
     }
 
     BigDecimal value(long rank) {
@@ -199,10 +141,9 @@ final class CollectedValues {
     }
 
     long sizeBytes() {
-        long bytes = (counts == null ? 0 : counts.sizeBytes()) + 8L * lists.length + 8L * read.length;
-        for (RankList each : lists) { // also borrowed ones: whom they belong to may be gone
-            bytes += each == null ? 0 : each.sizeBytes();
-        }
-        return bytes;
+        return (counts == null ? 0 : counts.sizeBytes())
+                + (lists == null ? 0 : lists.sizeBytes())
+                + 4L * filled.length
+                + 4L * filledIds.length;
     }
 }

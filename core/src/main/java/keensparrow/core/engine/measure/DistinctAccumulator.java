@@ -176,6 +176,11 @@ final class DistinctAccumulator implements Accumulator {
     }
 
     @Override
+    public boolean canMerge(Accumulator other) {
+        return other instanceof DistinctAccumulator from && from.stride == stride && from.words == words;
+    }
+
+    @Override
     public void merge(Accumulator other, int[] target) {
         DistinctAccumulator from = (DistinctAccumulator) other;
         for (int g = 0; g < target.length; g++) {

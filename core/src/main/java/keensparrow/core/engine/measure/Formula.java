@@ -123,6 +123,14 @@ final class Formula implements Accumulator {
     }
 
     @Override
+    public boolean canMerge(Accumulator other) {
+        return other instanceof Formula from
+                && parts.entrySet().stream()
+                        .allMatch(part ->
+                                part.getValue().canMerge(Objects.requireNonNull(from.parts.get(part.getKey()))));
+    }
+
+    @Override
     public void merge(Accumulator other, int[] target) {
         parts.forEach((span, part) -> part.merge(Objects.requireNonNull(((Formula) other).parts.get(span)), target));
     }

@@ -34,6 +34,7 @@ final class MinMaxAccumulator implements Accumulator {
 
     /** The same, empty, that reads what is collected anyway. */
     Accumulator reading(CollectedValues values) {
+        values.willAsk(largest ? 1 : 0);
         return new MinMaxAccumulator(column, 0, largest, values);
     }
 

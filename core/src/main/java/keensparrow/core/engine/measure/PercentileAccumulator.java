@@ -24,6 +24,7 @@ final class PercentileAccumulator implements Accumulator {
         this.share = share;
         this.collected = collected;
         this.isCollecting = isCollecting;
+        collected.willAsk(share.doubleValue());
     }
 
     /**
@@ -90,6 +91,11 @@ final class PercentileAccumulator implements Accumulator {
     }
 
     @Override
+    public boolean canMerge(Accumulator other) {
+        return other instanceof PercentileAccumulator from && collected.isLike(from.collected);
+    }
+
+    @Override
     public void merge(Accumulator other, int[] target) {
         if (isCollecting) {
             collected.merge(((PercentileAccumulator) other).collected, target);
@@ -117,15 +123,13 @@ final class PercentileAccumulator implements Accumulator {
     }
 
     @Override
-    public boolean settles() {
-        return isCollecting && collected.settles();
+    public int unsettled() {
+        return isCollecting ? collected.unsettled() : 0;
     }
 
     @Override
-    public void settle(int group) {
-        if (isCollecting) {
-            collected.settle(group);
-        }
+    public void settle(int piece) {
+        collected.settle(piece);
     }
 
     @Override

@@ -74,11 +74,6 @@ final class ValueCounts {
         }
     }
 
-    /** Counts a value once more. */
-    void add(int group, long value) {
-        counts()[group * places + (int) (value - column.min())]++;
-    }
-
     /** Adds a group of another that {@link #isLike} it. */
     void add(ValueCounts from, int group, int into) {
         int[] sums = counts();
@@ -87,30 +82,13 @@ final class ValueCounts {
         }
     }
 
-    /** Gets each value of a group, and how often it is there. */
-    interface Taker {
-        void value(long value, int times);
+    /** The groups whose blocks are to be summed up; none where there are so few places that it does not pay. */
+    synchronized int unsettled() {
+        return places > 2 * BLOCK && counts.length > 0 && blocks.length < groups ? groups : 0;
     }
 
-    void each(int group, Taker taker) {
-        for (int p = 0; counts.length > 0 && p < places; p++) {
-            int times = counts[group * places + p];
-            if (times > 0) {
-                taker.value(column.min() + p, times);
-            }
-        }
-    }
-
-    /** Whether there are so many places that it pays to sum up blocks of them. */
-    boolean settles() {
-        return places > 2 * BLOCK && counts.length > 0;
-    }
-
-    /** Sums up blocks of a group, where that pays. Different groups on several threads. */
+    /** Sums up blocks of a group. Different groups on several threads. */
     void settle(int group) {
-        if (!settles()) {
-            return;
-        }
         int[] sums = new int[(places + BLOCK - 1) / BLOCK];
         for (int p = 0; p < places; p++) {
             sums[p / BLOCK] += counts[group * places + p];
