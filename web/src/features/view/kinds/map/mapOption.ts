@@ -7,6 +7,7 @@ import { FONT, tip, tipBox } from '../../chartParts';
 import { mixed } from '../../colours';
 import { valueAt } from '../../cells';
 import { boxOf, isMarked } from '../../marks';
+import { withRoom } from './names';
 import { numbersOf } from '../../numbers';
 import type { Drawing } from '../face';
 import { say } from '../../../../words';
@@ -16,9 +17,9 @@ export const OUTLINES = 'outlines';
 const [SIZE, LATITUDE, LONGITUDE, COLOUR] = [0, 1, 2, 3]; // the order of the measures in the answer
 const PALE = 0.3;
 const LEAST = 0.2; // of the colour, for the smallest number
-const NAMED = 40;
 const CLUSTERED = 120; // places that may lie on one another
 const FIELD = 44; // pixels from side to side
+const NAME = { font: 11, gap: 5 }; // pixels
 const ALIKE = 10; // pixels of each dot where none is larger than another
 const CLUSTER = 34; // pixels, the largest
 const TOLD = 8; // names of places in a hover
@@ -52,6 +53,8 @@ export function mapNote(drawing: Drawing): string | null {
   const { answer, measures } = drawing;
   const { places, spots } = lying(drawing);
   const left = answer.axis.length - places.length;
+  const alone = spots.filter(({ of }) => of.length === 1).length;
+  const unnamed = alone - namedOf(drawing).size;
   const known = (answer.measures[COLOUR]?.values ?? []).filter((value) => value !== null);
   const { brief } = numbersOf(drawing);
   const notes = [
@@ -63,6 +66,9 @@ export function mapNote(drawing: Drawing): string | null {
         })
       : null,
     spots.length < places.length ? say('view.placesTogether') : null,
+    unnamed > 0
+      ? say('view.namesWithoutRoom', { unnamed, shown: count(unnamed), all: count(alone) })
+      : null,
     left > 0
       ? say('view.ofHaveNoPlaceOn', { left: count(left), axis: count(answer.axis.length) })
       : null,
@@ -77,8 +83,8 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
   const labels = answer.axis.map((key) => groupLabel(key, view.by ?? null, columns));
   const { exact } = numbersOf(drawing);
   const adds = addsUp(view, measures);
-  const sizes = new Set(places.map(({ at }) => valueAt(answer, SIZE, at) ?? 0));
-  const most = places.length > 1 && sizes.size === 1 ? 0 : Math.max(0, ...sizes); // all alike are small
+  const sizeOf = sizes(drawing);
+  const named = namedOf(drawing);
   const ofAll = shareOfAll(drawing);
   const shade = shadeOf(drawing);
   const box = boxOf(mark, axesOf(view));
@@ -146,18 +152,13 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
         coordinateSystem: 'geo',
         cursor: 'pointer',
         animation: false,
-        data: spots.map((spot) => {
+        data: spots.map((spot, number) => {
           const { of, latitude, longitude } = spot;
           const [first] = of;
-          const value = Math.max(0, (first && valueAt(answer, SIZE, first.at)) ?? 0);
           const alone = of.length === 1;
           return {
             value: [longitude, latitude],
-            symbolSize: !alone
-              ? Math.min(CLUSTER, 16 + 4 * Math.log10(of.length) * 2)
-              : most > 0
-                ? 6 + 26 * Math.sqrt(value / most)
-                : ALIKE,
+            symbolSize: sizeOf(spot),
             itemStyle: {
               color: mixed(
                 alone && first ? shade(first.at) : colours.ink,
@@ -167,7 +168,7 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
               borderColor: colours.paper,
             },
             label: alone
-              ? {}
+              ? { show: named.has(number) }
               : {
                   position: 'inside',
                   color: colours.paper,
@@ -178,10 +179,11 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
           };
         }),
         label: {
-          show: places.length <= NAMED || spots.length < places.length,
+          show: true,
           position: 'right',
+          distance: NAME.gap,
           color: colours.ink,
-          fontSize: 11,
+          fontSize: NAME.font,
           textBorderColor: colours.paper,
           textBorderWidth: 2,
           formatter: ({ dataIndex }: { dataIndex: number }) => {
@@ -189,7 +191,6 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
             return of.length > 1 ? axisNumber(of.length) : (labels[of[0]?.at ?? -1] ?? '');
           },
         },
-        labelLayout: { hideOverlap: true },
       },
     ],
   };
@@ -220,6 +221,8 @@ interface Spot {
 interface Lying {
   readonly places: readonly Placed[];
   readonly spots: readonly Spot[];
+  /** The numbers of the spots whose names have room beside them. */
+  named?: ReadonlySet<number>;
 }
 
 const known = new WeakMap<Drawing, Lying>();
@@ -235,14 +238,59 @@ function lying(drawing: Drawing): Lying {
   return lies;
 }
 
+/** Pixels of a spot from side to side. */
+function sizes(drawing: Drawing): (spot: Spot) => number {
+  const { answer } = drawing;
+  const { places } = lying(drawing);
+  const valueOf = ({ at }: Placed) => Math.max(0, valueAt(answer, SIZE, at) ?? 0);
+  const values = new Set(places.map(valueOf));
+  const most = places.length > 1 && values.size === 1 ? 0 : Math.max(0, ...values); // all alike are small
+  return ({ of }) => {
+    const [first] = of;
+    if (!first || of.length > 1) return Math.min(CLUSTER, 16 + 4 * Math.log10(of.length) * 2);
+    return most > 0 ? 6 + 26 * Math.sqrt(valueOf(first) / most) : ALIKE;
+  };
+}
+
+/** Which spots are named: those of the largest numbers first, as long as no name lies on another. */
+function namedOf(drawing: Drawing): ReadonlySet<number> {
+  const lies = lying(drawing);
+  if (!lies.named) {
+    const { answer, view, columns } = drawing;
+    const sizeOf = sizes(drawing);
+    const pixels = pixelsADegree(lies.places, drawing);
+    lies.named = withRoom(
+      lies.spots.flatMap((spot, number) => {
+        const [first] = spot.of;
+        const key = first && answer.axis[first.at];
+        if (!first || !key || spot.of.length > 1) return [];
+        return {
+          number,
+          name: groupLabel(key, view.by ?? null, columns),
+          x: spot.longitude * pixels * ASPECT + sizeOf(spot) / 2 + NAME.gap,
+          y: -spot.latitude * pixels,
+          rank: valueAt(answer, SIZE, first.at) ?? 0,
+        };
+      }),
+      `${NAME.font}px ${FONT}`,
+      NAME.font,
+    );
+  }
+  return lies.named;
+}
+
+/** To the north, as far as it is looked at closer. */
+function pixelsADegree(places: readonly Placed[], drawing: Drawing): number {
+  const box = bounds(places, drawing);
+  return box ? (drawing.height / (box[0][1] - box[1][1])) * drawing.zoom : 0;
+}
+
 /** All places by themselves where they are few; else those of a field of the map as one, until one looks closer. */
 function clustered(places: readonly Placed[], drawing: Drawing): Spot[] {
-  const box = bounds(places, drawing);
-  if (places.length <= CLUSTERED || !box) {
+  const pixels = pixelsADegree(places, drawing);
+  if (places.length <= CLUSTERED || pixels === 0) {
     return places.map((place) => ({ ...place, of: [place] }));
   }
-  const [[, north], [, south]] = box;
-  const pixels = (drawing.height / (north - south)) * drawing.zoom; // a degree to the north
   const fields = new Map<string, Placed[]>();
   for (const place of places) {
     const x = Math.floor((place.longitude * pixels * ASPECT) / FIELD);

@@ -3,6 +3,7 @@ package keensparrow.core.engine;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.time.LocalDate;
 import java.util.List;
 import keensparrow.core.TextRows;
 import keensparrow.core.aggregate.Aggregate;
@@ -126,11 +127,23 @@ class GroupQuestionTest {
     }
 
     private static boolean isLastPartial(TimeStep step, String... days) {
-        Table table = TextRows.table("day,n\n" + String.join(",1\n", days) + ",1\n");
+        return isLastPartialOf("day", step, days);
+    }
+
+    private static boolean isLastPartialOf(String name, TimeStep step, String... days) {
+        Table table = TextRows.table(name + ",n\n" + String.join(",1\n", days) + ",1\n");
         Question question = new Question.Groups(
-                List.of(new Question.Grouped(new ByTime("day", step), 0)), List.of(Measure.ROWS), Question.Order.LABEL);
+                List.of(new Question.Grouped(new ByTime(name, step), 0)), List.of(Measure.ROWS), Question.Order.LABEL);
         List<GroupKey> axis = ((Answer.Groups) Asking.ask(table, question)).axis();
         return axis.get(axis.size() - 1).partial();
+    }
+
+    @Test
+    void aTimeOfThePastIsNotUnfinishedOnceItsPeriodIsOver() {
+        String today = LocalDate.now().toString();
+        assertThat(isLastPartialOf("opened", TimeStep.YEAR, "1987-05-02", "2011-03-14")).isFalse();
+        assertThat(isLastPartialOf("seen", TimeStep.YEAR, "1987-05-02", "2011-03-14")).isTrue();
+        assertThat(isLastPartialOf("opened", TimeStep.YEAR, "1987-05-02", today)).isEqualTo(!today.endsWith("-12-31"));
     }
 
     @Test

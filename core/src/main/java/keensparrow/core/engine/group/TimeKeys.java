@@ -15,7 +15,9 @@ import keensparrow.core.group.ByTime;
 import keensparrow.core.group.DatePart;
 import keensparrow.core.group.GroupKey;
 import keensparrow.core.group.TimeStep;
+import keensparrow.core.meaning.MainTime;
 import keensparrow.core.table.ColumnFormat;
+import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
@@ -31,13 +33,15 @@ public final class TimeKeys {
     private final LongColumn times;
     private final long lastDay; // that the data tell of
 
-    private TimeKeys(TimeStep step, LongColumn times, TimeStep grain) {
+    private TimeKeys(TimeStep step, LongColumn times, TimeStep grain, boolean isOfPast) {
         this.step = step;
         this.times = times;
         long newest = times.isAllBlank() ? 0 : Math.floorDiv(times.max(), unit(times));
-        this.lastDay = grain == TimeStep.DAY
+        long last = grain == TimeStep.DAY
                 ? newest
                 : grain.end(grain.periodOf(newest)).toEpochDay();
+        // births and openings are known to today, whenever the last one was
+        this.lastDay = isOfPast ? Math.max(last, LocalDate.now().toEpochDay() - 1) : last;
     }
 
     /** What a date of the column stands for: where all are firsts of a month, it is the whole month, quarter or year. */
@@ -81,8 +85,9 @@ public final class TimeKeys {
         if (step == TimeStep.HOUR && times.type() != ColumnType.DATE_TIME) {
             throw Filter.mismatch(table.schema(), grouping.column(), Words.say("group.datesWithTimes"));
         }
-        TimeStep grain = grain(times, table.schema().get(grouping.column()).format());
-        return new TimeKeys(step, times, grain).keys(table.schema().label(grouping.column()));
+        ColumnInfo info = table.schema().get(grouping.column());
+        TimeStep grain = grain(times, info.format());
+        return new TimeKeys(step, times, grain, MainTime.isOfPast(info)).keys(info.label());
     }
 
     private GroupKeys keys(String label) {
