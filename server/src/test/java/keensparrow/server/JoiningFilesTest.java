@@ -92,23 +92,29 @@ class JoiningFilesTest {
 
     @Test
     void theSameBytesAreNoticedUnderAnyName() throws Exception {
-        String dataset = load(List.of(month("plan-01.csv", 10), month("plan-02.csv", 20)));
+        String dataset = load(List.of(month("plan-01.csv", 910), month("plan-02.csv", 920)));
         JsonNode twice = anna.finished(anna.call(
                 "POST",
                 "/api/datasets/" + dataset + "/versions",
-                object("files", List.of(month("plan-02 (1).csv", 20)))));
+                object("files", List.of(month("plan-02 (1).csv", 920)))));
         assertThat(twice.path("state").asText()).isEqualTo("FAILED");
         assertThat(twice.toString()).contains("“plan-02 (1).csv” is the same as “plan-02.csv”");
-        assertThat(rows(dataset, "['amount']")).containsExactly("amount", "10", "11", "20", "21");
+        assertThat(rows(dataset, "['amount']")).containsExactly("amount", "910", "911", "920", "921");
         TestServer.Reply dropped = anna.call(
-                "POST", "/api/datasets", object("files", List.of(month("plan-01.csv", 10), month("plan-01.csv", 10))));
+                "POST", "/api/datasets", object("files", List.of(month("plan-01.csv", 910), month("plan-01.csv", 910))));
         assertThat(dropped.status()).isEqualTo(400);
         assertThat(dropped.detail()).contains("would count twice");
         assertThat(details(dataset).at("/report/notes").toString()).doesNotContain("byte by byte");
-        loadNext(dataset, month("plan-01.csv", 10));
+        loadNext(dataset, month("plan-01.csv", 910));
         assertThat(details(dataset).at("/report/notes").toString())
                 .contains("the same files, byte by byte, as those of version 1");
-        assertThat(rows(dataset, "['amount']")).containsExactly("amount", "10", "11", "20", "21");
+        assertThat(rows(dataset, "['amount']")).containsExactly("amount", "910", "911", "920", "921");
+    
+        String again = load(List.of(month("other.csv", 920), month("name.csv", 910)));
+        assertThat(details(again).at("/report/notes").toString())
+                .contains("the same files, byte by byte, as those of the dataset “");
+        String part = load(List.of(month("plan-02.csv", 920)));
+        assertThat(details(part).at("/report/notes").toString()).doesNotContain("byte by byte");
     }
 
     @Test

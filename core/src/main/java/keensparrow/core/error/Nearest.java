@@ -1,26 +1,39 @@
 package keensparrow.core.error;
 
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.Locale;
 import java.util.Optional;
 import keensparrow.core.words.Words;
 
 /** Finds the name a person probably meant. */
 public final class Nearest {
+    private static final int BEGINNING = 3; // letters that tell a name
+
     private Nearest() {}
 
-    /** The candidate with the fewest edits from {@code typed}, if at most a third of its letters differ. */
+    /**
+     * The candidate with the fewest edits from {@code typed}, if at most a third of the letters differ; else the shortest
+     * that begins with it.
+     */
     public static Optional<String> to(String typed, Collection<String> candidates) {
+        String wanted = typed.toLowerCase(Locale.ROOT);
         String best = null;
-        int fewest = Math.max(1, typed.length() / 3) + 1;
+        int fewest = Integer.MAX_VALUE;
         for (String candidate : candidates) {
-            int edits = distance(typed.toLowerCase(Locale.ROOT), candidate.toLowerCase(Locale.ROOT));
-            if (edits < fewest) {
+            int edits = distance(wanted, candidate.toLowerCase(Locale.ROOT));
+            int most = Math.max(1, Math.max(wanted.length(), candidate.length()) / 3);
+            if (edits <= most && edits < fewest) {
                 fewest = edits;
                 best = candidate;
             }
         }
-        return Optional.ofNullable(best);
+        return best != null
+                ? Optional.of(best)
+                : candidates.stream()
+                        .filter(candidate -> wanted.length() >= BEGINNING
+                                && candidate.toLowerCase(Locale.ROOT).startsWith(wanted))
+                        .min(Comparator.comparingInt(String::length));
     }
 
     /** {@code Did you mean "x"?} with a leading space, or nothing. */

@@ -15,6 +15,9 @@ class NearestTest {
         assertThat(Nearest.hint("rout", names)).isEqualTo(" Did you mean “route”?");
         assertThat(Nearest.hint("xyz", names)).isEmpty();
         assertThat(Nearest.to("x", List.of())).isEmpty();
+        assertThat(Nearest.to("birtx", List.of("births", "day"))).contains("births");
+        assertThat(Nearest.to("date_", List.of("date_of_month", "date_of", "day"))).contains("date_of");
+        assertThat(Nearest.to("da", List.of("date_of_month", "departure"))).isEmpty();
     }
 
     @Test

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -13,6 +12,7 @@ import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.infer.guess.ColumnPlan;
 import keensparrow.core.infer.guess.FormatHints;
+import keensparrow.core.infer.guess.Headings;
 import keensparrow.core.infer.guess.TypeOverride;
 import keensparrow.core.infer.load.LoadReport;
 import keensparrow.core.infer.load.LoadedTable;
@@ -126,7 +126,7 @@ public final class Reading {
     private static Set<String> shape(FoundTable table) {
         Set<String> shape = new TreeSet<>();
         for (String heading : table.headings()) {
-            shape.add(heading.strip().replaceAll("\\s+", " ").toLowerCase(Locale.ROOT));
+            shape.add(Headings.loosely(heading));
         }
         return shape;
     }

@@ -58,6 +58,14 @@ final class ChosenFiles {
         return same ? List.of(Words.say("server.dataset.theSameBytes", "version", before.number())) : List.of();
     }
 
+    /** What there is to say of those that a new dataset is made of: that another one is made of the very same bytes. */
+    List<String> notes(long ownerId, List<Dataset.FileRef> files) {
+        return database.inTransaction(connection -> datasets.madeOf(connection, ownerId, contents(files))).stream()
+                .limit(1)
+                .map(name -> Words.say("server.dataset.theSameBytesElsewhere", "name", UserException.quote(name)))
+                .toList();
+    }
+
     private static List<String> contents(List<Dataset.FileRef> files) {
         return files.stream().map(Dataset.FileRef::sha256).sorted().toList();
     }

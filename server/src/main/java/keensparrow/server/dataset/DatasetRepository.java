@@ -115,6 +115,29 @@ final class DatasetRepository {
                 ownerId);
     }
 
+    /** Names of the owner's datasets whose current version was made of files with those contents, in any order. */
+    List<String> madeOf(Connection connection, long ownerId, List<String> sha256s) throws SQLException {
+        String sql = """
+                select d.name, v.files from dataset d
+                join dataset_version v on v.dataset_id = d.id and v.number = d.current_version
+                where d.owner_id = ? and position(?, v.files) > 0 order by v.loaded_at desc
+                """;
+        List<String> wanted = sha256s.stream().sorted().toList();
+        record Made(String name, List<String> of) {}
+        return Database.list(
+                        connection,
+                        sql,
+                        row -> new Made(
+                                row.getString("name"),
+                                contents(row.getString("files")).stream().sorted().toList()),
+                        ownerId,
+                        wanted.get(0))
+                .stream()
+                .filter(made -> made.of.equals(wanted))
+                .map(Made::name)
+                .toList();
+    }
+
     /** Contents of all files that the versions of a dataset came from. */
     Set<String> contentsOf(Connection connection, String datasetId) throws SQLException {
         Set<String> contents = new HashSet<>();

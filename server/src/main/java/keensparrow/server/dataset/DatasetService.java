@@ -120,7 +120,8 @@ public final class DatasetService {
         return jobs.start(
                 ownerId,
                 Words.say("server.dataset.load", "files", chosen.get(0).name()),
-                job -> create(job, dataset, new DatasetLoader.Rows(chosen, reading, true)));
+                job -> create(
+                        job, dataset, new DatasetLoader.Rows(chosen, reading, true, files.notes(ownerId, chosen))));
     }
 
     /** Starts to fetch a file and to load it into a new dataset. */
@@ -131,7 +132,8 @@ public final class DatasetService {
         Dataset dataset = new Dataset(Secrets.id(), ownerId, title, noun, List.of(), null, null, link, null, 0);
         return jobs.start(ownerId, Words.say("server.dataset.fetch", "fileName", target.fileName()), job -> {
             Dataset.FileRef file = links.fetch(job, target, folder);
-            create(job, dataset, new DatasetLoader.Rows(List.of(file), reading, true));
+            List<Dataset.FileRef> fetched = List.of(file);
+            create(job, dataset, new DatasetLoader.Rows(fetched, reading, true, files.notes(ownerId, fetched)));
         });
     }
 

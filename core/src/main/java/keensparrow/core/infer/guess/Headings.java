@@ -65,6 +65,38 @@ public final class Headings {
         return heading.strip().replaceAll("\\s+", " ").toLowerCase(Locale.ROOT);
     }
 
+    /** Headings that also differ in underscores or hyphens may be the same column, where no other can be meant. */
+    public static String loosely(String heading) {
+        return key(heading.replace('_', ' ').replace('-', ' '));
+    }
+
+    /** As {@link #keys(List)}; a heading that the other ones, which were there before, have in a looser sense has theirs. */
+    static List<String> keys(List<String> headings, List<String> before) {
+        List<String> keys = new ArrayList<>(keys(headings));
+        List<String> known = keys(before);
+        Set<String> here = Set.copyOf(keys);
+        Set<String> there = Set.copyOf(known);
+        Map<String, Integer> loose = new HashMap<>(); // places of those that are missing here; −1 where there are several
+        for (int i = 0; i < known.size(); i++) {
+            if (!here.contains(known.get(i))) {
+                loose.merge(loosely(before.get(i)), i, (one, other) -> -1);
+            }
+        }
+        Map<String, Integer> meant = new HashMap<>();
+        for (int i = 0; i < keys.size(); i++) {
+            if (!there.contains(keys.get(i))) {
+                meant.merge(loosely(headings.get(i)), i, (one, other) -> -1);
+            }
+        }
+        meant.forEach((key, at) -> {
+            int place = loose.getOrDefault(key, -1);
+            if (at >= 0 && place >= 0) {
+                keys.set(at, known.get(place));
+            }
+        });
+        return keys;
+    }
+
     /** The key of each heading; the second and later ones of the same heading are told apart by their number. */
     static List<String> keys(List<String> headings) {
         Map<String, Integer> times = new HashMap<>();

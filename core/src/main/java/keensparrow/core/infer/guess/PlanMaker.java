@@ -45,9 +45,9 @@ public final class PlanMaker {
     public List<ColumnPlan> plan() {
         List<String> headings = guess.headings();
         Map<String, ColumnPlan> known = new HashMap<>();
-        List<String> keys = Headings.keys(headings);
-        List<String> earlierKeys =
-                Headings.keys(earlier.stream().map(ColumnPlan::heading).toList());
+        List<String> before = earlier.stream().map(ColumnPlan::heading).toList();
+        List<String> keys = Headings.keys(headings, before);
+        List<String> earlierKeys = Headings.keys(before);
         for (int i = 0; i < earlierKeys.size(); i++) {
             known.put(earlierKeys.get(i), earlier.get(i));
         }
@@ -55,9 +55,9 @@ public final class PlanMaker {
         tellRepeated(headings, names);
         List<ColumnPlan> plan = new ArrayList<>();
         for (int i = 0; i < headings.size(); i++) {
-            Optional<ColumnPlan> before = Optional.ofNullable(known.remove(keys.get(i)));
-            plan.add(column(guess.guesses().get(i), names.get(i), headings.get(i), before));
-            if (!earlier.isEmpty() && before.isEmpty()) {
+            Optional<ColumnPlan> same = Optional.ofNullable(known.remove(keys.get(i)));
+            plan.add(column(guess.guesses().get(i), names.get(i), headings.get(i), same));
+            if (!earlier.isEmpty() && same.isEmpty()) {
                 notes.add(Words.say("guess.isANewColumn", "headings", Headings.label(headings.get(i), i)));
             }
         }

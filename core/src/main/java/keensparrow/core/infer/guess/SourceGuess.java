@@ -190,7 +190,7 @@ public final class SourceGuess implements RowSource.CellHandler {
         for (int i = 0; i < firstKeys.size(); i++) {
             places.put(firstKeys.get(i), i);
         }
-        List<String> keys = Headings.keys(headings);
+        List<String> keys = Headings.keys(headings, first.headings);
         int known = (int) keys.stream().filter(places::containsKey).count();
         if (known * 2 <= Math.max(keys.size(), first.targets.length)) {
             throw differs(difference(keys, firstKeys));

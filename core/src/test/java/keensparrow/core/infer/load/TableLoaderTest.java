@@ -107,6 +107,32 @@ class TableLoaderTest {
     }
 
     @Test
+    void underscoresAndHyphensMakeNoOtherColumnUnlessTwoCanBeMeant() {
+        LoadedTable loaded = load(
+                List.of(),
+                new TextRows("jan.csv", "net_sales,day of week,_id,id\n1,Mon,a,b\n"),
+                new TextRows("feb.csv", "Day-of-week,Net sales,id,_id\n"
+                        + "Tue,2,d,c\n"));
+        assertThat(loaded.table().columns()).hasSize(5); // the file is one
+        assertThat(loaded.table().column("net_sales").plain(1)).isEqualTo("2");
+        assertThat(loaded.table().column("day_of_week").plain(1)).isEqualTo("Tue");
+        assertThat(loaded.table().column("id").plain(1)).isEqualTo("c"); // each by its own heading
+        assertThat(loaded.table().column("id_2").plain(1)).isEqualTo("d");
+        LoadedTable doubtful = load(
+                List.of(),
+                new TextRows("jan.csv", "a,b,c,x_1,x 1\n1,2,3,4,5\n"),
+                new TextRows("feb.csv", "a,b,c,X-1\n1,2,3,6\n"));
+        assertThat(doubtful.report().notes())
+                .contains("The column “X-1” is in “feb.csv” and not in those before: there it is blank.");
+        LoadedTable next = load(doubtful.plan(), new TextRows("mar.csv", "A,B,C,x_1,x 1,x-1\n1,2,3,4,5,6\n"));
+        assertThat(next.table().schema().columns())
+                .extracting(ColumnInfo::name)
+                .isEqualTo(doubtful.table().schema().columns().subList(0, 6).stream()
+                        .map(ColumnInfo::name)
+                        .toList());
+    }
+
+    @Test
     void filesOfOtherShapesAreRefused() {
         UserException missing =
                 refusal(List.of(), new TextRows("one.csv", "a,b\n1,2\n"), new TextRows("two.csv", "a\n1\n"));
