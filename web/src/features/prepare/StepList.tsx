@@ -23,7 +23,7 @@ interface Props {
   readonly looked: string | null;
   readonly busy: boolean;
   readonly problem: Error | null;
-  readonly onChange: (steps: Step[]) => Promise<boolean>;
+  readonly onChange: (steps: Step[], ofAnotherSource?: boolean) => Promise<boolean>;
   readonly onNewVersion: () => void;
   /** What of the table is looked at; null for the table after all steps. */
   readonly look: Look | null;

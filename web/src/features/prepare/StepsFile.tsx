@@ -12,15 +12,21 @@ export function StepsFile({
 }: {
   readonly data: DatasetDetails;
   readonly busy: boolean;
-  readonly onChange: (steps: Step[]) => Promise<boolean>;
+  readonly onChange: (steps: Step[], ofAnotherSource: boolean) => Promise<boolean>;
 }) {
   const [told, setTold] = useState<string | null>(null);
   const document = JSON.stringify({ format: FORMAT, steps: data.steps }, null, 2);
   const add = async (file: File) => {
     setTold(null);
     const steps = stepsOf(await file.text());
-    if (steps) await onChange([...data.steps, ...steps]);
-    else setTold(say('prepare.noStepsInThisFile', { file: file.name }));
+    if (!steps) {
+      setTold(say('prepare.noStepsInThisFile', { file: file.name }));
+      return;
+    }
+    const here = new Set(data.steps.map((step) => JSON.stringify(step)));
+    const others = steps.filter((step) => !here.has(JSON.stringify(step))); // a first load may have made the same
+    if (others.length === 0) setTold(say('prepare.theseStepsAreHere', { file: file.name }));
+    else await onChange([...data.steps, ...others], true);
   };
   return (
     <p className="soft" data-testid="steps-file">

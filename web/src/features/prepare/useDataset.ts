@@ -38,11 +38,14 @@ export function useDataset(id: string, focus: Focus | null) {
     [queries, id],
   );
   const changeSteps = useCallback(
-    async (steps: Step[]): Promise<boolean> => {
+    async (steps: Step[], ofAnotherSource = false): Promise<boolean> => {
       setBusy(true);
       setProblem(null);
       try {
-        let job = await call<JobStatus>('PUT', `/api/datasets/${id}/steps`, { steps });
+        let job = await call<JobStatus>('PUT', `/api/datasets/${id}/steps`, {
+          steps,
+          ofAnotherSource,
+        });
         let pause = FIRST_PAUSE;
         while (job.state === 'RUNNING' || job.state === 'WAITING') {
           const now = pause;

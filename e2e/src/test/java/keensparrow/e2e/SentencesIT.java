@@ -217,9 +217,13 @@ class SentencesIT {
         Path steps = folder.resolve("steps.json");
         Files.writeString(
                 steps,
-                "{\"format\": 1, \"steps\": [{\"kind\": \"relabel\", \"column\": \"used\", \"label\": \"Power\"}]}");
+                "{\"format\": 1, \"steps\": [{\"kind\": \"relabel\", \"column\": \"used\", \"label\": \"Power\"},"
+                        + "{\"kind\": \"fillDown\", \"column\": \"gauge\"}]}");
         browser.pick("[data-testid='steps-file'] input[type=file]", steps);
         browser.sees(".author-steps ol", "Power");
+        browser.sees(".author-steps ol", "Skipped"); // of another source: the rest goes on
+        browser.pick("[data-testid='steps-file'] input[type=file]", steps);
+        browser.sees("[data-testid='steps-file'] .problem", "All steps of “steps.json” are here already.");
         Files.writeString(steps, "[]");
         browser.pick("[data-testid='steps-file'] input[type=file]", steps);
         browser.sees("[data-testid='steps-file'] .problem", "steps.json holds no steps");

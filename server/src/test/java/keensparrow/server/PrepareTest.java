@@ -76,6 +76,25 @@ class PrepareTest {
     }
 
     @Test
+    void stepsOfAnotherSourceAreKeptThoughSomeDoNotFit() throws Exception {
+        String trips = anna.dataset("trips from elsewhere.csv", "id,n\n1,10\n2,20\n3,30\n");
+        ObjectNode body = object("ofAnotherSource", true);
+        body.putArray("steps")
+                .add(HALF)
+                .add(object("kind", "retype", "column", "length", "type", "DECIMAL"))
+                .add(object("kind", "leaveOutColumn", "column", "gauge"))
+                .add(KEPT);
+        JsonNode done = anna.finished(anna.call("PUT", "/api/datasets/" + trips + "/steps", body));
+        assertThat(done.path("state").asText()).as(done.toString()).isEqualTo("DONE");
+        JsonNode now = details(trips);
+        assertThat(now.path("rowCount").asInt()).isEqualTo(2);
+        assertThat(now.path("steps")).hasSize(4);
+        assertThat(now.at("/stepsDone/1/problem").asText()).startsWith("Skipped").contains("length");
+        assertThat(now.at("/stepsDone/2/problem").asText()).startsWith("Skipped").contains("gauge");
+        assertThat(now.at("/stepsDone/3/problem").isNull()).isTrue();
+    }
+
+    @Test
     void aStepIsSwitchedOffAndOn() throws Exception {
         String trips = anna.dataset("trips again.csv", "id,n\n1,10\n2,20\n3,30\n");
         ObjectNode off = object("kind", "switchedOff");

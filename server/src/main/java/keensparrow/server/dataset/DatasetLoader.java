@@ -103,6 +103,17 @@ final class DatasetLoader {
      * @param before the version it stands at, null for the first
      */
     Dataset.Version load(Job job, Dataset dataset, Dataset.@Nullable Version before, Rows rows, List<Step> steps) {
+        return load(job, dataset, before, rows, steps, before == null ? List.of() : before.steps());
+    }
+
+    /** @param mayMiss steps that are kept, and skipped, where they do not fit; any other one must fit */
+    Dataset.Version load(
+            Job job,
+            Dataset dataset,
+            Dataset.@Nullable Version before,
+            Rows rows,
+            List<Step> steps,
+            List<Step> mayMiss) {
         requireRoom(before, rows);
         List<ColumnPlan> earlier = before == null || rows.afresh ? List.of() : earlier(before, steps);
         StepResults.Source source = source(dataset, rows, steps, earlier);
@@ -115,8 +126,7 @@ final class DatasetLoader {
                 ? Proposals.of(raw.table())
                 : new Proposals(List.of(), List.of(), questions(before, rows, raw.table()));
         List<Step> all = first ? proposals.steps() : steps;
-        Steps.Run run =
-                Steps.run(raw.table(), all, 1, others(dataset), before == null ? Set.of() : Set.copyOf(before.steps()));
+        Steps.Run run = Steps.run(raw.table(), all, 1, others(dataset), Set.copyOf(mayMiss));
         Dataset.Version version = writer.record(
                 job,
                 dataset,
@@ -181,13 +191,18 @@ final class DatasetLoader {
         memory.requireRoom(bytes);
     }
 
-    /** Applies steps that were added at the end to the table as it stands, without reading the files again. */
-    Dataset.Version extend(Job job, Dataset dataset, Dataset.Version before, List<Step> steps) {
+    /**
+     * Applies steps that were added at the end to the table as it stands, without reading the files again.
+     *
+     * @param mayMiss those of them that are kept, and skipped, where they do not fit
+     */
+    Dataset.Version extend(
+            Job job, Dataset dataset, Dataset.Version before, List<Step> steps, List<Step> mayMiss) {
         List<Step> added = steps.subList(before.steps().size(), steps.size());
         job.says(Words.say("server.dataset.applyingTheStep"), 0, 0);
         Table now = inMemory(before);
         writer.knows(now, before.profile());
-        Steps.Run run = Steps.run(now, added, before.steps().size() + 1, others(dataset), Set.of());
+        Steps.Run run = Steps.run(now, added, before.steps().size() + 1, others(dataset), Set.copyOf(mayMiss));
         List<Steps.Done> done = new ArrayList<>(before.stepsDone());
         done.addAll(run.done());
         LoadedTable raw = new LoadedTable(now, before.plan(), before.report());

@@ -101,7 +101,8 @@ public final class DatasetRoutes {
             @Nullable TableChange change,
             List<ColumnProfile> profiles) {}
 
-    record StepsRequest(@Nullable List<Step> steps) {}
+    record StepsRequest(
+            @Nullable List<Step> steps, @Nullable Boolean ofAnotherSource) {}
 
     /** @param pattern such as {@code departures-*.csv}; null where new files take the place of all */
     record FilePatternRequest(@Nullable String pattern) {}
@@ -400,9 +401,10 @@ public final class DatasetRoutes {
     }
 
     private void changeSteps(Context ctx, Caller caller) {
-        List<Step> steps = Requests.present(
-                Requests.body(ctx, StepsRequest.class).steps(), Words.say("server.dataset.theListOfSteps"));
-        started(ctx, service.changeSteps(caller.id(), ctx.pathParam("id"), steps));
+        StepsRequest request = Requests.body(ctx, StepsRequest.class);
+        List<Step> steps = Requests.present(request.steps(), Words.say("server.dataset.theListOfSteps"));
+        boolean ofAnotherSource = Boolean.TRUE.equals(request.ofAnotherSource());
+        started(ctx, service.changeSteps(caller.id(), ctx.pathParam("id"), steps, ofAnotherSource));
     }
 
     private void ask(Context ctx, Caller caller) throws Exception {

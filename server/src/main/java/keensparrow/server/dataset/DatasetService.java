@@ -291,8 +291,12 @@ public final class DatasetService {
         });
     }
 
-    /** Replays with other steps; the last version stays if one does not fit. */
-    Job changeSteps(long ownerId, String id, List<Step> steps) {
+    /**
+     * Replays with other steps; the last version stays if one does not fit that is new.
+     *
+     * @param ofAnotherSource where new ones that do not fit are kept, and skipped: they fitted another source
+     */
+    Job changeSteps(long ownerId, String id, List<Step> steps, boolean ofAnotherSource) {
         if (steps.size() > MAX_STEPS) {
             throw new UserException(
                     ErrorCode.INVALID_REQUEST, Text.of("server.dataset.aDatasetHasAtMost", "maxSteps", MAX_STEPS));
@@ -305,9 +309,15 @@ public final class DatasetService {
             if (same.isPresent()) {
                 loads.again(job, dataset, before, same.get());
             } else if (DatasetLoader.canExtend(before, steps)) {
-                loads.extend(job, dataset, before, steps);
+                loads.extend(job, dataset, before, steps, ofAnotherSource ? steps : List.of());
             } else {
-                loads.load(job, dataset, before, DatasetLoader.Rows.of(before), steps);
+                loads.load(
+                        job,
+                        dataset,
+                        before,
+                        DatasetLoader.Rows.of(before),
+                        steps,
+                        ofAnotherSource ? steps : before.steps());
             }
         });
     }
