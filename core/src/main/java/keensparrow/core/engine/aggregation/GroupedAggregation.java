@@ -35,6 +35,7 @@ public final class GroupedAggregation implements PartialResult {
     private long[] rows;
     private final long[] otherRows; // every second row is counted here: waiting for one counter to be stored costs most
     private final Accumulator[] measures;
+    private final @Nullable Accumulator countsRows; // one that counts all rows anyway: they are its, once all is in
     private boolean tooMany; // more cells than are allowed: nothing more is counted
 
     /** @param bits, joint aids to count quicker where there are such */
@@ -50,6 +51,10 @@ public final class GroupedAggregation implements PartialResult {
         this.rows = new long[capacity(keys)];
         this.otherRows = new long[ids == null && rows.length <= MAX_LANES ? rows.length : 0];
         this.measures = Accumulator.together(measures.stream());
+        this.countsRows = Arrays.stream(this.measures)
+                .filter(Accumulator::countsRows)
+                .findFirst()
+                .orElse(null);
     }
 
     /** How many cells the product of all slots has; beyond a long's range the largest long. */
@@ -85,6 +90,10 @@ public final class GroupedAggregation implements PartialResult {
     public void finish(ParallelRunner runner) {
         bits = null;
         composite = null;
+        Accumulator counting = countsRows;
+        for (int cell = 0; counting != null && cell < cells(); cell++) {
+            rows[cell] = counting.rows(cell);
+        }
         for (Accumulator measure : measures) {
             for (int pieces = measure.unsettled(); pieces > 0; pieces = measure.unsettled()) {
                 runner.run(pieces, (worker, piece) -> measure.settle(piece));
@@ -139,6 +148,9 @@ public final class GroupedAggregation implements PartialResult {
     }
 
     private void count(int[] cells, int size, int sign) {
+        if (countsRows != null) {
+            return;
+        }
         long[] even = rows;
         if (even.length == 1) {
             even[0] += sign * size;

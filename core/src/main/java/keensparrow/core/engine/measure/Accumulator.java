@@ -17,6 +17,16 @@ public interface Accumulator {
         throw new UnsupportedOperationException();
     }
 
+    /** Whether it counts every row of every group anyway; {@link #rows} then says how many. */
+    default boolean countsRows() {
+        return false;
+    }
+
+    /** @throws UnsupportedOperationException unless {@link #countsRows} */
+    default long rows(int group) {
+        throw new UnsupportedOperationException();
+    }
+
     /** Whether rows can be taken out again. */
     default boolean isReversible() {
         return false;

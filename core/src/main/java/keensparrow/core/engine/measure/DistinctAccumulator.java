@@ -128,6 +128,20 @@ final class DistinctAccumulator implements Accumulator {
         return stride > 0;
     }
 
+    @Override
+    public boolean countsRows() {
+        return stride > 0;
+    }
+
+    @Override
+    public long rows(int group) {
+        long rows = 0;
+        for (int m = 0; m < stride; m++) {
+            rows += counts[group * stride + m];
+        }
+        return rows;
+    }
+
     private int[] batch() {
         if (read.length == 0) {
             read = new int[RowBatches.BLOCK];
