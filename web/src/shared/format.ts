@@ -224,10 +224,28 @@ const MARKS = {
   decimal: parts.find((part) => part.type === 'decimal')?.value ?? '.',
 };
 
+/**
+ * What somebody meant by a number that they typed, with the marks that numbers are shown with; a point is one of
+ * decimals wherever it cannot be one of thousands. Undefined for anything else.
+ */
+export function typedNumber(typed: string): number | undefined {
+  const text = typed.replace(/[\s’']/gu, '').replace('−', '-');
+  const [decimal, group] = [MARKS.decimal, MARKS.group === '.' ? '.' : ','];
+  const grouped = new RegExp(
+    `^-?\\d{1,3}([${group}]\\d{2,3})*[${group}]\\d{3}([${decimal}]\\d+)?$`,
+    'u',
+  );
+  const plain =
+    group !== decimal && grouped.test(text)
+      ? text.replaceAll(group, '').replace(decimal, '.')
+      : text.replace(decimal, '.');
+  return /^-?\d+(\.\d+)?$/u.test(plain) ? Number(plain) : undefined;
+}
+
 /** A number as written, with thousands marks and all the places it was written with. */
 export function plainNumber(plain: string): string {
   const [digits = '', places] = plain.replace('-', '').split('.');
-  const grouped = digits.replace(/\B(?=(\d{3})+(?!\d))/g, MARKS.group);
+  const grouped = digits.length > 3 ? whole.format(BigInt(digits)) : digits;
   return (plain.startsWith('-') ? '−' : '') + grouped + (places ? MARKS.decimal + places : '');
 }
 

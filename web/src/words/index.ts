@@ -17,8 +17,9 @@ const language = ((asked) =>
   document.documentElement.lang || 'en',
 );
 
-/** How numbers and dates are written. */
-export const LOCALE = language === 'en' ? 'en-GB' : language;
+/** How numbers and dates are written: as the server says of who reads, so that its sentences have them alike. */
+export const LOCALE =
+  document.documentElement.dataset.formats ?? (language === 'en' ? 'en-GB' : language);
 
 const templates = new Map<WordKey, IntlMessageFormat>();
 

@@ -1,6 +1,6 @@
 import type { Filter, PageColumn } from '../../api/types';
+import { typedNumber } from '../../shared/format';
 
-const NUMBER = /^-?\d+(\.\d+)?$/;
 const DAY = /^(\d{4})(?:-(\d\d))?(?:-(\d\d))?$/;
 const TO = '..';
 
@@ -15,14 +15,13 @@ export function headingFilter(column: PageColumn, typed: string): Filter | null 
   switch (column.type) {
     case 'WHOLE':
     case 'DECIMAL': {
-      const [from, to] = ends(text);
-      if (![from, to].every((end) => end === '' || NUMBER.test(end))) return undefined;
-      const number = (end: string) => (end === '' ? null : Number(end));
+      const [from, to] = ends(text).map((end) => (end === '' ? null : typedNumber(end)));
+      if (from === undefined || to === undefined) return undefined;
       return {
         kind: 'between',
         column: name,
-        from: number(from),
-        to: number(to),
+        from,
+        to,
         belowTo: false,
         blanks: false,
       };

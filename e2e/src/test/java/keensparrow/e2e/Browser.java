@@ -52,7 +52,8 @@ final class Browser implements AutoCloseable {
                 "--disable-extensions",
                 "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1",
                 "--force-device-scale-factor=1",
-                "--lang=en-US",
+                "--lang=en-GB",
+                "--accept-lang=en-GB",
                 "--user-data-dir=" + profile);
         driver = new ChromeDriver(service, options);
         size(1280, 800);
@@ -62,6 +63,13 @@ final class Browser implements AutoCloseable {
         driver.executeCdpCommand(
                 "Emulation.setDeviceMetricsOverride",
                 Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
+    }
+
+    /** Of somebody with other languages, those preferred first. */
+    void languages(String languages) {
+        String agent = String.valueOf(driver.executeScript("return navigator.userAgent"));
+        driver.executeCdpCommand(
+                "Emulation.setUserAgentOverride", Map.of("userAgent", agent, "acceptLanguage", languages));
     }
 
     /** As it is printed, or on the screen again. */

@@ -445,6 +445,24 @@ class ReaderIT {
     }
 
     @Test
+    @Order(8)
+    void numbersAreWrittenAsInTheReadersRegion() {
+        browser.languages("de-DE,de");
+        try {
+            browser.open(link + "?all=");
+            browser.sees(".ReadingLine-reading", "Reading all 3.0"); // 3,000, or a few more that were loaded
+            browser.sees(".FilterBand-band", "1.0"); // of each coach
+            browser.sees(".ReadingLine-reading", "tickets"); // in the one language of the page
+            browser.open(server.address());
+            browser.sees("main", "3,0"); // what authors read has what is stored in it
+        } finally {
+            browser.languages("en-GB,en");
+        }
+        browser.open(link + "?all=");
+        browser.sees(".ReadingLine-reading", "Reading all 3,0");
+    }
+
+    @Test
     @Order(10)
     void aLongDownloadTellsHowFarItIsAndIsStopped() throws Exception {
         ObjectNode load = Client.json().createObjectNode();

@@ -57,6 +57,29 @@ class AnswersTest {
         }
     }
 
+    @Test
+    void aReaderHasTheNumbersOfTheirRegionAndTheAuthorThoseOfTheServer() throws Exception {
+        StringBuilder csv = new StringBuilder("kind,n\n");
+        for (int row = 0; row < 12_480; row++) {
+            csv.append(row % 3 == 0 ? "a," : "b,").append(row).append('\n');
+        }
+        String large = anna.newApp(anna.dataset("large.csv", csv.toString()))
+                .path("id")
+                .asText();
+        String path = "/api/links/" + anna.publish(large, "ANYONE") + "/answers";
+        TestServer.Caller reader = server.caller();
+        assertThat(reader.callFrom("de-DE,de;q=0.9", path, "{}").body())
+                .contains("12.480")
+                .doesNotContain("12,480");
+        assertThat(reader.call("POST", path, "{}").body()).contains("12,480").doesNotContain("12.480");
+        assertThat(anna.callFrom("de-DE", "/api/apps/" + large + "/answers", "{}")
+                        .body())
+                .contains("12,480");
+        assertThat(reader.callFrom("de-DE", "/api/links/none/answers", "{}").status())
+                .isEqualTo(404);
+        assertThat(reader.call("POST", path, "{}").body()).contains("12,480"); // nothing stays on the thread
+    }
+
     @ParameterizedTest
     @ValueSource(
             strings = {

@@ -101,7 +101,9 @@ class JoiningFilesTest {
         assertThat(twice.toString()).contains("“plan-02 (1).csv” is the same as “plan-02.csv”");
         assertThat(rows(dataset, "['amount']")).containsExactly("amount", "910", "911", "920", "921");
         TestServer.Reply dropped = anna.call(
-                "POST", "/api/datasets", object("files", List.of(month("plan-01.csv", 910), month("plan-01.csv", 910))));
+                "POST",
+                "/api/datasets",
+                object("files", List.of(month("plan-01.csv", 910), month("plan-01.csv", 910))));
         assertThat(dropped.status()).isEqualTo(400);
         assertThat(dropped.detail()).contains("would count twice");
         assertThat(details(dataset).at("/report/notes").toString()).doesNotContain("byte by byte");
@@ -109,7 +111,7 @@ class JoiningFilesTest {
         assertThat(details(dataset).at("/report/notes").toString())
                 .contains("the same files, byte by byte, as those of version 1");
         assertThat(rows(dataset, "['amount']")).containsExactly("amount", "910", "911", "920", "921");
-    
+
         String again = load(List.of(month("other.csv", 920), month("name.csv", 910)));
         assertThat(details(again).at("/report/notes").toString())
                 .contains("the same files, byte by byte, as those of the dataset “");

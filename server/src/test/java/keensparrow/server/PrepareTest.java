@@ -89,8 +89,12 @@ class PrepareTest {
         JsonNode now = details(trips);
         assertThat(now.path("rowCount").asInt()).isEqualTo(2);
         assertThat(now.path("steps")).hasSize(4);
-        assertThat(now.at("/stepsDone/1/problem").asText()).startsWith("Skipped").contains("length");
-        assertThat(now.at("/stepsDone/2/problem").asText()).startsWith("Skipped").contains("gauge");
+        assertThat(now.at("/stepsDone/1/problem").asText())
+                .startsWith("Skipped")
+                .contains("length");
+        assertThat(now.at("/stepsDone/2/problem").asText())
+                .startsWith("Skipped")
+                .contains("gauge");
         assertThat(now.at("/stepsDone/3/problem").isNull()).isTrue();
     }
 

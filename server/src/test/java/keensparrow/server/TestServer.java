@@ -168,6 +168,14 @@ final class TestServer implements AutoCloseable {
                     .method(method, HttpRequest.BodyPublishers.ofString(text)));
         }
 
+        /** As a browser asks whose languages these are. */
+        Reply callFrom(String languages, String path, Object body) throws IOException, InterruptedException {
+            return send(request(path)
+                    .header("Content-Type", "application/json")
+                    .header("Accept-Language", languages)
+                    .POST(HttpRequest.BodyPublishers.ofString(body.toString())));
+        }
+
         Reply upload(String name, byte[] bytes) throws IOException, InterruptedException {
             return send(request("/api/files?name=" + URLEncoder.encode(name, StandardCharsets.UTF_8))
                     .POST(HttpRequest.BodyPublishers.ofByteArray(bytes)));

@@ -10,11 +10,11 @@ import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.sentence.Sentence;
 import keensparrow.core.sentence.Slot;
-import keensparrow.core.sentence.Wording;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.Formats;
 import keensparrow.core.words.Text;
 import keensparrow.core.words.Words;
 
@@ -97,16 +97,16 @@ public record CutRanges(String column, String label, String limits) implements S
     /** With a number in front where there are many, so that they sort as they lie. */
     private static List<String> names(List<BigDecimal> edges) {
         List<String> names = new ArrayList<>();
-        names.add(Words.say("prepare.belowLimit", "limit", Wording.number(edges.get(0))));
+        names.add(Words.say("prepare.belowLimit", "limit", Formats.OWN.number(edges.get(0))));
         for (int i = 1; i < edges.size(); i++) {
             names.add(Words.say(
                     "prepare.betweenLimits",
                     "from",
-                    Wording.number(edges.get(i - 1)),
+                    Formats.OWN.number(edges.get(i - 1)),
                     "to",
-                    Wording.number(edges.get(i))));
+                    Formats.OWN.number(edges.get(i))));
         }
-        names.add(Words.say("prepare.aboveLimit", "limit", Wording.number(edges.get(edges.size() - 1))));
+        names.add(Words.say("prepare.aboveLimit", "limit", Formats.OWN.number(edges.get(edges.size() - 1))));
         List<String> numbered = new ArrayList<>();
         for (int i = 0; i < names.size(); i++) {
             numbered.add((names.size() > 9 && i < 9 ? "0" : "") + (i + 1) + ": " + names.get(i));

@@ -2,20 +2,15 @@ package keensparrow.core.sentence;
 
 import java.math.BigDecimal;
 import java.math.MathContext;
-import java.math.RoundingMode;
-import java.text.DecimalFormat;
-import java.text.DecimalFormatSymbols;
 import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
 import java.util.List;
+import keensparrow.core.words.Formats;
 import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
-/** Numbers, dates, lists and labels as they stand inside sentences, in the language of {@link Words}. */
+/** Numbers, dates, lists and labels as they stand inside sentences, in the language of {@link Words}, numbers and dates as {@link
+ * Formats} of whoever is told. */
 public final class Wording {
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Words.FORMATS);
-    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMM", Words.FORMATS);
-    private static final DateTimeFormatter MONTH_YEAR = DateTimeFormatter.ofPattern("MMM uuuu", Words.FORMATS);
     private static final List<String> SMALL =
             List.of(Words.say("sentence.numbers").split(" "));
 
@@ -29,9 +24,7 @@ public final class Wording {
         if (value.precision() - value.scale() > MAX_DIGITS) {
             return value.round(SIX_DIGITS).stripTrailingZeros().toString();
         }
-        DecimalFormat format = new DecimalFormat("#,##0.######", DecimalFormatSymbols.getInstance(Words.FORMATS));
-        format.setRoundingMode(RoundingMode.HALF_UP);
-        return format.format(value);
+        return Formats.now().number(value);
     }
 
     public static String number(long value) {
@@ -44,7 +37,7 @@ public final class Wording {
     }
 
     public static String day(LocalDate day) {
-        return DAY.format(day);
+        return Formats.now().day(day);
     }
 
     /** A label inside a sentence: its first letter small, unless the word is an abbreviation. */
@@ -52,12 +45,12 @@ public final class Wording {
         boolean abbreviation = label.length() > 1 && !Character.isLowerCase(label.charAt(1)) && label.charAt(1) != ' ';
         return label.isEmpty() || abbreviation
                 ? label
-                : label.substring(0, 1).toLowerCase(Words.FORMATS) + label.substring(1);
+                : label.substring(0, 1).toLowerCase(Words.LETTERS) + label.substring(1);
     }
 
     /** With its first letter large. */
     public static String capital(String text) {
-        return text.isEmpty() ? text : text.substring(0, 1).toUpperCase(Words.FORMATS) + text.substring(1);
+        return text.isEmpty() ? text : text.substring(0, 1).toUpperCase(Words.LETTERS) + text.substring(1);
     }
 
     /** {@code A}, {@code A or B}, {@code A or 3 more}. */
@@ -92,11 +85,11 @@ public final class Wording {
                 return String.valueOf(from.getYear());
             }
             return from.getMonth() == to.getMonth()
-                    ? MONTH_YEAR.format(from)
-                    : span(MONTH.format(from), MONTH_YEAR.format(to));
+                    ? Formats.now().monthOfYear(from)
+                    : span(Formats.now().month(from), Formats.now().monthOfYear(to));
         }
         if (months) {
-            return span(MONTH_YEAR.format(from), MONTH_YEAR.format(to));
+            return span(Formats.now().monthOfYear(from), Formats.now().monthOfYear(to));
         }
         return from.equals(to) ? day(from) : span(day(from), day(to));
     }

@@ -34,15 +34,15 @@ public final class Words {
     /** The language of the system property, English without one. */
     public static final String LANGUAGE = System.getProperty("sparrow.language", "en");
 
-    /** How numbers and dates are written; an invented language writes them as English does. */
-    public static final Locale FORMATS = LANGUAGE.equals("en") || LANGUAGE.equals(PseudoLanguage.TAG)
+    /** For large and small letters; an invented language has those of English. */
+    public static final Locale LETTERS = LANGUAGE.equals("en") || LANGUAGE.equals(PseudoLanguage.TAG)
             ? Locale.ENGLISH
             : Locale.forLanguageTag(LANGUAGE);
 
     private static final List<String> MODULES = List.of("core", "formats", "server");
     private static final Map<String, String> TEMPLATES = load(LANGUAGE);
     private static final Map<String, Template> READY = new ConcurrentHashMap<>();
-    private static final ULocale LOCALE = ULocale.forLocale(FORMATS.equals(Locale.ENGLISH) ? Locale.UK : FORMATS);
+    private static final Map<String, Map<String, Template>> OF_READERS = new ConcurrentHashMap<>(); // by formats, key
 
     private Words() {}
 
@@ -72,7 +72,7 @@ public final class Words {
         if (things.size() < 2) {
             return String.join("", things);
         }
-        ListFormatter lists = ListFormatter.getInstance(LOCALE);
+        ListFormatter lists = ListFormatter.getInstance(Formats.OWN.locale());
         if (things.size() > MAX_LISTED) { // the formatter takes no more: the first ones go as one
             String three = lists.getPatternForNumItems(3);
             String between = three.substring(three.indexOf("{0}") + 3, three.indexOf("{1}"));
@@ -92,13 +92,19 @@ public final class Words {
     }
 
     private static Template template(String key) {
-        return READY.computeIfAbsent(key, k -> {
+        Template own = READY.computeIfAbsent(key, k -> {
             String text = TEMPLATES.get(k);
             if (text == null) {
                 throw new IllegalArgumentException("no text has the key " + k);
             }
-            return Template.of(text);
+            return Template.of(text, Formats.OWN.locale());
         });
+        Formats readers = Formats.now();
+        return own.typed.isEmpty() || readers == Formats.OWN
+                ? own
+                : OF_READERS
+                        .computeIfAbsent(readers.tag(), tag -> new ConcurrentHashMap<>())
+                        .computeIfAbsent(key, k -> Template.of(own.text, readers.locale()));
     }
 
     static Map<String, String> load(String language) {
@@ -133,9 +139,9 @@ public final class Words {
      * @param typed arguments that choose a plural or a number's form
      */
     private record Template(String text, @Nullable MessageFormat format, Set<String> typed) {
-        static Template of(String text) {
+        static Template of(String text, ULocale locale) {
             if (text.indexOf('{') < 0) {
-                return new Template(new MessageFormat(text, LOCALE).format(Map.of()), null, Set.of());
+                return new Template(new MessageFormat(text, locale).format(Map.of()), null, Set.of());
             }
             MessagePattern pattern = new MessagePattern(text);
             Set<String> typed = new HashSet<>();
@@ -146,7 +152,7 @@ public final class Words {
                     typed.add(pattern.getSubstring(pattern.getPart(i + 1)));
                 }
             }
-            return new Template(text, new MessageFormat(text, LOCALE), Set.copyOf(typed));
+            return new Template(text, new MessageFormat(text, locale), Set.copyOf(typed));
         }
 
         String format(@Nullable Object... arguments) {

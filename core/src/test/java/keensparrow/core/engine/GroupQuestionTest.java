@@ -141,9 +141,12 @@ class GroupQuestionTest {
     @Test
     void aTimeOfThePastIsNotUnfinishedOnceItsPeriodIsOver() {
         String today = LocalDate.now().toString();
-        assertThat(isLastPartialOf("opened", TimeStep.YEAR, "1987-05-02", "2011-03-14")).isFalse();
-        assertThat(isLastPartialOf("seen", TimeStep.YEAR, "1987-05-02", "2011-03-14")).isTrue();
-        assertThat(isLastPartialOf("opened", TimeStep.YEAR, "1987-05-02", today)).isEqualTo(!today.endsWith("-12-31"));
+        assertThat(isLastPartialOf("opened", TimeStep.YEAR, "1987-05-02", "2011-03-14"))
+                .isFalse();
+        assertThat(isLastPartialOf("seen", TimeStep.YEAR, "1987-05-02", "2011-03-14"))
+                .isTrue();
+        assertThat(isLastPartialOf("opened", TimeStep.YEAR, "1987-05-02", today))
+                .isEqualTo(!today.endsWith("-12-31"));
     }
 
     @Test

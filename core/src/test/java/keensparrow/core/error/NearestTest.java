@@ -16,7 +16,8 @@ class NearestTest {
         assertThat(Nearest.hint("xyz", names)).isEmpty();
         assertThat(Nearest.to("x", List.of())).isEmpty();
         assertThat(Nearest.to("birtx", List.of("births", "day"))).contains("births");
-        assertThat(Nearest.to("date_", List.of("date_of_month", "date_of", "day"))).contains("date_of");
+        assertThat(Nearest.to("date_", List.of("date_of_month", "date_of", "day")))
+                .contains("date_of");
         assertThat(Nearest.to("da", List.of("date_of_month", "departure"))).isEmpty();
     }
 

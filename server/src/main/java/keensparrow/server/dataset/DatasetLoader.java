@@ -196,8 +196,7 @@ final class DatasetLoader {
      *
      * @param mayMiss those of them that are kept, and skipped, where they do not fit
      */
-    Dataset.Version extend(
-            Job job, Dataset dataset, Dataset.Version before, List<Step> steps, List<Step> mayMiss) {
+    Dataset.Version extend(Job job, Dataset dataset, Dataset.Version before, List<Step> steps, List<Step> mayMiss) {
         List<Step> added = steps.subList(before.steps().size(), steps.size());
         job.says(Words.say("server.dataset.applyingTheStep"), 0, 0);
         Table now = inMemory(before);

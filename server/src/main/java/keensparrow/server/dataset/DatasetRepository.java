@@ -129,7 +129,9 @@ final class DatasetRepository {
                         sql,
                         row -> new Made(
                                 row.getString("name"),
-                                contents(row.getString("files")).stream().sorted().toList()),
+                                contents(row.getString("files")).stream()
+                                        .sorted()
+                                        .toList()),
                         ownerId,
                         wanted.get(0))
                 .stream()

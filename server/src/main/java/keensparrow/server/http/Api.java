@@ -9,12 +9,14 @@ import java.util.List;
 import java.util.concurrent.ThreadLocalRandom;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
+import keensparrow.core.words.Formats;
 import keensparrow.core.words.Text;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.MDC;
 
 /** The routes of the HTTP interface. Each says who may call it and what it takes and gives; that is also its description. */
 public final class Api {
+    private static final String READ = "/api/links/"; // what colleagues read
 
     private final List<Route> routes = new ArrayList<>();
     private final Identity identity;
@@ -104,6 +106,8 @@ public final class Api {
                 ctx.header("X-Request-Id", id);
                 MDC.put("request", id);
                 int status = 0; // what was thrown says it otherwise
+                boolean isRead = route.path().startsWith(READ); // elsewhere what is said may be stored
+                Formats.readBy(isRead ? ctx.header("Accept-Language") : null);
                 try {
                     Caller caller = route.access() == Access.ENTRANCE ? Caller.NOBODY : identity.of(ctx);
                     require(route.access(), caller);
@@ -113,6 +117,7 @@ public final class Api {
                     status = Errors.status(e.code());
                     throw e;
                 } finally {
+                    Formats.readBy(null);
                     observer.served(route, status == 0 ? 500 : status, System.nanoTime() - start);
                 }
             };

@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import keensparrow.core.words.Formats;
 import keensparrow.core.words.PseudoLanguage;
 import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
@@ -22,6 +23,7 @@ import org.jspecify.annotations.Nullable;
 /** The built front end from the jar, in the packed form made at build time that the browser takes. */
 public final class WebFiles {
     private static final String ROOT = "/public";
+    private static final String READ = "/a/"; // where apps are read
     private static final ObjectMapper JSON = new ObjectMapper();
     private static final Map<String, String> TYPES = Map.of(
             "js", "text/javascript; charset=utf-8",
@@ -51,19 +53,33 @@ public final class WebFiles {
             }
             if (path.equals("/words.js")) {
                 ctx.contentType("text/javascript; charset=utf-8").result(WORDS);
-            } else if (path.equals("/favicon.svg") || IN_ENGLISH) {
-                send(ctx, path.equals("/favicon.svg") ? path : "/index.html");
+            } else if (path.equals("/favicon.svg")) {
+                send(ctx, path);
             } else {
-                ctx.contentType("text/html; charset=utf-8").result(translated());
+                page(ctx);
             }
             ctx.header("Cache-Control", "no-cache");
         });
     }
 
-    private String translated() {
-        return new String(Objects.requireNonNull(load("/index.html")), StandardCharsets.UTF_8)
-                .replace("<html lang=\"en\">", "<html lang=\"" + Words.LANGUAGE + "\">")
-                .replaceFirst("<script", "<script src=\"/words.js\"></script><script");
+    /** The page in the language of the server, with the numbers and dates of whoever reads an app. */
+    private void page(Context ctx) {
+        String languages = ctx.header("Accept-Language");
+        Formats formats = ctx.path().startsWith(READ) && languages != null ? Formats.of(languages) : Formats.OWN;
+        if (IN_ENGLISH && formats == Formats.OWN) {
+            send(ctx, "/index.html");
+        } else {
+            ctx.contentType("text/html; charset=utf-8").result(translated(formats));
+        }
+        ctx.header("Vary", "Accept-Encoding, Accept-Language");
+    }
+
+    private String translated(Formats formats) {
+        String page = new String(Objects.requireNonNull(load("/index.html")), StandardCharsets.UTF_8)
+                .replace(
+                        "<html lang=\"en\">",
+                        "<html lang=\"" + Words.LANGUAGE + "\" data-formats=\"" + formats.tag() + "\">");
+        return IN_ENGLISH ? page : page.replaceFirst("<script", "<script src=\"/words.js\"></script><script");
     }
 
     private static String texts(String language) {

@@ -76,7 +76,8 @@ public final class Headings {
         List<String> known = keys(before);
         Set<String> here = Set.copyOf(keys);
         Set<String> there = Set.copyOf(known);
-        Map<String, Integer> loose = new HashMap<>(); // places of those that are missing here; −1 where there are several
+        Map<String, Integer> loose =
+                new HashMap<>(); // places of those that are missing here; −1 where there are several
         for (int i = 0; i < known.size(); i++) {
             if (!here.contains(known.get(i))) {
                 loose.merge(loosely(before.get(i)), i, (one, other) -> -1);

@@ -111,8 +111,7 @@ class TableLoaderTest {
         LoadedTable loaded = load(
                 List.of(),
                 new TextRows("jan.csv", "net_sales,day of week,_id,id\n1,Mon,a,b\n"),
-                new TextRows("feb.csv", "Day-of-week,Net sales,id,_id\n"
-                        + "Tue,2,d,c\n"));
+                new TextRows("feb.csv", "Day-of-week,Net sales,id,_id\n" + "Tue,2,d,c\n"));
         assertThat(loaded.table().columns()).hasSize(5); // the file is one
         assertThat(loaded.table().column("net_sales").plain(1)).isEqualTo("2");
         assertThat(loaded.table().column("day_of_week").plain(1)).isEqualTo("Tue");

@@ -1,0 +1,141 @@
+package keensparrow.core.words;
+
+import com.ibm.icu.number.LocalizedNumberFormatter;
+import com.ibm.icu.number.NumberFormatter;
+import com.ibm.icu.number.Precision;
+import com.ibm.icu.text.DateTimePatternGenerator;
+import com.ibm.icu.text.SimpleDateFormat;
+import com.ibm.icu.util.GregorianCalendar;
+import com.ibm.icu.util.TimeZone;
+import com.ibm.icu.util.ULocale;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.Date;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * How numbers and dates are written: in the language of {@link Words}, by the habits of somebody's region, so that a
+ * sentence stays in one language. On a thread that answers a reader they are the reader's, elsewhere those of the server.
+ */
+public final class Formats {
+    private static final int MAX_DECIMALS = 6;
+    private static final int MAX_YEAR = 9999;
+    private static final long MILLIS_A_DAY = 86_400_000;
+
+    /** English without a region is written as in Britain: a day before its month. */
+    private static final String TAG =
+            Words.LANGUAGE.equals("en") || Words.LANGUAGE.equals(PseudoLanguage.TAG) ? "en-GB" : Words.LANGUAGE;
+
+    private static final Set<String> AVAILABLE = Arrays.stream(ULocale.getAvailableLocales())
+            .map(ULocale::toLanguageTag)
+            .collect(Collectors.toSet());
+    private static final Map<String, Formats> KNOWN = new ConcurrentHashMap<>();
+    private static final ThreadLocal<@Nullable Formats> READERS = new ThreadLocal<>();
+
+    /** Those of the server: of all that is stored or is data itself. */
+    public static final Formats OWN = new Formats(TAG);
+
+    private final String tag;
+    private final ULocale locale;
+    private final LocalizedNumberFormatter numbers;
+    private final SimpleDateFormat days;
+    private final SimpleDateFormat months;
+    private final SimpleDateFormat monthsOfYears;
+
+    private Formats(String tag) {
+        this.tag = tag;
+        this.locale = ULocale.forLanguageTag(tag);
+        this.numbers = NumberFormatter.withLocale(locale)
+                .precision(Precision.maxFraction(MAX_DECIMALS))
+                .roundingMode(RoundingMode.HALF_UP);
+        this.days = dates("yMMMd");
+        this.months = dates("MMM");
+        this.monthsOfYears = dates("yMMM");
+    }
+
+    private SimpleDateFormat dates(String fields) {
+        SimpleDateFormat dates = new SimpleDateFormat(
+                DateTimePatternGenerator.getInstance(locale).getBestPattern(fields), locale);
+        GregorianCalendar calendar = new GregorianCalendar(TimeZone.GMT_ZONE, locale);
+        calendar.setGregorianChange(new Date(Long.MIN_VALUE)); // days before 1582 as they are counted elsewhere
+        dates.setCalendar(calendar);
+        return dates;
+    }
+
+    /** Those of whoever is answered on this thread. */
+    public static Formats now() {
+        Formats readers = READERS.get();
+        return readers == null ? OWN : readers;
+    }
+
+    /**
+     * What is said on this thread from now on is for a reader with these languages; for nobody in particular when null.
+     *
+     * @param languages as browsers send them, those preferred first: {@code de-AT,de;q=0.9,en;q=0.8}
+     */
+    public static void readBy(@Nullable String languages) {
+        Formats readers = languages == null ? OWN : of(languages);
+        if (readers == OWN) {
+            READERS.remove();
+        } else {
+            READERS.set(readers);
+        }
+    }
+
+    /** For a reader with these languages; those of the server where nothing is known of the region's habits. */
+    public static Formats of(String languages) {
+        String first = languages.split("[,;]", 2)[0].strip();
+        if (first.isEmpty() || first.length() > 35) {
+            return OWN;
+        }
+        ULocale asked = ULocale.forLanguageTag(first);
+        boolean isOwn = asked.getLanguage().equals(OWN.locale.getLanguage());
+        if (asked.getLanguage().isEmpty() || (asked.getCountry().isEmpty() && isOwn)) {
+            return OWN;
+        }
+        String region = ULocale.addLikelySubtags(asked).getCountry();
+        String wanted = OWN.locale.getLanguage() + "-" + region;
+        return !AVAILABLE.contains(wanted) || wanted.equals(TAG) ? OWN : KNOWN.computeIfAbsent(wanted, Formats::new);
+    }
+
+    /** As browsers name them: {@code en-DE} is English with the numbers and dates of Germany. */
+    public String tag() {
+        return tag;
+    }
+
+    ULocale locale() {
+        return locale;
+    }
+
+    /** With thousands marks, at most six decimals. */
+    public String number(BigDecimal value) {
+        return numbers.format(value).toString();
+    }
+
+    public String day(LocalDate day) {
+        return written(days, day);
+    }
+
+    public String month(LocalDate day) {
+        return written(months, day);
+    }
+
+    public String monthOfYear(LocalDate day) {
+        return written(monthsOfYears, day);
+    }
+
+    private static String written(SimpleDateFormat format, LocalDate day) {
+        if (day.getYear() < 1 || day.getYear() > MAX_YEAR) {
+            return day.toString(); // no language has a way of its own to write these
+        }
+        synchronized (format) {
+            return format.format(new Date(day.toEpochDay() * MILLIS_A_DAY));
+        }
+    }
+}
