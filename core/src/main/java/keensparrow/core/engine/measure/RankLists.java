@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  */
 final class RankLists {
     private static final int[] NONE = {};
+    private static final BucketedRows.@Nullable Picked[] NOTHING = {};
     private static final double SMALL = 1e-6; // of a place, for what a double does not hold of it
     private static final int MANY = 4; // a group has but a few buckets: all are picked at once
 
@@ -131,10 +132,10 @@ final class RankLists {
     /** Adds rows, none of which is blank, to groups. */
     void add(int[] rows, int[] groups, int count) {
         BucketedRows into = own;
-        if (into == null) {
+        if (into == null || into.isCounted()) {
             into = new BucketedRows(buckets);
             own = into;
-            sources.add(new Source(into));
+            take(new Source(into));
         }
         into.add(rows, groups, count);
     }
@@ -143,8 +144,15 @@ final class RankLists {
     void merge(RankLists from, int[] target) {
         from.own = null; // what comes later goes elsewhere: this one is read from now on
         for (Source each : from.sources) {
-            sources.add(each.through(target));
+            take(each.through(target));
         }
+    }
+
+    /** What was known of the order holds no longer. */
+    private void take(Source source) {
+        sources.add(source);
+        picks = null;
+        last = null;
     }
 
     /** How many pieces of work can be done before places are asked for: to count, then to pick. */
@@ -296,6 +304,9 @@ final class RankLists {
         for (Source each : sources) { // also those of others, who may be gone
             bytes += each.of().sizeBytes() + 4L * each.members().length;
             bytes += each.starts() == null ? 0 : 4L * each.starts().length;
+        }
+        for (BucketedRows.Picked each : picks == null ? NOTHING : picks.picked()) {
+            bytes += each == null ? 0 : 8L * each.ranks().length + 4L * each.starts().length;
         }
         return bytes;
     }

@@ -67,6 +67,15 @@ class RankListsTest {
             }
         }
         compare(all, expected);
+        if (seed % 5 == 1) { // what was known of the order holds no longer
+            RankLists more = new RankLists(buckets);
+            more.add(new int[] {size - 1}, new int[] {0}, 1);
+            all.merge(more, new int[] {0});
+            expected.get(0).add(values[size - 1]);
+            all.add(new int[] {size - 1}, new int[] {groups - 1}, 1);
+            expected.get(groups - 1).add(values[size - 1]);
+            compare(all, expected);
+        }
 
         int[] target = new int[groups]; // some go together, some are left out
         List<List<Long>> together = List.of(new ArrayList<>(), new ArrayList<>());
