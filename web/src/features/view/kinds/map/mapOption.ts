@@ -7,7 +7,7 @@ import { FONT, tip, tipBox } from '../../chartParts';
 import { mixed } from '../../colours';
 import { valueAt } from '../../cells';
 import { boxOf, isMarked } from '../../marks';
-import { withRoom } from './names';
+import { withRoom, type Side } from './names';
 import { numbersOf } from '../../numbers';
 import type { Drawing } from '../face';
 import { say } from '../../../../words';
@@ -168,7 +168,7 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
               borderColor: colours.paper,
             },
             label: alone
-              ? { show: named.has(number) }
+              ? { show: named.has(number), position: named.get(number) ?? 'right' }
               : {
                   position: 'inside',
                   color: colours.paper,
@@ -180,7 +180,6 @@ export function mapOption(drawing: Drawing): EChartsCoreOption {
         }),
         label: {
           show: true,
-          position: 'right',
           distance: NAME.gap,
           color: colours.ink,
           fontSize: NAME.font,
@@ -221,8 +220,8 @@ interface Spot {
 interface Lying {
   readonly places: readonly Placed[];
   readonly spots: readonly Spot[];
-  /** The numbers of the spots whose names have room beside them. */
-  named?: ReadonlySet<number>;
+  /** On which side the names of spots stand, by number, that have room. */
+  named?: ReadonlyMap<number, Side>;
 }
 
 const known = new WeakMap<Drawing, Lying>();
@@ -253,27 +252,28 @@ function sizes(drawing: Drawing): (spot: Spot) => number {
 }
 
 /** Which spots are named: those of the largest numbers first, as long as no name lies on another. */
-function namedOf(drawing: Drawing): ReadonlySet<number> {
+function namedOf(drawing: Drawing): ReadonlyMap<number, Side> {
   const lies = lying(drawing);
   if (!lies.named) {
     const { answer, view, columns } = drawing;
     const sizeOf = sizes(drawing);
     const pixels = pixelsADegree(lies.places, drawing);
     lies.named = withRoom(
-      lies.spots.flatMap((spot, number) => {
+      lies.spots.map((spot, number) => {
         const [first] = spot.of;
-        const key = first && answer.axis[first.at];
-        if (!first || !key || spot.of.length > 1) return [];
+        const key = spot.of.length === 1 && first ? answer.axis[first.at] : undefined;
         return {
           number,
-          name: groupLabel(key, view.by ?? null, columns),
-          x: spot.longitude * pixels * ASPECT + sizeOf(spot) / 2 + NAME.gap,
+          name: key ? groupLabel(key, view.by ?? null, columns) : null,
+          x: spot.longitude * pixels * ASPECT,
           y: -spot.latitude * pixels,
-          rank: valueAt(answer, SIZE, first.at) ?? 0,
+          radius: sizeOf(spot) / 2,
+          rank: (first && valueAt(answer, SIZE, first.at)) ?? 0,
         };
       }),
       `${NAME.font}px ${FONT}`,
       NAME.font,
+      NAME.gap,
     );
   }
   return lies.named;
