@@ -190,12 +190,18 @@ class ViewsIT {
     void placesThatWouldLieOnOneAnotherAreOneUntilOneLooksCloser() {
         browser.sees("[data-part='view:map']", "Places that would lie on one another are one dot");
         browser.sees("[data-part='view:map']", "Colour: Largest of Guests, from 10 (pale) to 900 (dark).");
+        String overlaps = "const boxes = [...document.querySelectorAll(\"[data-part='view:map'] svg text\")]"
+                + ".map(text => text.getBoundingClientRect());"
+                + "return boxes.filter((a, i) => boxes.some((b, k) => k > i && a.left < b.right - 2 && a.right > b.left + 2"
+                + " && a.top < b.bottom - 4 && a.bottom > b.top + 4)).length";
+        assertThat(browser.script(overlaps)).isEqualTo(0L); // no name lies on another
         String count = "return document.querySelectorAll(\"[data-part='view:map'] svg path[fill^='rgb']\").length";
         long before = (long) browser.script(count);
         for (int i = 0; i < 3; i++) {
             browser.click("[data-part='view:map'] button[aria-label^='closer']");
         }
         browser.see("[data-part='view:map'] button[aria-label^='the whole']");
+        assertThat(browser.script(overlaps)).isEqualTo(0L);
         browser.later(
                 "const [before, done] = arguments; const ask = () => (() => {" + count
                         + "})() !== before ? done(true) : setTimeout(ask, 20); ask();",
