@@ -453,6 +453,10 @@ class ReaderIT {
             browser.sees(".ReadingLine-reading", "Reading all 3.0"); // 3,000, or a few more that were loaded
             browser.sees(".FilterBand-band", "1.0"); // of each coach
             browser.sees(".ReadingLine-reading", "tickets"); // in the one language of the page
+            browser.open(link + "?view=rows&all=");
+            browser.clickText("button", "Filter by heading");
+            browser.see("input[aria-label='Filter Fare']").sendKeys("68,5..", Keys.ENTER); // typed with the same marks
+            browser.sees("[data-part='view:rows'] .TableTools-table-look", "60 rows");
             browser.open(server.address());
             browser.sees("main", "3,0"); // what authors read has what is stored in it
         } finally {

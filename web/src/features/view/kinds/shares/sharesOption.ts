@@ -9,10 +9,11 @@ import type { Drawing } from '../face';
 import { say } from '../../../../words';
 
 const PALE = 0.42;
+const LINE = 16; // pixels
 
 /** A ring of parts with their names and shares beside them; what is negative has no share and is told instead. */
 export function sharesOption(drawing: Drawing): EChartsCoreOption {
-  const { view, answer, mark, colours, width, columns } = drawing;
+  const { view, answer, mark, colours, width, height, columns } = drawing;
   const by = view.by ?? null;
   const measure = answer.measures[0];
   const values = answer.axis.map((_, a) => measure?.values[a] ?? null);
@@ -20,6 +21,7 @@ export function sharesOption(drawing: Drawing): EChartsCoreOption {
   const all = values.reduce<number>((sum, value) => sum + Math.max(0, value ?? 0), 0);
   const { exact } = numbersOf(drawing);
   const share = (value: number) => measured(all === 0 ? null : value / all, 'SHARE', null);
+  const isLow = height < answer.axis.length * 2 * LINE; // most of the names may stand on one side
   return {
     animation: false,
     textStyle: { fontFamily: FONT },
@@ -46,12 +48,13 @@ export function sharesOption(drawing: Drawing): EChartsCoreOption {
         label: {
           color: colours.ink,
           fontSize: 11.5,
-          lineHeight: 16,
+          lineHeight: isLow ? LINE - 2 : LINE,
           width: Math.max(60, width * 0.26),
           overflow: 'truncate',
           formatter: ({ dataIndex, value }: { dataIndex: number; value: number }) =>
-            `${labels[dataIndex] ?? ''}\n${share(value)}`,
+            `${labels[dataIndex] ?? ''}${isLow ? ': ' : '\n'}${share(value)}`,
         },
+        labelLayout: { hideOverlap: false }, // seven parts at most: none goes without its name
         labelLine: { length: 6, length2: 6, lineStyle: { color: colours.straw } },
         data: answer.axis.map((key, a) => {
           const colour =
