@@ -178,7 +178,8 @@ function Body({
   if (!answer) return <p className="soft">{say('view.reading')}</p>;
   if (answer.kind === 'rows') {
     const looked = (context.state.looks[view.id] ?? '') !== '';
-    if (answer.rowCount === 0 && !looked) return <NoRows context={context} />;
+    const narrowed = looked || context.state.headings[view.id] !== undefined; // where it can be lifted again
+    if (answer.rowCount === 0 && !narrowed) return <NoRows context={context} />;
     const { Rows } = faceOf(view);
     const beside = looked ? null : (answered?.beside ?? null); // totals are not of what is found alone
     return (
