@@ -1,5 +1,5 @@
 import type { Answer, AnswerLine, Failure, Filter, PageQuestion, Session } from './types';
-import { LOCALE, say } from '../words';
+import { READER, say } from '../words';
 
 /** A failure with what to do, as the server put it. */
 export class Problem extends Error {
@@ -29,7 +29,7 @@ export function rememberSession(session: Session): Session {
 }
 
 function headers(withBody: boolean): Record<string, string> {
-  const all: Record<string, string> = { 'X-Page-Token': pageToken, 'Accept-Language': LOCALE };
+  const all: Record<string, string> = { 'X-Page-Token': pageToken, 'Accept-Language': READER };
   if (withBody) all['Content-Type'] = 'application/json';
   return all;
 }

@@ -11,6 +11,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import keensparrow.demo.Client;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -457,6 +458,12 @@ class ReaderIT {
             browser.clickText("button", "Filter by heading");
             browser.see("input[aria-label='Filter Fare']").sendKeys("68,5..", Keys.ENTER); // typed with the same marks
             browser.sees("[data-part='view:rows'] .TableTools-table-look", "60 rows");
+            WebElement fare = browser.see("input[aria-label='Filter Fare']");
+            fare.sendKeys(Keys.chord(Keys.CONTROL, "a"), "1.000..", Keys.ENTER); // a thousand: no fare
+            browser.sees("[data-part='view:rows'] .TableTools-table-look", "no row");
+            fare = browser.see("input[aria-label='Filter Fare']"); // still there, so that it can be lifted
+            fare.sendKeys(Keys.chord(Keys.CONTROL, "a"), "68,5..", Keys.ENTER);
+            browser.sees("[data-part='view:rows'] .TableTools-table-look", "60 rows");
             browser.open(server.address());
             browser.sees("main", "3,0"); // what authors read has what is stored in it
         } finally {
@@ -464,6 +471,42 @@ class ReaderIT {
         }
         browser.open(link + "?all=");
         browser.sees(".ReadingLine-reading", "Reading all 3,0");
+    }
+
+    @Test
+    @Order(9)
+    void textsStandInTheOrderOfTheReadersLanguage() throws Exception {
+        StringBuilder csv = new StringBuilder("Stop,Riders\n");
+        for (int i = 0; i < 40; i++) {
+            csv.append(new String[] {"Zinken", "Ör", "Åby", "Abo"}[i % 4] + "," + (100 + i) + "\n");
+        }
+        ObjectNode load = Client.json().createObjectNode();
+        load.putArray("files").add(author.upload(Files.writeString(folder.resolve("stops.csv"), csv)));
+        JsonNode loaded = author.finished(author.send("POST", "/api/datasets", load));
+        ObjectNode wanted = Client.json()
+                .createObjectNode()
+                .put("datasetId", loaded.path("datasetId").asText());
+        String stops = author.send("POST", "/api/apps", wanted).path("id").asText();
+        ObjectNode open = Client.json().createObjectNode().put("access", "ANYONE");
+        String address = server.address() + "/a/"
+                + author.send("POST", "/api/apps/" + stops + "/editions", open)
+                        .path("slug")
+                        .asText();
+        browser.open(address);
+        assertThat(texts("[data-part='filter:stop'] .filter-value-name")).containsExactly("Abo", "Åby", "Ör", "Zinken");
+        browser.languages("sv-SE,sv");
+        try {
+            browser.open(address);
+            assertThat(texts("[data-part='filter:stop'] .filter-value-name"))
+                    .containsExactly("Abo", "Zinken", "Åby", "Ör");
+        } finally {
+            browser.languages("en-GB,en");
+        }
+    }
+
+    private static List<String> texts(String css) {
+        browser.see(css);
+        return browser.all(css).stream().map(WebElement::getText).toList();
     }
 
     @Test

@@ -14,6 +14,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -78,6 +80,45 @@ class AnswersTest {
         assertThat(reader.callFrom("de-DE", "/api/links/none/answers", "{}").status())
                 .isEqualTo(404);
         assertThat(reader.call("POST", path, "{}").body()).contains("12,480"); // nothing stays on the thread
+    }
+
+    @Test
+    void textsStandInTheOrderOfTheReadersLanguageAndTheNumbersAreTheSame() throws Exception {
+        StringBuilder csv = new StringBuilder("Stop,Zone,Riders\n");
+        String[] stops = {"Zinken", "Ör", "Åby", "Abo", "Ängby"};
+        for (int row = 0; row < 40; row++) {
+            csv.append(stops[row % 5])
+                    .append(",Z")
+                    .append(row % 2)
+                    .append(',')
+                    .append(100 + row)
+                    .append('\n');
+        }
+        String stopsApp = anna.newApp(anna.dataset("stops.csv", csv.toString()))
+                .path("id")
+                .asText();
+        String path = "/api/links/" + anna.publish(stopsApp, "ANYONE") + "/answers";
+        TestServer.Caller reader = server.caller();
+        String own = order(reader.call("POST", path, "{}").body());
+        String swedish = order(reader.callFrom("sv-SE,sv;q=0.9", path, "{}").body());
+        String danish = order(reader.callFrom("da", path, "{}").body());
+        assertThat(own).contains("Abo Åby Ängby Ör Zinken").doesNotContain("Zinken Åby");
+        assertThat(swedish).contains("Abo Zinken Åby Ängby Ör").doesNotContain("Abo Åby");
+        assertThat(danish).contains("Abo Zinken Ängby Ör Åby");
+        assertThat(order(reader.call("POST", path, "{}").body())).isEqualTo(own);
+        assertThat(order(anna.callFrom("sv-SE", "/api/apps/" + stopsApp + "/answers", "{}")
+                        .body()))
+                .isEqualTo(own); // what authors read is as it is stored
+    }
+
+    /** Values of the filter by stops, as they follow each other. */
+    private static String order(String lines) {
+        return lines.lines()
+                .filter(line -> line.contains("\"filter\"") && line.contains("Zinken"))
+                .flatMap(line ->
+                        Pattern.compile("\"value\":\"([^\"]+)\"").matcher(line).results())
+                .map(found -> found.group(1))
+                .collect(Collectors.joining(" "));
     }
 
     @ParameterizedTest

@@ -8,7 +8,7 @@ import { boxOf } from '../../marks';
 import type { Ends } from '../../useZoom';
 import type { Drawing } from '../face';
 import { trendOf, within, type Spot } from './trend';
-import { say } from '../../../../words';
+import { compareTexts, say } from '../../../../words';
 
 const DOT = 6;
 const LARGEST = 26; // pixels of the spot with the most rows
@@ -115,7 +115,10 @@ export function nameOf({ view, rows }: Drawing, name: string): Filter | null {
 
 /** Values that have colours of their own, blank as an empty text. */
 const namesOf = (rows: RowsAnswer | null): string[] =>
-  [...new Set(pairs(rows).map((row) => row[2] ?? ''))].sort().slice(0, MAX_COLOURS - 1);
+  [...new Set(pairs(rows).map((row) => row[2] ?? ''))]
+    .sort()
+    .slice(0, MAX_COLOURS - 1)
+    .sort(compareTexts);
 
 /** Rows that have both numbers. */
 const pairs = (rows: RowsAnswer | null) =>

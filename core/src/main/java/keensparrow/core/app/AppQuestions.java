@@ -21,6 +21,7 @@ import keensparrow.core.filter.OneOf;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
 import keensparrow.core.words.Text;
+import keensparrow.core.words.TextOrder;
 
 /** The one question set behind a page: its views, its filters' counts and the number of rows read. */
 public final class AppQuestions {
@@ -89,7 +90,7 @@ public final class AppQuestions {
             }
         }
         return new QuestionSet(
-                conditions, asked.stream().map(one -> apart(one, own)).toList());
+                conditions, asked.stream().map(one -> apart(one, own)).toList(), TextOrder.ofReader());
     }
 
     /** Whether all rows stay in a view, and those marked elsewhere stand out in it. */

@@ -1,6 +1,7 @@
 package keensparrow.core.column;
 
 import java.util.Arrays;
+import keensparrow.core.words.TextOrder;
 
 /** Distinct texts in the order they first came, found by their characters without making a String for a known one. */
 final class CodeTable {

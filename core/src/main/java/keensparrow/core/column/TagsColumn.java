@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import keensparrow.core.words.TextOrder;
 import org.jspecify.annotations.Nullable;
 
 /**

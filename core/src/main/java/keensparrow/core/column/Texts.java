@@ -3,6 +3,7 @@ package keensparrow.core.column;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.Optional;
+import keensparrow.core.words.TextOrder;
 import org.jspecify.annotations.Nullable;
 
 /**

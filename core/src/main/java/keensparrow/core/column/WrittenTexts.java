@@ -3,6 +3,7 @@ package keensparrow.core.column;
 import java.util.Arrays;
 import java.util.Map;
 import java.util.TreeMap;
+import keensparrow.core.words.TextOrder;
 
 /** The values of a column as texts, each different one written once. */
 public final class WrittenTexts {

@@ -18,6 +18,7 @@ import keensparrow.core.engine.cache.LruCache;
 import keensparrow.core.engine.cache.RecentFilters;
 import keensparrow.core.engine.filter.FilterEvaluator;
 import keensparrow.core.engine.filter.RowTest;
+import keensparrow.core.engine.group.Collations;
 import keensparrow.core.engine.group.GroupKeys;
 import keensparrow.core.engine.group.GroupingEvaluator;
 import keensparrow.core.engine.group.RowGroups;
@@ -27,6 +28,7 @@ import keensparrow.core.engine.measure.MeasureEvaluator;
 import keensparrow.core.engine.rows.GroupExtremes;
 import keensparrow.core.engine.rows.RowOrder;
 import keensparrow.core.engine.rows.SortedPrefix;
+import keensparrow.core.engine.rows.Sorting;
 import keensparrow.core.engine.scan.BatchPool;
 import keensparrow.core.engine.scan.PartialResult;
 import keensparrow.core.expression.Expressions;
@@ -36,7 +38,6 @@ import keensparrow.core.group.ByValue;
 import keensparrow.core.group.Grouping;
 import keensparrow.core.parallel.Cancellation;
 import keensparrow.core.parallel.ParallelRunner;
-import keensparrow.core.question.Question;
 import keensparrow.core.rows.RowSet;
 import keensparrow.core.table.Table;
 
@@ -54,7 +55,8 @@ final class EngineState implements Inputs {
     private final LruCache<Grouping, GroupKeys> keys;
     private final LruCache<String, Column> computed;
     private final IndexCache indexes;
-    private final LruCache<List<Question.Sort>, SortedPrefix> prefixes;
+    private final LruCache<Sorting, SortedPrefix> prefixes;
+    private final Collations collations;
 
     /** Asks whether there is room for counters. */
     interface Reservation {
@@ -72,7 +74,8 @@ final class EngineState implements Inputs {
         this.keys = new LruCache<>(3 * share / 2, kept -> 256 + kept.sizeBytes());
         this.computed = new LruCache<>(share, Column::sizeBytes);
         this.indexes = new IndexCache(table.rowCount(), runner, 7 * share / 2, 2 * share);
-        this.prefixes = new LruCache<>(share / 2, SortedPrefix::sizeBytes);
+        this.prefixes = new LruCache<>(share / 4, SortedPrefix::sizeBytes);
+        this.collations = new Collations(table, share / 4);
     }
 
     @Override
@@ -106,9 +109,14 @@ final class EngineState implements Inputs {
     }
 
     /** The foremost rows under a sort. */
-    SortedPrefix prefixes(List<Question.Sort> sort, BooleanSupplier cancelled) {
+    SortedPrefix prefixes(Sorting sorting, BooleanSupplier cancelled) {
         return prefixes.get(
-                sort, () -> SortedPrefix.of(new RowOrder(table, sort), table.rowCount(), runner, cancelled));
+                sorting,
+                () -> SortedPrefix.of(new RowOrder(table, sorting, collations), table.rowCount(), runner, cancelled));
+    }
+
+    Collations collations() {
+        return collations;
     }
 
     LruCache<CacheKey, PartialResult> parts() {
@@ -188,6 +196,7 @@ final class EngineState implements Inputs {
                 + keys.weight()
                 + computed.weight()
                 + indexes.sizeBytes()
-                + prefixes.weight();
+                + prefixes.weight()
+                + collations.sizeBytes();
     }
 }

@@ -19,6 +19,7 @@ import keensparrow.core.engine.filter.FilterEvaluator;
 import keensparrow.core.engine.rows.GroupExtremes;
 import keensparrow.core.engine.rows.RowOrder;
 import keensparrow.core.engine.rows.RowPages;
+import keensparrow.core.engine.rows.Sorting;
 import keensparrow.core.engine.rows.TopN;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -34,6 +35,7 @@ import keensparrow.core.rows.RowSet;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
+import keensparrow.core.words.TextOrder;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -61,8 +63,8 @@ public final class MemoryEngine implements QueryEngine {
         this.table = table;
         this.state = new EngineState(table, runner, keptBytes);
         this.answers = new LruCache<>(keptBytes / 32, AnswerSize::of);
-        this.pages = new RowPages(table, keptBytes / 8);
-        this.filterAggregations = new FilterAggregations(table);
+        this.pages = new RowPages(table, state.collations(), keptBytes / 8);
+        this.filterAggregations = new FilterAggregations(table, state.collations());
     }
 
     public Table table() {
@@ -87,7 +89,8 @@ public final class MemoryEngine implements QueryEngine {
     @Override
     public void scan(RowScan scan, RowSink sink, BooleanSupplier cancelled) {
         List<Column> columns = scan.columns().stream().map(table::column).toList();
-        int[] rows = pages.sorted(scan.sort(), scan.filters(), state.rowsThatPass(scan.filters()), cancelled);
+        Sorting sorting = Sorting.of(scan.sort(), scan.order(), state.collations());
+        int[] rows = pages.sorted(sorting, scan.filters(), state.rowsThatPass(scan.filters()), cancelled);
         int from = Math.min(rows.length, Math.max(0, scan.offset()));
         int limit = scan.limit() == null ? rows.length : Math.max(0, scan.limit());
         int to = (int) Math.min(rows.length, (long) from + limit);
@@ -104,7 +107,7 @@ public final class MemoryEngine implements QueryEngine {
         List<Waiting> waiting = new ArrayList<>();
         for (QuestionSet.Asked asked : questions.asked()) {
             Cancellation.stopIf(cancelled);
-            Waiting one = new Waiting(asked, run.filters(asked.without()));
+            Waiting one = new Waiting(asked, run.filters(asked.without()), questions.order());
             Answer known = answers.find(one.itself);
             if (known != null) {
                 sink.accept(new Answered(asked.id(), known, null));
@@ -129,18 +132,24 @@ public final class MemoryEngine implements QueryEngine {
         run.end();
     }
 
+    /** A question whose answer has its texts in another order than the server's. */
+    private record InOrder(Question question, TextOrder order) {}
+
     /** A question without an answer yet. */
     private final class Waiting {
         final QuestionSet.Asked asked;
         final Set<Filter> filters;
+        final TextOrder order;
         final CacheKey itself;
         private @Nullable CacheKey key;
         private @Nullable CacheKey further; // the same over all rows, or the rows at the ends of groups
 
-        Waiting(QuestionSet.Asked asked, Set<Filter> filters) {
+        Waiting(QuestionSet.Asked asked, Set<Filter> filters, TextOrder order) {
             this.asked = asked;
             this.filters = filters;
-            this.itself = new CacheKey(asked.question(), filters);
+            this.order = order;
+            this.itself = new CacheKey(
+                    order == TextOrder.INSTANCE ? asked.question() : new InOrder(asked.question(), order), filters);
         }
 
         /** Runs; what the person can act on becomes this question's answer, and the others go on. */
@@ -173,13 +182,14 @@ public final class MemoryEngine implements QueryEngine {
                 run.need(further, () -> state.extremes(spec, cancelled), false);
             } else if (asked.question() instanceof Question.Rows rows) {
                 rows.columns().forEach(table::column);
-                RowOrder order = new RowOrder(table, rows.sort());
+                Sorting sorting = Sorting.of(rows.sort(), order, state.collations());
+                RowOrder rowOrder = new RowOrder(table, sorting, state.collations());
                 Set<Filter> narrowed = narrowed(rows);
                 run.requireFit(narrowed);
                 long end = (long) rows.offset() + rows.limit();
                 if (!rows.sort().isEmpty() && end <= TopN.MAX) {
-                    key = new CacheKey(new TopN.Spec(rows.sort(), (int) Math.max(0, end)), narrowed);
-                    run.need(key, () -> new TopN(order, (int) Math.max(0, end)), false);
+                    key = new CacheKey(new TopN.Spec(sorting, (int) Math.max(0, end)), narrowed);
+                    run.need(key, () -> new TopN(rowOrder, (int) Math.max(0, end)), false);
                 }
             } else {
                 AggregationSpec shape = asked.question() instanceof Question.ValueCounts counts
@@ -230,12 +240,12 @@ public final class MemoryEngine implements QueryEngine {
 
         Answer answer(QuestionSetRun run, BooleanSupplier cancelled) {
             if (asked.question() instanceof Question.Groups groups) {
-                return ResultAssembler.of(table, groups, (GroupedAggregation) run.part(key));
+                return assembler(groups, (GroupedAggregation) run.part(key)).answer();
             }
             if (asked.question() instanceof Question.Extremes extremes) {
                 GroupedAggregation groups = (GroupedAggregation) run.part(key);
                 return ((GroupExtremes) run.part(further))
-                        .answer(extremes, ResultAssembler.slots(table, extremes.of(), groups));
+                        .answer(extremes, assembler(extremes.of(), groups).slots());
             }
             if (asked.question() instanceof Question.Rows rows) {
                 return page(rows, run, cancelled);
@@ -243,8 +253,12 @@ public final class MemoryEngine implements QueryEngine {
             GroupedAggregation aggregation = (GroupedAggregation) run.part(key);
             GroupedAggregation all = (GroupedAggregation) run.part(further);
             return asked.question() instanceof Question.ValueCounts counts
-                    ? filterAggregations.valueCounts(counts, aggregation, all)
+                    ? filterAggregations.valueCounts(counts, aggregation, all, order)
                     : filterAggregations.spread((Question.Histogram) asked.question(), aggregation, all);
+        }
+
+        private ResultAssembler assembler(Question.Groups groups, GroupedAggregation aggregation) {
+            return new ResultAssembler(table, groups, aggregation, state.collations(), order);
         }
 
         private Answer page(Question.Rows rows, QuestionSetRun run, BooleanSupplier cancelled) {
@@ -256,7 +270,10 @@ public final class MemoryEngine implements QueryEngine {
             RowSet passed = state.rowsThatPass(narrowed);
             int[] page = rows.sort().isEmpty()
                     ? RowPages.page(rows, passed)
-                    : RowPages.page(rows, pages.sorted(rows.sort(), narrowed, passed, cancelled));
+                    : RowPages.page(
+                            rows,
+                            pages.sorted(
+                                    Sorting.of(rows.sort(), order, state.collations()), narrowed, passed, cancelled));
             return pages.answer(rows, passed.size(), page);
         }
     }

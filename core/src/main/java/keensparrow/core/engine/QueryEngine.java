@@ -12,6 +12,7 @@ import keensparrow.core.question.Answered;
 import keensparrow.core.question.Question;
 import keensparrow.core.question.QuestionSet;
 import keensparrow.core.table.Schema;
+import keensparrow.core.words.TextOrder;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -84,16 +85,23 @@ public interface QueryEngine {
      * @param sort as in {@link Question.Rows}
      * @param offset so many of the rows that pass are left out at the beginning
      * @param limit at most so many rows; null for all
+     * @param order of texts, where rows are sorted by them
      */
     record RowScan(
             List<String> columns,
             Set<Filter> filters,
             List<Question.Sort> sort,
             int offset,
-            @Nullable Integer limit) {
+            @Nullable Integer limit,
+            TextOrder order) {
         /** All rows that pass. */
+        public RowScan(List<String> columns, Set<Filter> filters, List<Question.Sort> sort, TextOrder order) {
+            this(columns, filters, sort, 0, null, order);
+        }
+
+        /** All rows that pass, in the order of the server. */
         public RowScan(List<String> columns, Set<Filter> filters, List<Question.Sort> sort) {
-            this(columns, filters, sort, 0, null);
+            this(columns, filters, sort, TextOrder.INSTANCE);
         }
 
         public RowScan {

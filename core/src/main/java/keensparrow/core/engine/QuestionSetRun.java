@@ -158,7 +158,8 @@ final class QuestionSetRun {
                 List<long[]> passed = key.filters().stream()
                         .map(filter -> rows(filter).words())
                         .toList();
-                TopN top = state.prefixes(first.sort(), cancelled).first(first.count(), passed, count(key.filters()));
+                TopN top =
+                        state.prefixes(first.sorting(), cancelled).first(first.count(), passed, count(key.filters()));
                 if (top != null) {
                     done(key, top);
                 }

@@ -10,8 +10,8 @@ import keensparrow.core.column.ColumnType;
 import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.TagsColumn;
 import keensparrow.core.column.TextColumn;
-import keensparrow.core.column.TextOrder;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.TextOrder;
 
 /** What dictionaries tell. */
 record TableStatistics(Table table) implements Statistics {

@@ -12,7 +12,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import keensparrow.core.column.LongColumn;
-import keensparrow.core.column.TextOrder;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.Nearest;
 import keensparrow.core.error.Span;
@@ -20,6 +19,7 @@ import keensparrow.core.error.UserException;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Text;
+import keensparrow.core.words.TextOrder;
 import keensparrow.core.words.Words;
 
 /** Finds the columns of an expression, checks that kinds fit, and makes it ready to run block by block. */

@@ -17,6 +17,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -32,6 +33,8 @@ public final class Formats {
     private static final String TAG =
             Words.LANGUAGE.equals("en") || Words.LANGUAGE.equals(PseudoLanguage.TAG) ? "en-GB" : Words.LANGUAGE;
 
+    private static final int MAX_TAG = 35;
+
     private static final Set<String> AVAILABLE = Arrays.stream(ULocale.getAvailableLocales())
             .map(ULocale::toLanguageTag)
             .collect(Collectors.toSet());
@@ -39,17 +42,19 @@ public final class Formats {
     private static final ThreadLocal<@Nullable Formats> READERS = new ThreadLocal<>();
 
     /** Those of the server: of all that is stored or is data itself. */
-    public static final Formats OWN = new Formats(TAG);
+    public static final Formats OWN = new Formats(TAG, TAG);
 
     private final String tag;
+    private final String reader;
     private final ULocale locale;
     private final LocalizedNumberFormatter numbers;
     private final SimpleDateFormat days;
     private final SimpleDateFormat months;
     private final SimpleDateFormat monthsOfYears;
 
-    private Formats(String tag) {
+    private Formats(String tag, String reader) {
         this.tag = tag;
+        this.reader = reader;
         this.locale = ULocale.forLanguageTag(tag);
         this.numbers = NumberFormatter.withLocale(locale)
                 .precision(Precision.maxFraction(MAX_DECIMALS))
@@ -90,10 +95,7 @@ public final class Formats {
 
     /** For a reader with these languages; those of the server where nothing is known of the region's habits. */
     public static Formats of(String languages) {
-        String first = languages.split("[,;]", 2)[0].strip();
-        if (first.isEmpty() || first.length() > 35) {
-            return OWN;
-        }
+        String first = preferred(languages);
         ULocale asked = ULocale.forLanguageTag(first);
         boolean isOwn = asked.getLanguage().equals(OWN.locale.getLanguage());
         if (asked.getLanguage().isEmpty() || (asked.getCountry().isEmpty() && isOwn)) {
@@ -101,12 +103,37 @@ public final class Formats {
         }
         String region = ULocale.addLikelySubtags(asked).getCountry();
         String wanted = OWN.locale.getLanguage() + "-" + region;
-        return !AVAILABLE.contains(wanted) || wanted.equals(TAG) ? OWN : KNOWN.computeIfAbsent(wanted, Formats::new);
+        String tag = AVAILABLE.contains(wanted) ? wanted : TAG;
+        String reader = known(asked);
+        return tag.equals(TAG) && (isOwn || reader.equals(TAG))
+                ? OWN
+                : KNOWN.computeIfAbsent(tag + " " + reader, each -> new Formats(tag, reader));
+    }
+
+    /** The first of the languages that a browser sends, as a tag; empty where there is none. */
+    public static String preferred(String languages) {
+        String first = languages.split("[,;]", 2)[0].strip();
+        return first.length() > MAX_TAG || !first.matches("[A-Za-z0-9-]+") ? "" : first;
+    }
+
+    /** A language that is known, with or without what the tag says besides; that of the server for others. */
+    private static String known(ULocale asked) {
+        ULocale base = ULocale.createCanonical(asked.getBaseName());
+        return Stream.of(base, ULocale.addLikelySubtags(base)) // as zh-Hant-TW is known, and zh-TW is not
+                .map(ULocale::toLanguageTag)
+                .filter(AVAILABLE::contains)
+                .findFirst()
+                .orElse(AVAILABLE.contains(asked.getLanguage()) ? asked.getLanguage() : TAG);
     }
 
     /** As browsers name them: {@code en-DE} is English with the numbers and dates of Germany. */
     public String tag() {
         return tag;
+    }
+
+    /** The tag of the language that is the reader's own, by which texts are put in order: {@code sv-SE}. */
+    public String reader() {
+        return reader;
     }
 
     ULocale locale() {

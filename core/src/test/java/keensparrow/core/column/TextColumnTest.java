@@ -2,6 +2,7 @@ package keensparrow.core.column;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import org.junit.jupiter.api.Test;
 
 class TextColumnTest {
@@ -57,5 +58,20 @@ class TextColumnTest {
         assertThat(money.plain(1)).isEqualTo("0.05");
         assertThat(money.plain(2)).isEqualTo("-12345.67");
         assertThat(money.unit()).isEqualTo(100);
+    }
+
+    @Test
+    void columnsKeptInAnotherOrderAreSortedAnew() {
+        TextColumn texts = TextColumn.sorted(
+                Texts.of(new String[] {"b", "a", "C"}), PackedInts.packed(new int[] {0, 1, 2, -1, 0}));
+        assertThat(List.of(texts.text(0), texts.text(1), texts.text(2))).containsExactly("a", "b", "C");
+        assertThat(texts.plain(0)).isEqualTo("b");
+        assertThat(texts.plain(2)).isEqualTo("C");
+        assertThat(texts.isBlank(3)).isTrue();
+        TagsColumn tags = TagsColumn.sorted(
+                new String[] {"z", "m"}, new int[][] {{0, 1}, {1}}, PackedInts.packed(new int[] {0, 1, -1}));
+        assertThat(tags.tag(0)).isEqualTo("m");
+        assertThat(tags.plain(0)).isEqualTo("z;m");
+        assertThat(tags.plain(1)).isEqualTo("m");
     }
 }

@@ -3,6 +3,7 @@ package keensparrow.core.column;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Random;
+import keensparrow.core.words.TextOrder;
 import org.junit.jupiter.api.Test;
 
 /** Whatever a column holds, its texts are what it writes row by row, in the order of texts. */

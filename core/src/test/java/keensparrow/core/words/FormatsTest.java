@@ -49,6 +49,31 @@ class FormatsTest {
         assertThat(Wording.number(12_480)).isEqualTo("12,480");
     }
 
+    @ParameterizedTest
+    @CsvSource({
+        "sv-SE, sv-SE, en-SE",
+        "sv, sv, en-SE",
+        "sv-US, sv, en-US",
+        "zh-TW, zh-Hant-TW, en-GB",
+        "cs-CZ, cs-CZ, en-CZ",
+        "'de-AT,sv;q=0.9', de-AT, en-AT",
+        "tlh-XY, en-GB, en-GB",
+        "en-AU, en-AU, en-AU"
+    })
+    void textsStandInTheOrderOfTheReadersOwnLanguage(String languages, String reader, String tag) {
+        assertThat(Formats.of(languages).reader()).isEqualTo(reader);
+        assertThat(Formats.of(languages).tag()).isEqualTo(tag);
+        assertThat(Formats.of(Formats.preferred(languages))).isSameAs(Formats.of(languages)); // as pages send it back
+    }
+
+    @Test
+    void onlyTagsAreTakenFromWhatABrowserSends() {
+        assertThat(Formats.preferred("sv-SE,en;q=0.8")).isEqualTo("sv-SE");
+        assertThat(Formats.preferred("\"><script>")).isEmpty();
+        assertThat(Formats.preferred("*")).isEmpty();
+        assertThat(Formats.preferred("x".repeat(4000))).isEmpty();
+    }
+
     @Test
     void daysAreCountedAsEverywhere() {
         assertThat(Wording.day(LocalDate.of(1500, 2, 28))).isEqualTo("28 Feb 1500");

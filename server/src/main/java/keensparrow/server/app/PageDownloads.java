@@ -31,6 +31,7 @@ import keensparrow.core.question.Question;
 import keensparrow.core.table.ColumnInfo;
 import keensparrow.core.table.Schema;
 import keensparrow.core.words.Text;
+import keensparrow.core.words.TextOrder;
 import keensparrow.core.words.Words;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
@@ -114,7 +115,7 @@ public final class PageDownloads {
                 .about(() -> about(reading))
                 .rows(
                         running.watched(ctx.queryParam("progress"), engine),
-                        new QueryEngine.RowScan(columns, filters, sort));
+                        new QueryEngine.RowScan(columns, filters, sort, TextOrder.ofReader()));
     }
 
     /** The numbers of a figure or chart as they stand in its table. */

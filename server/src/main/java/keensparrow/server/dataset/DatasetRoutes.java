@@ -28,6 +28,7 @@ import keensparrow.core.table.Role;
 import keensparrow.core.table.Schema;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
+import keensparrow.core.words.TextOrder;
 import keensparrow.core.words.Words;
 import keensparrow.server.http.Access;
 import keensparrow.server.http.Api;
@@ -463,7 +464,8 @@ public final class DatasetRoutes {
                 new HashSet<>(filters),
                 orEmpty(request.sort()),
                 request.offset() == null ? 0 : request.offset(),
-                request.limit());
+                request.limit(),
+                TextOrder.INSTANCE);
         TableResponse.of(ctx, dataset.name(), filters.isEmpty() ? "" : "filtered")
                 .rows(engine, scan);
     }

@@ -62,23 +62,26 @@ public final class WebFiles {
         });
     }
 
-    /** The page in the language of the server, with the numbers and dates of whoever reads an app. */
+    /** The page in the language of the server, with the numbers, dates and order of texts of whoever reads an app. */
     private void page(Context ctx) {
         String languages = ctx.header("Accept-Language");
         Formats formats = ctx.path().startsWith(READ) && languages != null ? Formats.of(languages) : Formats.OWN;
         if (IN_ENGLISH && formats == Formats.OWN) {
             send(ctx, "/index.html");
         } else {
-            ctx.contentType("text/html; charset=utf-8").result(translated(formats));
+            String reader = formats == Formats.OWN ? "" : Formats.preferred(languages == null ? "" : languages);
+            ctx.contentType("text/html; charset=utf-8").result(translated(formats, reader));
         }
         ctx.header("Vary", "Accept-Encoding, Accept-Language");
     }
 
-    private String translated(Formats formats) {
+    /** @param reader the tag of the reader's language, which the page says with its calls; empty where it makes no difference */
+    private String translated(Formats formats, String reader) {
+        String whose = reader.isEmpty() ? "" : "\" data-reader=\"" + reader;
         String page = new String(Objects.requireNonNull(load("/index.html")), StandardCharsets.UTF_8)
                 .replace(
                         "<html lang=\"en\">",
-                        "<html lang=\"" + Words.LANGUAGE + "\" data-formats=\"" + formats.tag() + "\">");
+                        "<html lang=\"" + Words.LANGUAGE + "\" data-formats=\"" + formats.tag() + whose + "\">");
         return IN_ENGLISH ? page : page.replaceFirst("<script", "<script src=\"/words.js\"></script><script");
     }
 

@@ -18,6 +18,7 @@ import keensparrow.core.column.LongColumn;
 import keensparrow.core.engine.cache.LruCache;
 import keensparrow.core.engine.group.BinKeys;
 import keensparrow.core.engine.group.Bins;
+import keensparrow.core.engine.group.Collations;
 import keensparrow.core.engine.group.GroupKeys;
 import keensparrow.core.engine.group.TimeKeys;
 import keensparrow.core.filter.Filter;
@@ -31,6 +32,7 @@ import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.Table;
+import keensparrow.core.words.TextOrder;
 import keensparrow.core.words.Words;
 import org.jspecify.annotations.Nullable;
 
@@ -41,16 +43,21 @@ public final class FilterAggregations {
     private static final int MAX_TAILS = 2000; // columns
 
     private final Table table;
-    private final LruCache<String, int[]> frequencies =
+    private final Collations collations;
+    private final LruCache<Listed, int[]> listed =
             new LruCache<>(2_000_000, ids -> ids.length); // of the largest column that can be grouped
     private final LruCache<String, Tails> tails =
             new LruCache<>(MAX_TAILS, each -> 1); // long to work out, the same in each answer
 
+    /** How the values of a column follow each other. */
+    private record Listed(String column, Question.ValueOrder order, TextOrder texts) {}
+
     /** Whether values lie below the first bin and above the last. */
     private record Tails(boolean low, boolean high) {}
 
-    public FilterAggregations(Table table) {
+    public FilterAggregations(Table table, Collations collations) {
         this.table = table;
+        this.collations = collations;
     }
 
     /** What to count for a question. */
@@ -120,9 +127,9 @@ public final class FilterAggregations {
         return cells::rows;
     }
 
-    /** @param all the same over all rows of the table */
+    /** @param all the same over all rows of the table, @param texts the order of values that are texts */
     public Answer.ValueCounts valueCounts(
-            Question.ValueCounts question, GroupedAggregation aggregation, GroupedAggregation all) {
+            Question.ValueCounts question, GroupedAggregation aggregation, GroupedAggregation all, TextOrder texts) {
         GroupKeys keys = aggregation.keys().get(0);
         IntToLongFunction counts = counts(aggregation);
         IntToLongFunction totals = counts(all);
@@ -136,8 +143,10 @@ public final class FilterAggregations {
         Question.ValueOrder asked = question.order() == null ? Question.ValueOrder.FREQUENT : question.order();
         Question.ValueOrder order =
                 asked == Question.ValueOrder.FREQUENT && inOrder ? Question.ValueOrder.LABEL : asked;
-        int[] ids = frequencies.get(
-                order + " " + question.column(), () -> order(totals, blank < 0 ? keys.count() : blank, order));
+        int[] ranks = collations.ofGroups(new ByValue(question.column()), keys, texts);
+        int[] ids = listed.get(
+                new Listed(question.column(), order, ranks.length == 0 ? TextOrder.INSTANCE : texts),
+                () -> order(byLabel(totals, blank < 0 ? keys.count() : blank, ranks), totals, order));
         for (int id : ids) {
             if (find.isEmpty() && fitting >= question.limit() && always.isEmpty()) {
                 fitting = ids.length; // the others fit too, and are not told
@@ -154,10 +163,15 @@ public final class FilterAggregations {
     }
 
     /** Groups that have rows in the whole table. @param count of groups that are not blank */
-    private static int[] order(IntToLongFunction totals, int count, Question.ValueOrder order) {
-        int[] ids = IntStream.range(0, count) // which follow the values' own order
-                .filter(id -> totals.applyAsLong(id) > 0)
-                .toArray();
+    private static int[] byLabel(IntToLongFunction totals, int count, int[] ranks) {
+        int[] ids = IntStream.range(0, count).toArray(); // which follow the values' own order
+        for (int id = 0; id < ranks.length; id++) {
+            ids[ranks[id]] = id;
+        }
+        return Arrays.stream(ids).filter(id -> totals.applyAsLong(id) > 0).toArray();
+    }
+
+    private static int[] order(int[] ids, IntToLongFunction totals, Question.ValueOrder order) {
         return switch (order) {
             case LABEL -> ids;
             case LAST_LABEL ->
@@ -165,10 +179,10 @@ public final class FilterAggregations {
                         .map(i -> ids[ids.length - i])
                         .toArray();
             case FREQUENT ->
-                Arrays.stream(ids)
-                        .mapToLong(id -> (Integer.MAX_VALUE - totals.applyAsLong(id)) << Integer.SIZE | id)
+                IntStream.range(0, ids.length)
+                        .mapToLong(i -> (Integer.MAX_VALUE - totals.applyAsLong(ids[i])) << Integer.SIZE | i)
                         .sorted()
-                        .mapToInt(packed -> (int) packed)
+                        .mapToInt(packed -> ids[(int) packed])
                         .toArray();
         };
     }

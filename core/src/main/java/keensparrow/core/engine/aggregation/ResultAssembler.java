@@ -8,15 +8,18 @@ import java.util.List;
 import java.util.PriorityQueue;
 import keensparrow.core.aggregate.Measure;
 import keensparrow.core.column.ColumnType;
+import keensparrow.core.engine.group.Collations;
 import keensparrow.core.engine.group.GroupKeys;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
 import keensparrow.core.group.GroupKey;
+import keensparrow.core.group.Grouping;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.ColumnFormat;
 import keensparrow.core.table.Table;
 import keensparrow.core.words.Text;
+import keensparrow.core.words.TextOrder;
 import org.jspecify.annotations.Nullable;
 
 /** From an aggregation to an answer: the largest and Other, order, gaps in time and between bins, values derived from others, totals. */
@@ -29,13 +32,25 @@ public final class ResultAssembler {
     private final @Nullable Rollup[] alone = new Rollup[3]; // by direction, once they are asked for
     private @Nullable Rollup allTogether;
 
-    private ResultAssembler(Table table, Question.Groups question, GroupedAggregation aggregation) {
+    /** @param order of texts, where groups are in the order of their labels */
+    public ResultAssembler(
+            Table table,
+            Question.Groups question,
+            GroupedAggregation aggregation,
+            Collations collations,
+            TextOrder order) {
         this.table = table;
         this.question = question;
         this.aggregation = aggregation;
         aggregation.requireFew();
         for (int axis = 0; axis < Question.Groups.MAX_GROUPINGS; axis++) {
-            directions.add(axis < question.by().size() ? direction(axis) : Direction.SINGLE);
+            if (axis < question.by().size()) {
+                Grouping grouping = question.by().get(axis).grouping();
+                GroupKeys keys = aggregation.keys().get(axis);
+                directions.add(direction(axis, keys, collations.ofGroups(grouping, keys, order)));
+            } else {
+                directions.add(Direction.SINGLE);
+            }
         }
         long count = 1;
         for (Direction each : directions) {
@@ -64,14 +79,9 @@ public final class ResultAssembler {
         return question.by().size() == 1 && keys != null && keys.isDirect() && aggregation.isDense();
     }
 
-    public static Answer.Groups of(Table table, Question.Groups question, GroupedAggregation aggregation) {
-        return new ResultAssembler(table, question, aggregation).answer();
-    }
-
     /** The slots of the first grouping that each group of the axis is made of. */
-    public static List<int[]> slots(Table table, Question.Groups question, GroupedAggregation aggregation) {
-        ResultAssembler assembler = new ResultAssembler(table, question, aggregation);
-        Rollup.Places places = assembler.directions.get(0).places;
+    public List<int[]> slots() {
+        Rollup.Places places = directions.get(0).places;
         List<List<Integer>> slots = new ArrayList<>();
         for (int place = 0; place < places.count(); place++) {
             slots.add(new ArrayList<>());
@@ -81,7 +91,7 @@ public final class ResultAssembler {
                 slots.get(place).add(slot);
             }
         }
-        return assembler.shown(0).stream()
+        return shown(0).stream()
                 .map(place ->
                         slots.get(place).stream().mapToInt(Integer::intValue).toArray())
                 .toList();
@@ -93,15 +103,17 @@ public final class ResultAssembler {
 
     /** The groups along one direction: all of them, or only the largest and Other. */
     private static final class Direction {
-        static final Direction SINGLE = new Direction(null, Rollup.Places.one(), new int[0], 0);
+        static final Direction SINGLE = new Direction(null, new int[0], Rollup.Places.one(), new int[0], 0);
 
         final @Nullable GroupKeys keys; // null: everything is one group
+        final int[] ranks; // of its groups where they are not in the order of their values
         final Rollup.Places places;
         final int[] kept; // groups at the first places when the rest is Other; else empty
         final int merged;
 
-        Direction(@Nullable GroupKeys keys, Rollup.Places places, int[] kept, int merged) {
+        Direction(@Nullable GroupKeys keys, int[] ranks, Rollup.Places places, int[] kept, int merged) {
             this.keys = keys;
+            this.ranks = ranks;
             this.places = places;
             this.kept = kept;
             this.merged = merged;
@@ -128,6 +140,12 @@ public final class ResultAssembler {
             return merged > 0 && place < kept.length ? kept[place] : place;
         }
 
+        /** Where the group stands by its label, blanks behind all others. */
+        int rank(int place) {
+            int group = group(place);
+            return group < ranks.length ? ranks[group] : group;
+        }
+
         GroupKey key(int place) {
             if (keys == null) {
                 return GroupKey.of("");
@@ -136,12 +154,11 @@ public final class ResultAssembler {
         }
     }
 
-    private Direction direction(int axis) {
-        GroupKeys keys = aggregation.keys().get(axis);
+    private Direction direction(int axis, GroupKeys keys, int[] ranks) {
         Rollup.Places groups = Rollup.Places.ofGroups(keys);
         int largest = question.by().get(axis).largest();
         if (keys.isOrdered() || largest <= 0) {
-            return new Direction(keys, groups, new int[0], 0);
+            return new Direction(keys, ranks, groups, new int[0], 0);
         }
         Rollup alone = isPlain(keys) ? Rollup.same(aggregation) : Rollup.of(aggregation, alone(axis, groups));
         int present = 0;
@@ -149,7 +166,7 @@ public final class ResultAssembler {
             present += alone.rows(group) > 0 ? 1 : 0;
         }
         if (present <= largest + 1) { // an Other of one group would hide its name for nothing
-            return new Direction(keys, groups, new int[0], 0);
+            return new Direction(keys, ranks, groups, new int[0], 0);
         }
         int[] kept = largest(alone, largest);
         int[] place = new int[keys.count()];
@@ -165,10 +182,10 @@ public final class ResultAssembler {
                                 .map(group -> place[group])
                                 .distinct()
                                 .toArray());
-        return new Direction(keys, some, kept, present - largest);
+        return new Direction(keys, ranks, some, kept, present - largest);
     }
 
-    /** The groups with the largest values, the largest first; ties and blanks as {@link #byValue} has them. */
+    /** The groups with the largest values, the largest first; ties in the order of the server, so that all readers see the same. */
     private static int[] largest(Rollup cells, int count) {
         record Ranked(int group, @Nullable BigDecimal value) {}
         Comparator<@Nullable BigDecimal> values = Comparator.nullsLast(Comparator.reverseOrder());
@@ -211,8 +228,8 @@ public final class ResultAssembler {
         return alone;
     }
 
-    /** Ties by the order of the groups, which is that of their labels. */
-    private static Comparator<Integer> byValue(Rollup cells, int measure, boolean largestFirst) {
+    /** Ties by the labels of the groups. */
+    private static Comparator<Integer> byValue(Rollup cells, int measure, boolean largestFirst, Direction direction) {
         Comparator<BigDecimal> numbers = largestFirst ? Comparator.reverseOrder() : Comparator.naturalOrder();
         Comparator<@Nullable BigDecimal> blanksLast = Comparator.nullsLast(numbers);
         @Nullable BigDecimal[] values = new BigDecimal[cells.count()]; // worked out once, compared often
@@ -220,10 +237,10 @@ public final class ResultAssembler {
             values[place] = cells.value(measure, place);
         }
         return Comparator.<Integer, @Nullable BigDecimal>comparing(place -> values[place], blanksLast)
-                .thenComparing(Comparator.naturalOrder());
+                .thenComparing(direction::rank);
     }
 
-    private Answer.Groups answer() {
+    public Answer.Groups answer() {
         Direction axis = directions.get(0);
         List<List<Integer>> shown = new ArrayList<>();
         for (int i = 0; i < directions.size(); i++) {
@@ -367,9 +384,10 @@ public final class ResultAssembler {
         }
         boolean byValue = question.order() != Question.Order.LABEL && !direction.isOrdered();
         if (number == 0 && byValue) {
-            places.sort(byValue(alone, question.orderingMeasure(), question.order() == Question.Order.LARGEST_FIRST));
+            boolean largestFirst = question.order() == Question.Order.LARGEST_FIRST;
+            places.sort(byValue(alone, question.orderingMeasure(), largestFirst, direction));
         } else if (direction.merged == 0 || number == 0) {
-            places.sort(Comparator.comparing(direction::group));
+            places.sort(Comparator.comparing(direction::rank));
         }
         Integer other = direction.kept.length;
         if (direction.merged > 0 && places.remove(other)) {

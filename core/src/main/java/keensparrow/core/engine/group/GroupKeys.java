@@ -42,6 +42,11 @@ public interface GroupKeys extends RowGroups {
         return isTime();
     }
 
+    /** Whether groups are texts in the order of texts, which is another one in other languages. */
+    default boolean isText() {
+        return false;
+    }
+
     /** Approximate heap in bytes beyond the column's. */
     default long sizeBytes() {
         return 0;

@@ -33,7 +33,9 @@ record PlainKeys(GroupIds of, int filled, boolean hasBlank, IntFunction<GroupKey
 
     /** How groups follow each other. */
     enum Order {
-        /** By their labels or values, as asked for. */
+        /** By their labels, which are texts, or as asked for. */
+        TEXT,
+        /** By their values, or as asked for. */
         FREE,
         /** In an order of their own. */
         OWN,
@@ -75,6 +77,11 @@ record PlainKeys(GroupIds of, int filled, boolean hasBlank, IntFunction<GroupKey
 
     @Override
     public boolean isOrdered() {
-        return order != Order.FREE;
+        return order != Order.FREE && !isText();
+    }
+
+    @Override
+    public boolean isText() {
+        return order == Order.TEXT;
     }
 }

@@ -19,7 +19,7 @@ final class ValueKeys {
                     text.dictionarySize(),
                     blanks,
                     code -> GroupKey.of(text.text(code)),
-                    PlainKeys.Order.FREE,
+                    PlainKeys.Order.TEXT,
                     0);
         }
         if (any instanceof TagsColumn tags) {
@@ -45,6 +45,11 @@ final class ValueKeys {
         @Override
         public int[] groupsOf(int slot) {
             return slot < column.setCount() ? column.set(slot) : new int[] {column.dictionarySize()};
+        }
+
+        @Override
+        public boolean isText() {
+            return true;
         }
 
         @Override

@@ -9,32 +9,42 @@ import keensparrow.core.column.LongColumn;
 import keensparrow.core.column.TagsColumn;
 import keensparrow.core.column.TextColumn;
 import keensparrow.core.column.YesNoColumn;
+import keensparrow.core.engine.group.Collations;
 import keensparrow.core.parallel.Cancellation;
 import keensparrow.core.question.Question;
 import keensparrow.core.table.Table;
-import org.jspecify.annotations.Nullable;
+import keensparrow.core.words.TextOrder;
 
 /** How rows follow each other: blanks last in either direction, ties in the order of the dataset. */
 public final class RowOrder {
     private final Column[] columns;
     private final boolean[] descending;
-    private final int[][] ranks; // of the texts of a column whose order someone gave; else empty
+    private final int[][] ranks; // of the texts of a column that are not in the order of their codes; else empty
 
+    /** In the order of the server. */
     public RowOrder(Table table, List<Question.Sort> sort) {
+        this(table, new Sorting(sort, TextOrder.INSTANCE), new Collations(table, 0));
+    }
+
+    public RowOrder(Table table, Sorting sorting, Collations collations) {
+        List<Question.Sort> sort = sorting.by();
         this.columns = sort.stream().map(by -> table.column(by.column())).toArray(Column[]::new);
         this.descending = new boolean[columns.length];
         for (int i = 0; i < descending.length; i++) {
             descending[i] = sort.get(i).descending();
         }
         this.ranks = sort.stream()
-                .map(by -> ranks(
-                        table.column(by.column()),
-                        table.schema().get(by.column()).order()))
+                .map(by -> {
+                    List<String> given = table.schema().get(by.column()).order();
+                    return given == null
+                            ? collations.ofColumn(by.column(), sorting.texts())
+                            : ranks(table.column(by.column()), given);
+                })
                 .toArray(int[][]::new);
     }
 
-    private static int[] ranks(Column column, @Nullable List<String> order) {
-        if (order == null || !(column instanceof TextColumn text)) {
+    private static int[] ranks(Column column, List<String> order) {
+        if (!(column instanceof TextColumn text)) {
             return new int[0];
         }
         int[] ranks = IntStream.range(0, text.dictionarySize())

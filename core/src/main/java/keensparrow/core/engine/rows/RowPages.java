@@ -7,6 +7,7 @@ import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
 import keensparrow.core.column.Column;
 import keensparrow.core.engine.cache.LruCache;
+import keensparrow.core.engine.group.Collations;
 import keensparrow.core.filter.Filter;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
@@ -20,13 +21,15 @@ import org.jspecify.annotations.Nullable;
  */
 public final class RowPages {
     private final Table table;
-    private final LruCache<List<Question.Sort>, int[]> orders;
+    private final Collations collations;
+    private final LruCache<Sorting, int[]> orders;
     private final LruCache<Selected, int[]> selections;
 
-    private record Selected(List<Question.Sort> sort, Set<Filter> filters) {}
+    private record Selected(Sorting sorting, Set<Filter> filters) {}
 
-    public RowPages(Table table, long keptBytes) {
+    public RowPages(Table table, Collations collations, long keptBytes) {
         this.table = table;
+        this.collations = collations;
         this.orders = new LruCache<>(keptBytes / 2, order -> 4L * order.length);
         this.selections = new LruCache<>(keptBytes / 2, order -> 4L * order.length);
     }
@@ -76,14 +79,14 @@ public final class RowPages {
     }
 
     /** All rows that pass, in order. */
-    public int[] sorted(List<Question.Sort> sort, Set<Filter> filters, RowSet rows, BooleanSupplier cancelled) {
-        if (sort.isEmpty()) {
+    public int[] sorted(Sorting sorting, Set<Filter> filters, RowSet rows, BooleanSupplier cancelled) {
+        if (sorting.by().isEmpty()) {
             return rows.toArray();
         }
-        return selections.get(new Selected(sort, filters), () -> {
+        return selections.get(new Selected(sorting, filters), () -> {
             int[] sorted = new int[rows.size()];
             int next = 0;
-            for (int row : orders.get(sort, () -> order(sort, cancelled))) {
+            for (int row : orders.get(sorting, () -> order(sorting, cancelled))) {
                 if (rows.contains(row)) {
                     sorted[next++] = row;
                 }
@@ -96,8 +99,8 @@ public final class RowPages {
         return orders.weight() + selections.weight();
     }
 
-    private int[] order(List<Question.Sort> sort, BooleanSupplier cancelled) {
-        return new RowOrder(table, sort)
+    private int[] order(Sorting sorting, BooleanSupplier cancelled) {
+        return new RowOrder(table, sorting, collations)
                 .sort(IntStream.range(0, table.rowCount()).toArray(), cancelled);
     }
 }

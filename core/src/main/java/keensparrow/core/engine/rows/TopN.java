@@ -1,9 +1,7 @@
 package keensparrow.core.engine.rows;
 
-import java.util.List;
 import keensparrow.core.engine.scan.Batch;
 import keensparrow.core.engine.scan.PartialResult;
-import keensparrow.core.question.Question;
 
 /** The first rows under a sort, found without sorting the others, and how many rows there are in all. */
 public final class TopN implements PartialResult {
@@ -151,5 +149,5 @@ public final class TopN implements PartialResult {
     }
 
     /** The first so many rows under a sort. */
-    public record Spec(List<Question.Sort> sort, int count) {}
+    public record Spec(Sorting sorting, int count) {}
 }

@@ -6,10 +6,10 @@ import java.util.List;
 import keensparrow.core.column.ByteTable;
 import keensparrow.core.column.PackedInts;
 import keensparrow.core.column.TextColumn;
-import keensparrow.core.column.TextOrder;
 import keensparrow.core.column.Texts;
 import keensparrow.core.infer.source.CellText;
 import keensparrow.core.infer.text.Blanks;
+import keensparrow.core.words.TextOrder;
 
 /** The texts that several workers met in one column, sorted, each once. They stay bytes where they stand. */
 final class Dictionary {

@@ -1,7 +1,10 @@
-package keensparrow.core.column;
+package keensparrow.core.words;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.ibm.icu.text.Collator;
+import com.ibm.icu.text.RuleBasedCollator;
+import com.ibm.icu.util.ULocale;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -39,7 +42,7 @@ class TextOrderTest {
     @Test
     void lettersOfTheirOwnStandWhereALanguageHasThem() {
         assertThat(sortedIn("en", "Zug", "Åre", "Arlanda", "Östersund", "Øresund", "Łódź", "Lund", "Straße", "Strasse"))
-                .containsExactly("Åre", "Arlanda", "Łódź", "Lund", "Øresund", "Östersund", "Straße", "Strasse", "Zug");
+                .containsExactly("Åre", "Arlanda", "Łódź", "Lund", "Øresund", "Östersund", "Strasse", "Straße", "Zug");
         assertThat(sortedIn("sv-SE", "Zug", "Åre", "Arlanda", "Östersund", "Ängelholm", "Oskarshamn"))
                 .containsExactly("Arlanda", "Oskarshamn", "Zug", "Åre", "Ängelholm", "Östersund");
         assertThat(sortedIn("da", "Århus", "Ærø", "Ølstykke", "Odense", "Zeus"))
@@ -48,25 +51,58 @@ class TextOrderTest {
                 .containsExactly("árbol", "azul", "nube", "ñandú", "oso");
         assertThat(sortedIn("pl", "Łódź", "Lublin", "Mielec", "Świdnica", "Szczecin", "Toruń"))
                 .containsExactly("Lublin", "Łódź", "Mielec", "Szczecin", "Świdnica", "Toruń");
-        assertThat(sortedIn("cs", "Černý", "Cukr", "Dvořák", "Řeřicha", "Rys"))
-                .containsExactly("Cukr", "Černý", "Dvořák", "Rys", "Řeřicha");
+        assertThat(sortedIn("cs", "Černý", "Cukr", "Chrudim", "Hradec", "Idol", "Dvořák", "Řeřicha", "Rys"))
+                .containsExactly("Cukr", "Černý", "Dvořák", "Hradec", "Chrudim", "Idol", "Rys", "Řeřicha");
+        assertThat(sortedIn("ru", "Ёлка", "Жук", "Егор", "Яна", "Zug"))
+                .containsExactly("Егор", "Ёлка", "Жук", "Яна", "Zug");
+        assertThat(sortedIn("zh", "中", "北", "安", "上")).containsExactly("安", "北", "上", "中"); // ān běi shàng zhōng
         assertThat(sortedIn("tr", "ısı", "incir", "hat", "çay", "can", "dağ"))
                 .containsExactly("can", "çay", "dağ", "hat", "ısı", "incir");
     }
 
     @Test
-    void columnsKeptInAnotherOrderAreSortedAnew() {
-        TextColumn texts = TextColumn.sorted(
-                Texts.of(new String[] {"b", "a", "C"}), PackedInts.packed(new int[] {0, 1, 2, -1, 0}));
-        assertThat(List.of(texts.text(0), texts.text(1), texts.text(2))).containsExactly("a", "b", "C");
-        assertThat(texts.plain(0)).isEqualTo("b");
-        assertThat(texts.plain(2)).isEqualTo("C");
-        assertThat(texts.isBlank(3)).isTrue();
-        TagsColumn tags = TagsColumn.sorted(
-                new String[] {"z", "m"}, new int[][] {{0, 1}, {1}}, PackedInts.packed(new int[] {0, 1, -1}));
-        assertThat(tags.tag(0)).isEqualTo("m");
-        assertThat(tags.plain(0)).isEqualTo("z;m");
-        assertThat(tags.plain(1)).isEqualTo("m");
+    void isTheOrderOfTheUnicodeAlgorithmInEachLanguage() {
+        String[] pieces = {
+            "a", "A", "å", "a\u030A", "aa", "c", "ch", "CH", "cz", "dz", "dž", "h", "i", "ı", "İ", "l", "l·l", "ł",
+            "ly", "ng", "ñ", "n\u0303", "o", "ø", "oe", "œ", "ß", "ss", "z", "ž", "ё", "е", "и", "ά", "α", "א", "中",
+            "北", "か", "ー", "한", "😀", "0", "00", "1", "19", "٣", "²", "½", " ", "-", "_", "'", "$", "\u0301", "\u0001",
+            "."
+        };
+        Random random = new Random(31);
+        for (String language :
+                List.of("en", "sv", "da", "cs", "hu", "es", "hr", "cy", "sq", "tr", "th", "ja", "zh", "ru", "el")) {
+            TextOrder order = TextOrder.of(language);
+            RuleBasedCollator expected =
+                    ((RuleBasedCollator) Collator.getInstance(ULocale.forLanguageTag(language))).cloneAsThawed();
+            expected.setStrength(Collator.PRIMARY);
+            expected.setNumericCollation(true);
+            expected.setAlternateHandlingShifted(false);
+            for (int i = 0; i < 20_000; i++) {
+                String before = text(random, pieces);
+                String a = before + text(random, pieces);
+                String b = before + text(random, pieces);
+                int wanted = expected.compare(a, b);
+                assertThat(Integer.signum(order.compare(a, b)))
+                        .as(language + ": “" + a + "” and “" + b + "”")
+                        .isEqualTo(Integer.signum(wanted == 0 ? a.compareTo(b) : wanted));
+            }
+        }
+    }
+
+    @Test
+    void languagesWithTheSameOrderShareIt() {
+        assertThat(TextOrder.of("de-AT")).isSameAs(TextOrder.of("en-US")).isSameAs(TextOrder.of("xx"));
+        assertThat(TextOrder.of("sv-FI")).isSameAs(TextOrder.of("sv")).isNotSameAs(TextOrder.of("da"));
+    }
+
+    @Test
+    void saysWhereTextsOfTheServersOrderStandInAnother() {
+        List<String> texts = sorted("Årsta", "Bagarmossen", "Älvsjö", "Zinkensdamm", "Öja");
+        assertThat(texts).containsExactly("Älvsjö", "Årsta", "Bagarmossen", "Öja", "Zinkensdamm");
+        assertThat(TextOrder.of("sv").ranks(texts.size(), texts::get)).containsExactly(3, 2, 0, 4, 1);
+        assertThat(TextOrder.of("sv").ranks(3, List.of("Bo", "Eva", "Zoe")::get))
+                .isEmpty();
+        assertThat(TextOrder.INSTANCE.ranks(texts.size(), texts::get)).isEmpty();
     }
 
     @Test
@@ -120,7 +156,7 @@ class TextOrderTest {
         }
     }
 
-    private static String text(Random random, String[] pieces) {
+    private static String text(Random random, String... pieces) {
         StringBuilder text = new StringBuilder();
         for (int n = random.nextInt(6); n > 0; n--) {
             text.append(pieces[random.nextInt(pieces.length)]);
