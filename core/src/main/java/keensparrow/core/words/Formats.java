@@ -35,9 +35,6 @@ public final class Formats {
 
     private static final int MAX_TAG = 35;
 
-    private static final Set<String> AVAILABLE = Arrays.stream(ULocale.getAvailableLocales())
-            .map(ULocale::toLanguageTag)
-            .collect(Collectors.toSet());
     private static final Map<String, Formats> KNOWN = new ConcurrentHashMap<>();
     private static final ThreadLocal<@Nullable Formats> READERS = new ThreadLocal<>();
 
@@ -47,30 +44,53 @@ public final class Formats {
     private final String tag;
     private final String reader;
     private final ULocale locale;
-    private final LocalizedNumberFormatter numbers;
-    private final SimpleDateFormat days;
-    private final SimpleDateFormat months;
-    private final SimpleDateFormat monthsOfYears;
+    private volatile @Nullable Habits habits; // known once something is written: much of ICU is loaded for them
 
     private Formats(String tag, String reader) {
         this.tag = tag;
         this.reader = reader;
         this.locale = ULocale.forLanguageTag(tag);
-        this.numbers = NumberFormatter.withLocale(locale)
-                .precision(Precision.maxFraction(MAX_DECIMALS))
-                .roundingMode(RoundingMode.HALF_UP);
-        this.days = dates("yMMMd");
-        this.months = dates("MMM");
-        this.monthsOfYears = dates("yMMM");
     }
 
-    private SimpleDateFormat dates(String fields) {
-        SimpleDateFormat dates = new SimpleDateFormat(
-                DateTimePatternGenerator.getInstance(locale).getBestPattern(fields), locale);
-        GregorianCalendar calendar = new GregorianCalendar(TimeZone.GMT_ZONE, locale);
-        calendar.setGregorianChange(new Date(Long.MIN_VALUE)); // days before 1582 as they are counted elsewhere
-        dates.setCalendar(calendar);
-        return dates;
+    /** The tags of languages and regions whose habits are known. */
+    private static final class Available {
+        static final Set<String> TAGS = Arrays.stream(ULocale.getAvailableLocales())
+                .map(ULocale::toLanguageTag)
+                .collect(Collectors.toSet());
+    }
+
+    private record Habits(
+            LocalizedNumberFormatter numbers,
+            SimpleDateFormat days,
+            SimpleDateFormat months,
+            SimpleDateFormat monthsOfYears) {
+        static Habits of(ULocale locale) {
+            return new Habits(
+                    NumberFormatter.withLocale(locale)
+                            .precision(Precision.maxFraction(MAX_DECIMALS))
+                            .roundingMode(RoundingMode.HALF_UP),
+                    dates(locale, "yMMMd"),
+                    dates(locale, "MMM"),
+                    dates(locale, "yMMM"));
+        }
+
+        private static SimpleDateFormat dates(ULocale locale, String fields) {
+            SimpleDateFormat dates = new SimpleDateFormat(
+                    DateTimePatternGenerator.getInstance(locale).getBestPattern(fields), locale);
+            GregorianCalendar calendar = new GregorianCalendar(TimeZone.GMT_ZONE, locale);
+            calendar.setGregorianChange(new Date(Long.MIN_VALUE)); // days before 1582 as they are counted elsewhere
+            dates.setCalendar(calendar);
+            return dates;
+        }
+    }
+
+    private Habits habits() {
+        Habits known = habits;
+        if (known == null) { // made twice by two threads, it is the same
+            known = Habits.of(locale);
+            habits = known;
+        }
+        return known;
     }
 
     /** Those of whoever is answered on this thread. */
@@ -103,7 +123,7 @@ public final class Formats {
         }
         String region = ULocale.addLikelySubtags(asked).getCountry();
         String wanted = OWN.locale.getLanguage() + "-" + region;
-        String tag = AVAILABLE.contains(wanted) ? wanted : TAG;
+        String tag = Available.TAGS.contains(wanted) ? wanted : TAG;
         String reader = known(asked);
         return tag.equals(TAG) && (isOwn || reader.equals(TAG))
                 ? OWN
@@ -121,9 +141,9 @@ public final class Formats {
         ULocale base = ULocale.createCanonical(asked.getBaseName());
         return Stream.of(base, ULocale.addLikelySubtags(base)) // as zh-Hant-TW is known, and zh-TW is not
                 .map(ULocale::toLanguageTag)
-                .filter(AVAILABLE::contains)
+                .filter(Available.TAGS::contains)
                 .findFirst()
-                .orElse(AVAILABLE.contains(asked.getLanguage()) ? asked.getLanguage() : TAG);
+                .orElse(Available.TAGS.contains(asked.getLanguage()) ? asked.getLanguage() : TAG);
     }
 
     /** As browsers name them: {@code en-DE} is English with the numbers and dates of Germany. */
@@ -142,19 +162,19 @@ public final class Formats {
 
     /** With thousands marks, at most six decimals. */
     public String number(BigDecimal value) {
-        return numbers.format(value).toString();
+        return habits().numbers().format(value).toString();
     }
 
     public String day(LocalDate day) {
-        return written(days, day);
+        return written(habits().days(), day);
     }
 
     public String month(LocalDate day) {
-        return written(months, day);
+        return written(habits().months(), day);
     }
 
     public String monthOfYear(LocalDate day) {
-        return written(monthsOfYears, day);
+        return written(habits().monthsOfYears(), day);
     }
 
     private static String written(SimpleDateFormat format, LocalDate day) {

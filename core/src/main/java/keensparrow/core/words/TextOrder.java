@@ -1,18 +1,15 @@
 package keensparrow.core.words;
 
-import com.ibm.icu.text.CollationElementIterator;
 import com.ibm.icu.text.Collator;
 import com.ibm.icu.text.RuleBasedCollator;
-import com.ibm.icu.text.UnicodeSet;
 import com.ibm.icu.util.ULocale;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
-import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.IntFunction;
+import java.util.function.Supplier;
 import java.util.stream.IntStream;
 
 /**
@@ -26,89 +23,42 @@ import java.util.stream.IntStream;
  */
 public final class TextOrder implements Comparator<String> {
     private static final Map<String, TextOrder> KNOWN = new ConcurrentHashMap<>(); // by ICU's name of the order
+    private static final TextOrder COMMON =
+            new TextOrder(CollationWeights.common(), () -> collator(ULocale.ROOT)); // ICU is loaded when it is asked
 
     /** That of the server: of all that is kept, and of what is the same for all readers. */
     public static final TextOrder INSTANCE = of(Formats.OWN.reader());
 
-    private static final int LETTERS = 0x600; // Latin, Greek, Cyrillic, Hebrew
-    private static final int SPECIAL = 0; // the weight of what does not stand for itself
-    private static final int ASCII = 0x80;
     private static final int LONG_NUMBER = 200; // digits; ICU cuts longer ones
     private static final int UNDECIDED = Integer.MIN_VALUE;
 
+    private final CollationWeights weights;
     private final ThreadLocal<RuleBasedCollator> collators; // each is for one thread
-    private final int[] weights = new int[LETTERS];
-    private final boolean joinsAscii; // whether some letters of ASCII are one together
 
-    private TextOrder(RuleBasedCollator collator) {
-        collator.setStrength(Collator.PRIMARY);
-        collator.setNumericCollation(true);
-        collator.setAlternateHandlingShifted(false); // spaces and marks count, in all languages
-        RuleBasedCollator frozen = (RuleBasedCollator) collator.freeze();
-        this.collators = ThreadLocal.withInitial(frozen::cloneAsThawed);
-        List<String> plain = new ArrayList<>();
-        for (char c = 0; c < LETTERS; c++) {
-            if (isPlain(c, frozen)) {
-                plain.add(String.valueOf(c));
-            }
-        }
-        plain.sort(frozen::compare);
-        int weight = SPECIAL;
-        for (int i = 0; i < plain.size(); i++) {
-            weight += i == 0 || frozen.compare(plain.get(i - 1), plain.get(i)) != 0 ? 1 : 0;
-            weights[plain.get(i).charAt(0)] = weight;
-        }
-        this.joinsAscii = leaveOutJoined(frozen);
-    }
-
-    /** Whether a character has one place in the order, and is no digit of another script. */
-    private static boolean isPlain(char c, RuleBasedCollator collator) {
-        CollationElementIterator elements = collator.getCollationElementIterator(String.valueOf(c));
-        int places = 0;
-        for (int each = elements.next(); each != CollationElementIterator.NULLORDER; each = elements.next()) {
-            places += CollationElementIterator.primaryOrder(each) == 0 ? 0 : 1;
-        }
-        int type = Character.getType(c);
-        boolean isNumber = type == Character.DECIMAL_DIGIT_NUMBER
-                || type == Character.OTHER_NUMBER
-                || type == Character.LETTER_NUMBER;
-        return places == 1 && (c < ASCII || !isNumber);
-    }
-
-    /** Takes the weight from characters that are one letter together with others. @return whether two of ASCII are */
-    private boolean leaveOutJoined(RuleBasedCollator collator) {
-        UnicodeSet joined = new UnicodeSet();
-        try {
-            collator.getContractionsAndExpansions(joined, null, true);
-        } catch (Exception e) { // no narrower one is declared
-            throw new IllegalStateException(e);
-        }
-        boolean ofAscii = false;
-        for (String letter : joined.strings()) {
-            int[] later = letter.chars().skip(1).filter(c -> c >= ASCII).toArray();
-            for (int c : later) {
-                leaveOut(c);
-            }
-            if (later.length == 0) { // such as "ch": in few languages
-                leaveOut(letter.charAt(0));
-                ofAscii |= letter.charAt(0) < ASCII;
-            }
-        }
-        return ofAscii;
-    }
-
-    private void leaveOut(int c) {
-        if (c < LETTERS) {
-            weights[c] = SPECIAL;
-        }
+    private TextOrder(CollationWeights weights, Supplier<RuleBasedCollator> collators) {
+        this.weights = weights;
+        this.collators = ThreadLocal.withInitial(collators);
     }
 
     /** @param language its tag, such as {@code sv} or {@code zh-TW}; one without an order of its own has the common one */
     public static TextOrder of(String language) {
         ULocale locale = ULocale.forLanguageTag(language);
+        if (locale.getLanguage().equals("en")) {
+            return COMMON;
+        }
         String name = Collator.getFunctionalEquivalent("collation", locale).getName();
-        return KNOWN.computeIfAbsent(
-                name, each -> new TextOrder(((RuleBasedCollator) Collator.getInstance(locale)).cloneAsThawed()));
+        return name.isEmpty()
+                ? COMMON
+                : KNOWN.computeIfAbsent(
+                        name, each -> new TextOrder(CollationWeights.of(collator(locale)), () -> collator(locale)));
+    }
+
+    static RuleBasedCollator collator(ULocale locale) {
+        RuleBasedCollator collator = ((RuleBasedCollator) Collator.getInstance(locale)).cloneAsThawed();
+        collator.setStrength(Collator.PRIMARY);
+        collator.setNumericCollation(true);
+        collator.setAlternateHandlingShifted(false); // spaces and marks count, in all languages
+        return collator;
     }
 
     /** That of whoever is answered on this thread. */
@@ -141,12 +91,8 @@ public final class TextOrder implements Comparator<String> {
         return ranks;
     }
 
-    private int weight(char c) {
-        return c < LETTERS ? weights[c] : SPECIAL;
-    }
-
     private boolean isSpecialAt(String text, int at) {
-        return at < text.length() && weight(text.charAt(at)) == SPECIAL;
+        return at < text.length() && weights.of(text.charAt(at)) == CollationWeights.SPECIAL;
     }
 
     private static boolean isDigit(char c) {
@@ -167,9 +113,9 @@ public final class TextOrder implements Comparator<String> {
         while (i < a.length() && j < b.length()) {
             char x = a.charAt(i);
             char y = b.charAt(j);
-            int weightX = weight(x);
-            int weightY = weight(y);
-            if (weightX == SPECIAL || weightY == SPECIAL) {
+            int weightX = weights.of(x);
+            int weightY = weights.of(y);
+            if (weightX == CollationWeights.SPECIAL || weightY == CollationWeights.SPECIAL) {
                 return UNDECIDED;
             }
             int compared = weightX - weightY;
@@ -198,7 +144,8 @@ public final class TextOrder implements Comparator<String> {
         if (same < 0) {
             return 0;
         }
-        if (!INSTANCE.joinsAscii && fromA + same < toA && fromB + same < toB) {
+        CollationWeights weights = INSTANCE.weights;
+        if (!weights.joinsAscii() && fromA + same < toA && fromB + same < toB) {
             byte x = a[fromA + same];
             byte y = b[fromB + same];
             boolean inNumber = same > 0 && isDigit((char) a[fromA + same - 1]);
@@ -206,9 +153,10 @@ public final class TextOrder implements Comparator<String> {
             if (numbers && digits(a, fromA + same, toA) == digits(b, fromB + same, toB)) {
                 return x - y;
             }
-            int weightX = INSTANCE.weights[x];
-            int weightY = INSTANCE.weights[y];
-            if (!numbers && !inNumber && weightX != weightY && weightX != SPECIAL && weightY != SPECIAL) {
+            int weightX = weights.of((char) x);
+            int weightY = weights.of((char) y);
+            boolean special = weightX == CollationWeights.SPECIAL || weightY == CollationWeights.SPECIAL;
+            if (!numbers && !inNumber && weightX != weightY && !special) {
                 return weightX - weightY;
             }
         }

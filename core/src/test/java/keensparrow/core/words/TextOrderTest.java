@@ -5,7 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.ibm.icu.text.Collator;
 import com.ibm.icu.text.RuleBasedCollator;
 import com.ibm.icu.util.ULocale;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -65,8 +68,8 @@ class TextOrderTest {
         String[] pieces = {
             "a", "A", "å", "a\u030A", "aa", "c", "ch", "CH", "cz", "dz", "dž", "h", "i", "ı", "İ", "l", "l·l", "ł",
             "ly", "ng", "ñ", "n\u0303", "o", "ø", "oe", "œ", "ß", "ss", "z", "ž", "ё", "е", "и", "ά", "α", "א", "中",
-            "北", "か", "ー", "한", "😀", "0", "00", "1", "19", "٣", "²", "½", " ", "-", "_", "'", "$", "\u0301", "\u0001",
-            "."
+            "北", "か", "ー", "한", "😀", "0", "00", "1", "19", "٣", "²", "½", " ", "-", "_", "'", "$", "€", "–", "’",
+            "\u200D", "\u0301", "\u0001", "."
         };
         Random random = new Random(31);
         for (String language :
@@ -87,6 +90,19 @@ class TextOrderTest {
                         .isEqualTo(Integer.signum(wanted == 0 ? a.compareTo(b) : wanted));
             }
         }
+    }
+
+    /** {@code -Dorder.write=true} writes it anew, as after another version of ICU. */
+    @Test
+    void theCommonOrderIsWrittenDownAsItIs() throws IOException {
+        List<String> lines =
+                CollationWeights.of(TextOrder.collator(ULocale.ROOT)).lines();
+        if (Boolean.getBoolean("order.write")) {
+            Files.write(Path.of("src/main/resources/keensparrow/words/common-order.txt"), lines);
+        }
+        assertThat(CollationWeights.common().lines()).isEqualTo(lines);
+        assertThat(CollationWeights.of(TextOrder.collator(ULocale.ROOT)).joinsAscii())
+                .isFalse();
     }
 
     @Test
