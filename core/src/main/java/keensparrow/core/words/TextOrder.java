@@ -82,12 +82,12 @@ public final class TextOrder implements Comparator<String> {
         if (IntStream.range(1, count).allMatch(i -> compare(all[i - 1], all[i]) < 0)) {
             return new int[0];
         }
+        Integer[] places = IntStream.range(0, count).boxed().toArray(Integer[]::new);
+        Arrays.parallelSort(places, (a, b) -> compare(all[a], all[b]));
         int[] ranks = new int[count];
-        int[] next = {0};
-        IntStream.range(0, count)
-                .boxed()
-                .sorted((a, b) -> compare(all[a], all[b]))
-                .forEachOrdered(number -> ranks[number] = next[0]++);
+        for (int place = 0; place < count; place++) {
+            ranks[places[place]] = place;
+        }
         return ranks;
     }
 
