@@ -16,7 +16,7 @@ import keensparrow.demo.Client;
 final class RunningServer implements AutoCloseable {
     private static final String READY = "Keen Sparrow is at ";
 
-    private static final List<String> SMALL = List.of("-Xmx1g", "-XX:TieredStopAtLevel=1");
+    private static final List<String> SMALL = List.of("-Xmx1g", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC");
 
     private final Path data;
     private final List<String> jvm;
@@ -26,7 +26,7 @@ final class RunningServer implements AutoCloseable {
 
     /** @param options beside those that a test needs */
     RunningServer(Path data, String... options) throws IOException {
-        this(data, SMALL, List.of(options));
+        this(data, SMALL, Stream.concat(Stream.of("--cold"), Stream.of(options)).toList());
     }
 
     private RunningServer(Path data, List<String> jvm, List<String> options) throws IOException {

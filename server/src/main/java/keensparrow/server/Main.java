@@ -8,6 +8,7 @@ import java.time.Duration;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CountDownLatch;
 import keensparrow.core.words.Words;
+import keensparrow.server.account.Passwords;
 import keensparrow.server.backup.BackupCommand;
 import keensparrow.server.backup.Restore;
 import keensparrow.server.memory.MemoryWatch;
@@ -123,6 +124,9 @@ public final class Main {
                 defaultValue = "en")
         private String language = "en";
 
+        @Option(names = "--cold", description = "Get nothing ready before somebody asks: starts with less work")
+        private boolean cold;
+
         @Option(names = "--begin-anew", description = "Set what is in the data folder aside and begin anew")
         private boolean beginAnew;
 
@@ -150,7 +154,9 @@ public final class Main {
                         connectionsPerAddress,
                         beginAnew,
                         newKey,
-                        Duration.ofSeconds(answerLimit)));
+                        Duration.ofSeconds(answerLimit),
+                        cold,
+                        Passwords.MEMORY_KB));
             } catch (IOException | RuntimeException e) {
                 System.err.println(Words.say("server.server.theServerCannotStart", "e", reason(e)));
                 return 1;

@@ -15,6 +15,7 @@ import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.core.prepare.StepsDocument;
 import keensparrow.server.account.AccountRoutes;
 import keensparrow.server.account.AccountService;
+import keensparrow.server.account.Passwords;
 import keensparrow.server.account.PeopleRoutes;
 import keensparrow.server.account.PeopleService;
 import keensparrow.server.account.Sessions;
@@ -92,6 +93,8 @@ public final class Server implements AutoCloseable {
      * @param connectionsPerAddress that one address may have open at once
      * @param beginAnew sets what is in the folder aside first, @param newKey sets the key of secrets aside
      * @param answerLimit how long the answers of a page may take
+     * @param cold whether nothing is got ready before somebody asks, as for servers that are soon gone
+     * @param passwordMemoryKb that making the hash of a password takes
      */
     public record Settings(
             Path data,
@@ -102,11 +105,24 @@ public final class Server implements AutoCloseable {
             int connectionsPerAddress,
             boolean beginAnew,
             boolean newKey,
-            Duration answerLimit) {
+            Duration answerLimit,
+            boolean cold,
+            int passwordMemoryKb) {
         /** As most servers are. */
         public Settings(
                 Path data, String host, int port, long maxUploadBytes, long reserveBytes, int connectionsPerAddress) {
-            this(data, host, port, maxUploadBytes, reserveBytes, connectionsPerAddress, false, false, ANSWER_LIMIT);
+            this(
+                    data,
+                    host,
+                    port,
+                    maxUploadBytes,
+                    reserveBytes,
+                    connectionsPerAddress,
+                    false,
+                    false,
+                    ANSWER_LIMIT,
+                    false,
+                    Passwords.MEMORY_KB);
         }
     }
 
@@ -143,8 +159,9 @@ public final class Server implements AutoCloseable {
         Metrics metrics = new Metrics();
         Jobs jobs = new Jobs(database, memory, metrics::ended, clock);
         AuditLog audit = new AuditLog(database, clock);
-        PeopleService people = new PeopleService(database, clock);
-        AccountService accounts = new AccountService(database, people, audit, clock);
+        Passwords passwords = new Passwords(settings.passwordMemoryKb());
+        PeopleService people = new PeopleService(database, passwords, clock);
+        AccountService accounts = new AccountService(database, people, passwords, audit, clock);
         QueryService queries = new QueryService(database, secrets, folder, clock);
         queries.requireReadable(settings.newKey());
         ParallelRunner workers = ParallelRunner.ofMachine();
@@ -214,7 +231,9 @@ public final class Server implements AutoCloseable {
         Server server = new Server(web, jobs, workers, datasets, queries, database, folder, warmUp, changes);
         server.offerSetup(accounts, settings.host());
         Secrets.writePrivately(folder.runningFile(), server.localAddress(settings.host()) + "\n" + localToken + "\n");
-        warmUp.start();
+        if (!settings.cold()) {
+            warmUp.start();
+        }
         LOG.info(
                 "started at {} over {}",
                 server.localAddress(settings.host()),

@@ -14,6 +14,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -38,7 +39,7 @@ class BadDownloadsTest {
     @BeforeAll
     static void start() throws Exception {
         server = new TestServer(folder.resolve("data"));
-        server.restart(new Server.Settings(folder.resolve("data"), "127.0.0.1", 0, 64 << 20, 0, 1000));
+        server.restart(TestServer.settings(folder.resolve("data"), 64 << 20, 0, false, false, Duration.ofSeconds(30)));
         anna = server.author();
     }
 

@@ -170,16 +170,7 @@ class ExplanationsTest {
     void oneThatTakesTooLongIsToldAsThat() throws Exception {
         String base = "/api/apps/" + draft("ROWS", true);
         Server.Settings usual = TestServer.settings(server.folder());
-        server.restart(new Server.Settings(
-                usual.data(),
-                usual.host(),
-                usual.port(),
-                usual.maxUploadBytes(),
-                usual.reserveBytes(),
-                usual.connectionsPerAddress(),
-                false,
-                false,
-                Duration.ZERO));
+        server.restart(TestServer.settings(usual.data(), 1 << 20, 0, false, false, Duration.ZERO));
         TestServer.Reply late = server.author().call("POST", base + "/explanations", "{\"view\":\"all\"}");
         server.restart();
         anna = server.author();

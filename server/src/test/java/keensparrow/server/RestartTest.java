@@ -37,7 +37,7 @@ class RestartTest {
             TestServer.Caller anna = server.author();
             String slug = anna.publish(
                     anna.newApp(anna.dataset("kinds.csv", CSV)).path("id").asText(), "ANYONE");
-            server.restart();
+            server.restart(new Server.Settings(folder, "127.0.0.1", 0, 1 << 20, 0, 1000)); // asks itself first
             assertThat(rows(server, slug)).isEqualTo(3);
             assertThat(anna.get("/api/apps").json().path("apps").size()).isEqualTo(1);
         }
@@ -184,7 +184,7 @@ class RestartTest {
             TestServer.Caller anna = server.author();
             String app = anna.newApp(anna.dataset("kinds.csv", CSV)).path("id").asText();
             String slug = anna.publish(app, "ANYONE");
-            server.restart(new Server.Settings(folder, "127.0.0.1", 0, 1 << 20, 0, 1000, false, false, Duration.ZERO));
+            server.restart(TestServer.settings(folder, 1 << 20, 0, false, false, Duration.ZERO));
             TestServer.Reply reply = server.caller().call("POST", "/api/links/" + slug + "/answers", "{}");
             assertThat(reply.status()).isEqualTo(200);
             assertThat(reply.body().strip()).endsWith("{\"line\":\"cancelled\",\"late\":true}");
@@ -197,7 +197,8 @@ class RestartTest {
     void aDiskWithoutRoomIsSaidAndNothingStored() throws Exception {
         try (TestServer server = new TestServer(folder)) {
             server.close();
-            Server.Settings full = new Server.Settings(folder, "127.0.0.1", 0, 1 << 20, Long.MAX_VALUE / 2, 1000);
+            Server.Settings full =
+                    TestServer.settings(folder, 1 << 20, Long.MAX_VALUE / 2, false, false, Duration.ofSeconds(30));
             try (Server tight = Server.start(full)) {
                 var http = java.net.http.HttpClient.newBuilder()
                         .cookieHandler(new java.net.CookieManager())

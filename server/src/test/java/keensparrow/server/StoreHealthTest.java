@@ -99,8 +99,7 @@ class StoreHealthTest {
         refused("not the one that the passwords of 1 database connections");
         Files.writeString(key, whole);
         Server.start(TestServer.settings(data())).close();
-        Server.Settings anew =
-                new Server.Settings(data(), "127.0.0.1", 0, 1 << 20, 0, 1000, false, true, Duration.ofSeconds(30));
+        Server.Settings anew = TestServer.settings(data(), 1 << 20, 0, false, true, Duration.ofSeconds(30));
         Server.start(anew).close();
         Server.start(TestServer.settings(data())).close(); // and from then on as usual
     }
@@ -132,7 +131,7 @@ class StoreHealthTest {
     void beginningAnewSetsAsideAndDeletesNothing() throws Exception {
         filled();
         Files.delete(data().resolve("records.mv.db"));
-        Server.start(new Server.Settings(data(), "127.0.0.1", 0, 1 << 20, 0, 1000, true, false, Duration.ofSeconds(30)))
+        Server.start(TestServer.settings(data(), 1 << 20, 0, true, false, Duration.ofSeconds(30)))
                 .close();
         try (Stream<Path> all = Files.walk(data())) {
             assertThat(all.filter(path -> path.toString().contains("set-aside-"))

@@ -14,6 +14,7 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -21,6 +22,8 @@ import java.util.List;
 final class TestServer implements AutoCloseable {
     static final ObjectMapper JSON = new ObjectMapper();
     static final String PASSWORD = "night train to Trieste";
+
+    private static final int QUICK_HASH_KB = 64;
 
     private final Path folder;
     private Server server;
@@ -41,7 +44,14 @@ final class TestServer implements AutoCloseable {
     }
 
     static Server.Settings settings(Path folder) {
-        return new Server.Settings(folder, "127.0.0.1", 0, 1 << 20, 0, 1000);
+        return settings(folder, 1 << 20, 0, false, false, Duration.ofSeconds(30));
+    }
+
+    /** Of a server that is soon gone: it rehearses nothing, and hashes passwords quickly. */
+    static Server.Settings settings(
+            Path folder, long maxUpload, long reserve, boolean beginAnew, boolean newKey, Duration answerLimit) {
+        return new Server.Settings(
+                folder, "127.0.0.1", 0, maxUpload, reserve, 1000, beginAnew, newKey, answerLimit, true, QUICK_HASH_KB);
     }
 
     Path folder() {

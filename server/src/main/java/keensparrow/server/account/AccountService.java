@@ -32,11 +32,13 @@ public final class AccountService {
     private final Throttle throttle;
     private final AuditLog audit;
     private final PeopleService people;
+    private final Passwords passwords;
     private final AccountRepository accounts = new AccountRepository();
     private final SessionRepository sessions = new SessionRepository();
     private volatile @Nullable String setupToken;
 
-    public AccountService(Database database, PeopleService people, AuditLog audit, Clock clock) {
+    public AccountService(Database database, PeopleService people, Passwords passwords, AuditLog audit, Clock clock) {
+        this.passwords = passwords;
         this.database = database;
         this.people = people;
         this.audit = audit;
@@ -81,7 +83,7 @@ public final class AccountService {
                 database.inTransaction(connection -> accounts.find(connection, name));
         // an unknown name takes as long as a wrong password, so that names cannot be found out by the clock
         boolean right = Passwords.matches(
-                password, stored.map(AccountRepository.Stored::passwordHash).orElseGet(Passwords::ofNobody));
+                password, stored.map(AccountRepository.Stored::passwordHash).orElseGet(passwords::ofNobody));
         if (!right || stored.isEmpty()) {
             audit.note(null, name, address, AuditAction.SIGN_IN_REFUSED, "");
             throw new UserException(ErrorCode.SIGN_IN_FAILED, Text.of("server.account.nameAndPasswordDoNot"));
@@ -147,12 +149,12 @@ public final class AccountService {
         throttle.begin(account.name(), address);
         String stored = database.inTransaction(connection -> accounts.find(connection, account.id()))
                 .map(AccountRepository.Stored::passwordHash)
-                .orElseGet(Passwords::ofNobody);
+                .orElseGet(passwords::ofNobody);
         if (!Passwords.matches(current, stored)) {
             throw new UserException(ErrorCode.SIGN_IN_FAILED, Text.of("server.account.thisIsNotYourPresent"));
         }
         throttle.succeeded(account.name(), address);
-        String hash = Passwords.hash(next);
+        String hash = passwords.hash(next);
         database.act(connection -> {
             accounts.setPassword(connection, account.id(), hash);
             sessions.removeSignIns(connection, account.id(), kept);

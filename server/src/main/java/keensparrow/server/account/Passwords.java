@@ -8,32 +8,39 @@ import java.util.concurrent.Semaphore;
 import org.bouncycastle.crypto.generators.Argon2BytesGenerator;
 import org.bouncycastle.crypto.params.Argon2Parameters;
 
-/** Argon2id with 19 MB and two passes, the least that is recommended for servers; at most two at a time. */
-final class Passwords {
+/** Argon2id with two passes; at most two at a time. */
+public final class Passwords {
+    /** The least that is recommended for servers. */
+    public static final int MEMORY_KB = 19 * 1024;
+
     static final int SHORTEST = 10;
     static final int MAX_LENGTH = 200;
 
-    private static final int MEMORY_KB = 19 * 1024;
     private static final int PASSES = 2;
     private static final int BYTES = 32;
     private static final SecureRandom RANDOM = new SecureRandom();
     private static final Semaphore MEMORY = new Semaphore(2); // many sign-ins at once must not fill the heap
 
-    private Passwords() {}
+    private final int memoryKb;
+
+    /** @param memoryKb that making a hash takes; those that were made with another are understood all the same */
+    public Passwords(int memoryKb) {
+        this.memoryKb = memoryKb;
+    }
 
     /** Salt and hash with their settings, as {@code argon2id$memory$passes$salt$hash}. */
-    static String hash(String password) {
+    String hash(String password) {
         byte[] salt = new byte[16];
         RANDOM.nextBytes(salt);
         Base64.Encoder base64 = Base64.getEncoder();
-        return "argon2id$" + MEMORY_KB + "$" + PASSES + "$" + base64.encodeToString(salt) + "$"
-                + base64.encodeToString(derive(password, salt, MEMORY_KB, PASSES));
+        return "argon2id$" + memoryKb + "$" + PASSES + "$" + base64.encodeToString(salt) + "$"
+                + base64.encodeToString(derive(password, salt, memoryKb, PASSES));
     }
 
     /** A hash with the usual settings that no password matches, for names that are not known. */
-    static String ofNobody() {
+    String ofNobody() {
         String zeros = Base64.getEncoder().encodeToString(new byte[BYTES]);
-        return "argon2id$" + MEMORY_KB + "$" + PASSES + "$" + zeros + "$" + zeros;
+        return "argon2id$" + memoryKb + "$" + PASSES + "$" + zeros + "$" + zeros;
     }
 
     static boolean matches(String password, String stored) {

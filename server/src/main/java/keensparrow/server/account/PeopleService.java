@@ -14,12 +14,14 @@ import org.jspecify.annotations.Nullable;
 /** What administrators do with accounts. There is always one administrator left that can sign in. */
 public final class PeopleService {
     private final Database database;
+    private final Passwords passwords;
     private final Clock clock;
     private final AccountRepository accounts = new AccountRepository();
     private final SessionRepository sessions = new SessionRepository();
 
-    public PeopleService(Database database, Clock clock) {
+    public PeopleService(Database database, Passwords passwords, Clock clock) {
         this.database = database;
+        this.passwords = passwords;
         this.clock = clock;
     }
 
@@ -30,7 +32,7 @@ public final class PeopleService {
     /** @throws UserException CONFLICT when the name is taken, INVALID_REQUEST for a password that is too short */
     void add(String name, String password, Caller.Role role) {
         AccountService.requireGood(password);
-        String hash = Passwords.hash(password);
+        String hash = passwords.hash(password);
         boolean added =
                 database.change(connection -> accounts.add(connection, name.strip(), hash, role, clock.instant()));
         if (!added) {
@@ -60,7 +62,7 @@ public final class PeopleService {
     /** Sets a password, as for someone who forgot theirs: their sign-ins and tokens end. */
     Account setPassword(long id, String password) {
         AccountService.requireGood(password);
-        String hash = Passwords.hash(password);
+        String hash = passwords.hash(password);
         return database.change(connection -> {
             Account account = known(connection, id);
             endAll(connection, id);

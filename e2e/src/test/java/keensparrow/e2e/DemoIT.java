@@ -3,19 +3,32 @@ package keensparrow.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.regex.Pattern;
 import keensparrow.demo.Client;
 import keensparrow.demo.DemoFiles;
 import keensparrow.demo.Seed;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.Keys;
 
-/** The rules of axe-core on every screen and its states: names, roles, order of headings, contrast. */
-class AccessibilityIT {
+/**
+ * The demo as it stands: what a first visit transfers, that each kind of view is drawn, and the rules of axe-core on every
+ * screen and its states: names, roles, order of headings, contrast.
+ */
+class DemoIT {
     private static final Path AXE = Path.of("../web/node_modules/axe-core/axe.min.js");
 
     /** Each broken rule with the first element that breaks it. */
@@ -27,42 +40,116 @@ class AccessibilityIT {
             """;
 
     @TempDir
-    Path folder;
+    static Path folder;
+
+    private static Path files;
+    private static RunningServer server;
+    private static String told;
 
     private Browser browser;
     private String rules;
     private final List<String> broken = new ArrayList<>();
 
+    @BeforeAll
+    static void start() throws Exception {
+        files = folder.resolve("files");
+        DemoFiles.writeTo(files);
+        DemoFiles.writeWarehouse(folder.resolve("data/warehouse"));
+        server = new RunningServer(folder.resolve("data"));
+        told = Seed.run(server.address(), server.data().resolve("setup-address.txt"), files);
+    }
+
+    @AfterAll
+    static void stop() throws Exception {
+        server.close();
+    }
+
+    private static String password(String account) {
+        return told.replaceAll("(?s).* " + account + " +(\\S+).*", "$1");
+    }
+
+    private static String firstApp() {
+        return server.address() + "/a/" + told.replaceAll("(?s).*?/a/([0-9a-f]+).*", "$1");
+    }
+
+    @Test
+    void aFirstVisitTransfersLittleAndEachKindIsDrawn() throws Exception {
+        try (Browser opened = new Browser(folder)) {
+            browser = opened;
+            browser.open(firstApp());
+            browser.fillIn("manager", password("manager"));
+            browser.sees(".ReadingLine-reading", "Reading all 90,315 departures.");
+            browser.see(".OneChart-chart[data-ready]:not([data-ready='0'])");
+            @SuppressWarnings("unchecked")
+            List<String> loaded = (List<String>)
+                    browser.script(
+                            "return performance.getEntriesByType('resource').map(e => e.name).filter(n => /\\.(js|css)$/.test(n))");
+            long total = 0;
+            for (String address : loaded) {
+                total += packed(address);
+            }
+            assertThat(loaded).hasSizeGreaterThan(3);
+            assertThat(total).isBetween(50_000L, 400_000L);
+            everyAppIsDrawn();
+        }
+    }
+
     @Test
     void noScreenBreaksARule() throws Exception {
         rules = Files.readString(AXE);
-        Path files = folder.resolve("files");
-        DemoFiles.writeTo(files);
-        DemoFiles.writeWarehouse(folder.resolve("data/warehouse"));
-        try (RunningServer server = new RunningServer(folder.resolve("data"));
-                Browser opened = new Browser(folder)) {
+        try (Browser opened = new Browser(folder)) {
             browser = opened;
-            String told = Seed.run(server.address(), server.data().resolve("setup-address.txt"), files);
-            String password = told.replaceAll("(?s).*analyst +(\\S+).*", "$1");
             browser.open(server.address() + "/sign-in");
             browser.see("input[name=password]");
             check("sign in");
-            browser.signIn(server.address(), "analyst", password);
+            browser.signIn(server.address(), "analyst", password("analyst"));
             browser.seeText("h2", "Datasets");
             check("home");
-            authors(server, password, files);
-            readers(server.address() + "/a/" + told.replaceAll("(?s).*?/a/([0-9a-f]+).*", "$1"));
-            people(server, told.replaceAll("(?s).* admin +(\\S+).*", "$1"));
+            authors();
+            readers();
+            people();
         }
         assertThat(broken).isEmpty();
     }
 
-    private void authors(RunningServer server, String password, Path files) throws Exception {
+    /** The apps of the demo use every kind of view: each chart is drawn, none fails, on every page. */
+    private void everyAppIsDrawn() {
+        Set<String> kinds = new TreeSet<>();
+        for (String slug : Pattern.compile("/a/([0-9a-f]+)")
+                .matcher(told)
+                .results()
+                .map(found -> found.group(1))
+                .toList()) {
+            for (String page : List.of("", "?page=p2")) {
+                browser.open(server.address() + "/a/" + slug + page);
+                browser.see(".AppPage-app-page:not([data-rounds='0'])");
+                browser.seesNo(".OneChart-chart[data-ready='0']");
+                browser.seesNo(".view-view-failure");
+                browser.seesNo(".problem");
+                browser.all(".AppPage-view-cell").forEach(cell -> kinds.add(cell.getDomAttribute("data-kind")));
+            }
+        }
+        assertThat(kinds).hasSize(16);
+    }
+
+    private static long packed(String address) throws IOException, InterruptedException {
+        HttpResponse<byte[]> response = HttpClient.newHttpClient()
+                .send(
+                        HttpRequest.newBuilder(URI.create(address))
+                                .header("Accept-Encoding", "gzip, br")
+                                .build(),
+                        HttpResponse.BodyHandlers.ofByteArray());
+        assertThat(response.headers().firstValue("Content-Encoding")).contains("br");
+        assertThat(response.headers().firstValue("Cache-Control").orElse("")).contains("immutable");
+        return response.body().length;
+    }
+
+    private void authors() throws Exception {
         browser.pick("input[type=file]", files.resolve("energy-by-month.xlsx"));
         browser.see(".RawCells-edge.RawCells-left");
         check("how a file is read");
         Client client = new Client(server.address());
-        client.signIn("analyst", password);
+        client.signIn("analyst", password("analyst"));
         JsonNode app = null;
         for (JsonNode each : client.get("/api/apps").path("apps")) {
             if (each.path("title").asText().startsWith("Night routes")) {
@@ -102,7 +189,8 @@ class AccessibilityIT {
         check("query");
     }
 
-    private void readers(String link) {
+    private void readers() {
+        String link = firstApp();
         browser.open(link);
         browser.see(".OneChart-chart[data-ready]:not([data-ready='0'])");
         check("an app");
@@ -148,10 +236,10 @@ class AccessibilityIT {
         browser.size(1280, 800);
     }
 
-    private void people(RunningServer server, String administrator) {
+    private void people() {
         browser.open(server.address());
         browser.clickText("button", "Sign out");
-        browser.fillIn("admin", administrator);
+        browser.fillIn("admin", password("admin"));
         browser.clickText("a", "People");
         browser.clickText("button", "analyst");
         browser.see("[data-testid='person']");
