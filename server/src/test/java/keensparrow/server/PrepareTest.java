@@ -6,9 +6,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -214,5 +216,24 @@ class PrepareTest {
         steps(trips, compute("Other", "n + 1")); // another change: the ones taken back are gone
         assertThat(details(trips).path("redo").isNull()).isTrue();
         assertThat(details(trips).path("undo").size()).isZero();
+    }
+
+    @Test
+    void rowsOfOldVersionsAreNotKeptAndMadeAgainWhereTheyAreWanted() throws Exception {
+        String trips = anna.dataset("often.csv", "id,n\n1,10\n2,20\n3,30\n");
+        for (int i = 0; i < 22; i++) {
+            steps(trips, compute("Plus " + i, "n + " + i));
+        }
+        try (Stream<Path> snapshots = Files.list(server.folder().resolve("snapshots"))) {
+            assertThat(snapshots.filter(file -> file.getFileName().toString().matches(trips + "-[0-9]+\\.snapshot")))
+                    .hasSize(20);
+        }
+        for (int i = 0; i < 22; i++) {
+            put(trips, details(trips).path("undo"));
+        }
+        assertThat(details(trips).path("steps").size()).isZero();
+        assertThat(details(trips).path("rowCount").asInt()).isEqualTo(3);
+        put(trips, details(trips).path("redo"));
+        assertThat(details(trips).at("/steps/0").toString()).contains("Plus 0");
     }
 }

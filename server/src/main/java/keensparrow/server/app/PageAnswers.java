@@ -160,6 +160,13 @@ public final class PageAnswers {
         answer(app, dataset, read, Json::write, () -> false, failure -> failure, also);
     }
 
+    /** The same of rows of a table alone. */
+    public void rehearseRows(App app, Dataset dataset, String view, Slice slice) {
+        Request asked =
+                new Request(null, null, null, List.of(view), Map.of(view, slice), null, false, null, null, null, null);
+        answer(app, dataset, asked, Json::write, () -> false, failure -> failure, answered -> {});
+    }
+
     private void answer(
             App whole,
             Dataset dataset,

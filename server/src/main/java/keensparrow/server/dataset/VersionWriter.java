@@ -27,6 +27,9 @@ import org.jspecify.annotations.Nullable;
 
 /** Makes a dataset version of a table: what is in its columns, the snapshot on disk, the record. */
 final class VersionWriter {
+    /** Changes of steps that are taken back at once; the rows of older versions are made again where they are wanted. */
+    private static final int SNAPSHOTS_KEPT = 20;
+
     private final Database database;
     private final DataFolder folder;
     private final EngineCache engines;
@@ -99,6 +102,7 @@ final class VersionWriter {
             commit(version, before);
             recorded = true;
             engines.put(new DatasetRepository.VersionId(dataset.id(), number), table);
+            folder.deleteUnlessCopied(folder.snapshot(dataset.id(), number - SNAPSHOTS_KEPT));
             return version;
         } finally {
             if (!recorded) {

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import keensparrow.core.app.AppQuestions;
 import keensparrow.core.app.Selection;
+import keensparrow.core.app.view.View;
 import keensparrow.core.error.UserException;
 import keensparrow.core.filter.Between;
 import keensparrow.core.filter.DateRange;
@@ -12,6 +13,7 @@ import keensparrow.core.filter.Filter;
 import keensparrow.core.filter.OneOf;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
+import keensparrow.core.question.Question;
 import keensparrow.server.app.PageAnswers;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
@@ -26,6 +28,9 @@ import org.slf4j.LoggerFactory;
 public final class WarmUp implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(WarmUp.class);
     private static final int VALUES = 6;
+    private static final int SORTS = 4;
+    private static final int DEEP = 10_000; // where all rows have to be sorted
+    private static final int SCREEN = 100;
     private static final long MAX_CLOSING_MILLIS = 10_000;
     private static final long MAX_NANOS = 4_000_000_000L;
 
@@ -87,6 +92,18 @@ public final class WarmUp implements AutoCloseable {
         for (Selection selection : selections) {
             if (!closed && System.nanoTime() < end) {
                 answers.rehearse(published.app(), dataset, selection, answered -> {});
+            }
+        }
+        for (View view : published.app().views()) {
+            for (int i = 0;
+                    view.isOfRows() && i < Math.min(SORTS, view.columns().size());
+                    i++) {
+                if (!closed && System.nanoTime() < end) {
+                    List<Question.Sort> sort =
+                            List.of(new Question.Sort(view.columns().get(i), true));
+                    answers.rehearseRows(
+                            published.app(), dataset, view.id(), new PageAnswers.Slice(DEEP, SCREEN, sort, null, null));
+                }
             }
         }
     }

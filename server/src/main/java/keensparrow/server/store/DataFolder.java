@@ -344,6 +344,17 @@ public final class DataFolder {
         }
     }
 
+    /** Deletes at once, unless a backup copies files: then what is left is for the next start. */
+    public void deleteUnlessCopied(Path file) {
+        if (copying.writeLock().tryLock()) {
+            try {
+                deleteQuietly(file);
+            } finally {
+                copying.writeLock().unlock();
+            }
+        }
+    }
+
     /** Copies while nothing is deleted. */
     public void whileNothingIsDeleted(Copying work) throws IOException {
         copying.readLock().lock();

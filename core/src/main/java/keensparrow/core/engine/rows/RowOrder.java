@@ -96,15 +96,39 @@ public final class RowOrder {
         long[] keys = new long[rows.length];
         for (int i = columns.length - 1; i >= 0; i--) { // stable, so the first column is sorted last
             Cancellation.stopIf(cancelled);
-            for (int place = 0; place < keys.length; place++) {
-                keys[place] = key(i, rows[place]);
-            }
+            fill(i, rows, keys);
             StableSort.byKeys(places, keys, cancelled);
         }
         for (int i = 0; i < places.length; i++) {
             places[i] = rows[places[i]];
         }
         return places;
+    }
+
+    /** The keys of many rows, read in one go where a column has a number for each row. */
+    private void fill(int number, int[] rows, long[] keys) {
+        Column column = columns[number];
+        if (column instanceof LongColumn longs) {
+            longs.values().read(rows, rows.length, keys);
+        } else if (column instanceof TextColumn text) {
+            text.codes().read(rows, rows.length, keys);
+        } else {
+            for (int place = 0; place < keys.length; place++) {
+                keys[place] = key(number, rows[place]);
+            }
+            return;
+        }
+        boolean blanks = column.blankCount() > 0;
+        int[] ranked = ranks[number];
+        boolean down = descending[number];
+        for (int place = 0; (blanks || down || ranked.length > 0) && place < keys.length; place++) {
+            if (blanks && column.isBlank(rows[place])) {
+                keys[place] = Long.MAX_VALUE;
+            } else {
+                long key = ranked.length == 0 ? keys[place] : ranked[(int) keys[place]];
+                keys[place] = down ? ~key : key;
+            }
+        }
     }
 
     /** Whether row {@code a}, whose first key is given, comes before row {@code b}. */

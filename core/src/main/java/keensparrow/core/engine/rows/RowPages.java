@@ -83,6 +83,9 @@ public final class RowPages {
         if (sorting.by().isEmpty()) {
             return rows.toArray();
         }
+        if (rows.size() == table.rowCount()) {
+            return orders.get(sorting, () -> order(sorting, cancelled));
+        }
         return selections.get(new Selected(sorting, filters), () -> {
             int[] sorted = new int[rows.size()];
             int next = 0;

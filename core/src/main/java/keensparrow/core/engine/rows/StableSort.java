@@ -4,12 +4,14 @@ import java.util.function.BooleanSupplier;
 import keensparrow.core.parallel.Cancellation;
 
 /**
- * Sorts row numbers by a key for each row; rows with equal keys keep their order. Counts digits of 16 bits, from the
- * lowest that differ to the highest: O(rows) for each digit, without boxing.
+ * Sorts row numbers by a key for each row; rows with equal keys keep their order. Keys and rows are packed together, so
+ * that each pass reads them one after the other, and counted by digits of at most 11 bits, so that the places written to
+ * stay in the processor's cache: O(rows) for each digit in which keys differ.
  */
 public final class StableSort {
-    private static final int DIGIT = 16;
-    private static final int VALUES = 1 << DIGIT;
+    private static final int MAX_DIGIT = 11;
+    private static final int CHUNK = 32; // bits of a key that are packed with a row
+    private static final long LOW_HALF = (1L << CHUNK) - 1;
 
     private StableSort() {}
 
@@ -22,7 +24,7 @@ public final class StableSort {
     public static void byKeys(int[] order, long[] keys, BooleanSupplier cancelled) {
         long low = Long.MAX_VALUE;
         long high = Long.MIN_VALUE;
-        boolean last = false; // blanks have the largest key of all; their own pass keeps the others close together
+        boolean last = false;
         for (long key : keys) {
             if (key == Long.MAX_VALUE) {
                 last = true;
@@ -35,41 +37,60 @@ public final class StableSort {
             return;
         }
         long reach = high - low; // unsigned: it may be more than a long's positive range
-        int[] from = order;
-        int[] to = new int[order.length];
-        for (int shift = 0; shift < Long.SIZE && (shift == 0 || reach >>> shift != 0); shift += DIGIT) {
+        long behind = reach + 1; // of the largest long, close to the others; room is left for it
+        long top = last ? behind : reach;
+        long[] from = new long[order.length];
+        long[] to = new long[order.length];
+        for (int shift = 0; shift == 0 || (shift < Long.SIZE && top >>> shift != 0); shift += CHUNK) {
+            boolean inOrder = true;
+            long before = 0;
+            for (int i = 0; i < order.length; i++) {
+                long key = keys[order[i]];
+                long part = (key == Long.MAX_VALUE ? behind : key - low) >>> shift << CHUNK;
+                from[i] = part | order[i];
+                inOrder &= Long.compareUnsigned(before, part) <= 0;
+                before = part;
+            }
+            if (inOrder) {
+                continue; // as dates often are
+            }
+            int bits = Math.min(CHUNK, Long.SIZE - Long.numberOfLeadingZeros(top >>> shift));
+            long[] sorted = sorted(from, to, bits, cancelled);
+            for (int i = 0; i < order.length; i++) {
+                order[i] = (int) (sorted[i] & LOW_HALF);
+            }
+        }
+    }
+
+    /**
+     * By the lowest bits of the upper half of each number.
+     *
+     * @param other as long as {@code from}, for use
+     * @return one of both
+     */
+    private static long[] sorted(long[] from, long[] other, int bits, BooleanSupplier cancelled) {
+        int passes = Math.max(1, (bits + MAX_DIGIT - 1) / MAX_DIGIT);
+        int digit = Math.max(1, (bits + passes - 1) / passes);
+        int mask = (1 << digit) - 1;
+        long[] here = from;
+        long[] there = other;
+        for (int pass = 0; pass < passes; pass++) {
             Cancellation.stopIf(cancelled);
-            int[] starts = new int[VALUES + 2];
-            for (int row : from) {
-                starts[digit(keys[row], low, shift) + 1]++;
+            int shift = CHUNK + pass * digit;
+            int[] starts = new int[mask + 2];
+            for (long each : here) {
+                starts[((int) (each >>> shift) & mask) + 1]++;
             }
             for (int i = 1; i < starts.length; i++) {
                 starts[i] += starts[i - 1];
             }
-            for (int row : from) {
-                to[starts[digit(keys[row], low, shift)]++] = row;
+            for (long each : here) {
+                there[starts[(int) (each >>> shift) & mask]++] = each;
             }
-            int[] swap = from;
-            from = to;
-            to = swap;
+            long[] swap = here;
+            here = there;
+            there = swap;
         }
-        if (last) {
-            int next = 0;
-            int end = from.length;
-            for (int row : from) {
-                end -= keys[row] == Long.MAX_VALUE ? 1 : 0;
-            }
-            for (int row : from) {
-                to[keys[row] == Long.MAX_VALUE ? end++ : next++] = row;
-            }
-            from = to;
-        }
-        if (from != order) {
-            System.arraycopy(from, 0, order, 0, order.length);
-        }
-    }
-
-    private static int digit(long key, long low, int shift) {
-        return key == Long.MAX_VALUE ? 0 : (int) ((key - low) >>> shift) & (VALUES - 1);
+        return here;
     }
 }
