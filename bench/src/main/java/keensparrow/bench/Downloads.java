@@ -106,11 +106,13 @@ public final class Downloads {
                 HttpResponse.BodyHandlers.ofInputStream());
         long first;
         long size = 1;
-        try (InputStream in = reply.body();
-                var out = Files.newOutputStream(folder.resolve("taken." + form))) {
-            out.write(in.read());
+        try (InputStream in = reply.body()) {
+            int begun = in.read(); // before a file is opened, which takes its time where one is there already
             first = System.nanoTime() - start;
-            size += in.transferTo(out);
+            try (var out = Files.newOutputStream(folder.resolve("taken." + form))) {
+                out.write(begun);
+                size += in.transferTo(out);
+            }
         }
         System.out.printf(
                 Locale.ROOT,
