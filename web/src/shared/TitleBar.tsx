@@ -29,7 +29,11 @@ export function TitleBar({ title, note, stages, children }: Props) {
         <Bird />
       </Link>
       <h1 title={title}>{title}</h1>
-      {note && <span className="soft">{note}</span>}
+      {note && (
+        <span className="soft" title={typeof note === 'string' ? note : undefined}>
+          {note}
+        </span>
+      )}
       {stages}
       <div className="end">{children}</div>
     </header>
