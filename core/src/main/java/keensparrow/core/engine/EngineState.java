@@ -68,14 +68,14 @@ final class EngineState implements Inputs {
         this.table = table;
         this.runner = runner;
         long share = keptBytes / SHARES;
-        this.filterRows = new LruCache<>(2 * share, set -> 8L * set.words().length);
-        this.passing = new LruCache<>(share / 2, set -> 8L * set.words().length);
+        this.filterRows = new LruCache<>(7 * share / 4, set -> 8L * set.words().length);
+        this.passing = new LruCache<>(share / 4, set -> 8L * set.words().length);
         this.parts = new LruCache<>(5 * share / 2, PartialResult::sizeBytes);
         this.keys = new LruCache<>(3 * share / 2, kept -> 256 + kept.sizeBytes());
         this.computed = new LruCache<>(share, Column::sizeBytes);
         this.indexes = new IndexCache(table.rowCount(), runner, 7 * share / 2, 2 * share);
         this.prefixes = new LruCache<>(share / 4, SortedPrefix::sizeBytes);
-        this.collations = new Collations(table, share / 4);
+        this.collations = new Collations(table, 3 * share / 4);
     }
 
     @Override
