@@ -93,12 +93,27 @@ public final class RowOrder {
     /** The rows given, in order; they come in the order of the dataset. */
     int[] sort(int[] rows, BooleanSupplier cancelled) {
         int[] places = IntStream.range(0, rows.length).toArray();
-        long[] keys = new long[rows.length];
+        long[] together = new long[rows.length]; // keys of columns side by side, as long as they are short
+        int bits = 0;
         for (int i = columns.length - 1; i >= 0; i--) { // stable, so the first column is sorted last
             Cancellation.stopIf(cancelled);
+            long[] keys = new long[rows.length];
             fill(i, rows, keys);
-            StableSort.byKeys(places, keys, cancelled);
+            int more = StableSort.toOffsets(keys);
+            if (bits > 0 && bits + more > StableSort.CHUNK) {
+                StableSort.byOffsets(places, together, bits, cancelled);
+                bits = 0;
+            }
+            if (bits == 0) {
+                together = keys;
+            } else {
+                for (int place = 0; place < keys.length; place++) {
+                    together[place] |= keys[place] << bits;
+                }
+            }
+            bits += more;
         }
+        StableSort.byOffsets(places, together, bits, cancelled);
         for (int i = 0; i < places.length; i++) {
             places[i] = rows[places[i]];
         }

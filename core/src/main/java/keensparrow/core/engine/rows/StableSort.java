@@ -10,7 +10,9 @@ import keensparrow.core.parallel.Cancellation;
  */
 public final class StableSort {
     private static final int MAX_DIGIT = 11;
-    private static final int CHUNK = 32; // bits of a key that are packed with a row
+    /** Bits of a key that are packed with a row: keys of no more are sorted in one go. */
+    static final int CHUNK = 32;
+
     private static final long LOW_HALF = (1L << CHUNK) - 1;
 
     private StableSort() {}
@@ -22,6 +24,16 @@ public final class StableSort {
      * @param keys of each row; the largest long is last whatever the others are
      */
     public static void byKeys(int[] order, long[] keys, BooleanSupplier cancelled) {
+        long[] offsets = keys.clone();
+        byOffsets(order, offsets, toOffsets(offsets), cancelled);
+    }
+
+    /**
+     * Turns keys into what they are above the smallest, the largest long into one more than the others.
+     *
+     * @return bits that the offsets have, from none to 64; they are unsigned
+     */
+    static int toOffsets(long[] keys) {
         long low = Long.MAX_VALUE;
         long high = Long.MIN_VALUE;
         boolean last = false;
@@ -33,20 +45,23 @@ public final class StableSort {
                 high = Math.max(high, key);
             }
         }
-        if (low > high) {
-            return;
+        long reach = low > high ? 0 : high - low; // less than what 64 bits hold, so that there is room behind it
+        long behind = reach + 1;
+        for (int i = 0; i < keys.length; i++) {
+            keys[i] = keys[i] == Long.MAX_VALUE ? behind : keys[i] - low;
         }
-        long reach = high - low; // unsigned: it may be more than a long's positive range
-        long behind = reach + 1; // of the largest long, close to the others; room is left for it
-        long top = last ? behind : reach;
+        return Long.SIZE - Long.numberOfLeadingZeros(last ? behind : reach);
+    }
+
+    /** Sorts in place. @param offsets of each row, unsigned, of so many bits at most */
+    static void byOffsets(int[] order, long[] offsets, int bits, BooleanSupplier cancelled) {
         long[] from = new long[order.length];
         long[] to = new long[order.length];
-        for (int shift = 0; shift == 0 || (shift < Long.SIZE && top >>> shift != 0); shift += CHUNK) {
+        for (int shift = 0; shift < bits; shift += CHUNK) {
             boolean inOrder = true;
             long before = 0;
             for (int i = 0; i < order.length; i++) {
-                long key = keys[order[i]];
-                long part = (key == Long.MAX_VALUE ? behind : key - low) >>> shift << CHUNK;
+                long part = offsets[order[i]] >>> shift << CHUNK;
                 from[i] = part | order[i];
                 inOrder &= Long.compareUnsigned(before, part) <= 0;
                 before = part;
@@ -54,8 +69,7 @@ public final class StableSort {
             if (inOrder) {
                 continue; // as dates often are
             }
-            int bits = Math.min(CHUNK, Long.SIZE - Long.numberOfLeadingZeros(top >>> shift));
-            long[] sorted = sorted(from, to, bits, cancelled);
+            long[] sorted = sorted(from, to, Math.min(CHUNK, bits - shift), cancelled);
             for (int i = 0; i < order.length; i++) {
                 order[i] = (int) (sorted[i] & LOW_HALF);
             }
