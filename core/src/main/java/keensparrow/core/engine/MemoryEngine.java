@@ -63,7 +63,7 @@ public final class MemoryEngine implements QueryEngine {
         this.table = table;
         this.state = new EngineState(table, runner, keptBytes);
         this.answers = new LruCache<>(keptBytes / 32, AnswerSize::of);
-        this.pages = new RowPages(table, state.collations(), keptBytes / 8);
+        this.pages = new RowPages(table, state.collations(), runner, keptBytes / 8);
         this.filterAggregations = new FilterAggregations(table, state.collations());
     }
 
@@ -90,14 +90,18 @@ public final class MemoryEngine implements QueryEngine {
     public void scan(RowScan scan, RowSink sink, BooleanSupplier cancelled) {
         List<Column> columns = scan.columns().stream().map(table::column).toList();
         Sorting sorting = Sorting.of(scan.sort(), scan.order(), state.collations());
-        int[] rows = pages.sorted(sorting, scan.filters(), state.rowsThatPass(scan.filters()), cancelled);
-        int from = Math.min(rows.length, Math.max(0, scan.offset()));
-        int limit = scan.limit() == null ? rows.length : Math.max(0, scan.limit());
-        int to = (int) Math.min(rows.length, (long) from + limit);
-        for (int next = from; next < to; next += BATCH) {
+        RowSet passed = state.rowsThatPass(scan.filters());
+        int from = Math.max(0, scan.offset());
+        int to = scan.limit() == null ? passed.size() : end(from, scan.limit());
+        int[] rows = pages.sorted(sorting, scan.filters(), passed, from, to, cancelled);
+        for (int next = 0; next < rows.length; next += BATCH) {
             Cancellation.stopIf(cancelled);
-            sink.batch(columns, rows, next, Math.min(to, next + BATCH));
+            sink.batch(columns, rows, next, Math.min(rows.length, next + BATCH));
         }
+    }
+
+    private static int end(int offset, int limit) {
+        return (int) Math.min((long) Math.max(0, offset) + Math.max(0, limit), Integer.MAX_VALUE);
     }
 
     @Override
@@ -268,12 +272,9 @@ public final class MemoryEngine implements QueryEngine {
             }
             Set<Filter> narrowed = narrowed(rows);
             RowSet passed = state.rowsThatPass(narrowed);
-            int[] page = rows.sort().isEmpty()
-                    ? RowPages.page(rows, passed)
-                    : RowPages.page(
-                            rows,
-                            pages.sorted(
-                                    Sorting.of(rows.sort(), order, state.collations()), narrowed, passed, cancelled));
+            Sorting sorting = Sorting.of(rows.sort(), order, state.collations());
+            int end = end(rows.offset(), rows.limit());
+            int[] page = pages.sorted(sorting, narrowed, passed, rows.offset(), end, cancelled);
             return pages.answer(rows, passed.size(), page);
         }
     }

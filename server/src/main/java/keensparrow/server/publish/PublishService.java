@@ -8,6 +8,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import keensparrow.core.app.App;
 import keensparrow.core.error.ErrorCode;
 import keensparrow.core.error.UserException;
@@ -29,6 +30,7 @@ public final class PublishService {
     private final Cache<PublishRepository.EditionId, App> definitions =
             Caffeine.newBuilder().maximumSize(EDITIONS_IN_USE).build();
     private final PublishRepository repository = new PublishRepository();
+    private volatile Consumer<PublishRepository.Published> listener = published -> {};
 
     public PublishService(Database database, AppService apps, Clock clock) {
         this.database = database;
@@ -58,7 +60,13 @@ public final class PublishService {
                 repository.addLink(connection, link, clock.instant());
             }
         });
+        newest(appId).ifPresent(listener);
         return state(ownerId, appId);
+    }
+
+    /** Who is told of each edition that is published, in the call that publishes it. */
+    void onPublish(Consumer<PublishRepository.Published> told) {
+        listener = told;
     }
 
     State setAccess(long ownerId, String appId, LinkAccess access) {

@@ -3,6 +3,10 @@ package keensparrow.server.publish;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.ThreadPoolExecutor;
+import java.util.concurrent.TimeUnit;
 import keensparrow.core.app.AppQuestions;
 import keensparrow.core.app.Selection;
 import keensparrow.core.app.view.View;
@@ -28,8 +32,7 @@ import org.slf4j.LoggerFactory;
 public final class WarmUp implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(WarmUp.class);
     private static final int VALUES = 6;
-    private static final int SORTS = 4;
-    private static final int DEEP = 10_000; // where all rows have to be sorted
+    private static final int DEEP = 10_000; // where the first rows alone are not enough
     private static final int SCREEN = 100;
     private static final long MAX_CLOSING_MILLIS = 10_000;
     private static final long MAX_NANOS = 4_000_000_000L;
@@ -37,7 +40,14 @@ public final class WarmUp implements AutoCloseable {
     private final PublishService publishing;
     private final DatasetService datasets;
     private final PageAnswers answers;
-    private final Thread thread = new Thread(this::run, "warm-up");
+    private final ExecutorService thread = new ThreadPoolExecutor(
+            1,
+            1,
+            0,
+            TimeUnit.SECONDS,
+            new LinkedBlockingQueue<>(),
+            WarmUp::daemon,
+            new ThreadPoolExecutor.DiscardPolicy());
     private volatile boolean closed;
 
     public WarmUp(PublishService publishing, DatasetService datasets, PageAnswers answers) {
@@ -46,37 +56,49 @@ public final class WarmUp implements AutoCloseable {
         this.datasets = datasets;
     }
 
-    /** Starts in the background; loads the tables of apps first, then those of other datasets. */
-    public void start() {
+    private static Thread daemon(Runnable task) {
+        Thread thread = new Thread(task, "warm-up");
         thread.setDaemon(true);
-        thread.start();
+        return thread;
+    }
+
+    /**
+     * Starts in the background; loads the tables of apps first, then those of other datasets. From then on each edition
+     * is gone through when it is published.
+     */
+    public void start() {
+        later(() -> publishing.all().forEach(published -> tried(() -> ask(published))));
+        later(datasets::loadAll);
+        later(() -> datasets.rehearseLoad(() -> closed));
+        publishing.onPublish(published -> later(() -> ask(published)));
     }
 
     /** Ends soon and waits for that: whoever closes the records next must not be asked any more. */
     @Override
     public void close() {
         closed = true;
+        thread.shutdown(); // without an interrupt, which would close the file of the records
         try {
-            thread.join(MAX_CLOSING_MILLIS);
+            if (!thread.awaitTermination(MAX_CLOSING_MILLIS, TimeUnit.MILLISECONDS)) {
+                LOG.info("the warm-up did not end in time");
+            }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }
     }
 
-    private void run() {
-        List<Runnable> tasks = new ArrayList<>();
-        publishing.all().forEach(published -> tasks.add(() -> ask(published)));
-        tasks.add(datasets::loadAll);
-        tasks.add(() -> datasets.rehearseLoad(() -> closed));
-        for (Runnable task : tasks) {
-            if (closed) {
-                return;
-            }
-            try {
-                task.run();
-            } catch (UserException | StoreException e) {
-                LOG.info("part of the warm-up failed: {}", e.getMessage()); // whoever asks meets the same and is told
-            }
+    private void later(Runnable task) {
+        thread.execute(() -> tried(task));
+    }
+
+    private void tried(Runnable task) {
+        if (closed) {
+            return;
+        }
+        try {
+            task.run();
+        } catch (UserException | StoreException e) {
+            LOG.info("part of the warm-up failed: {}", e.getMessage()); // whoever asks meets the same and is told
         }
     }
 
@@ -95,14 +117,15 @@ public final class WarmUp implements AutoCloseable {
             }
         }
         for (View view : published.app().views()) {
-            for (int i = 0;
-                    view.isOfRows() && i < Math.min(SORTS, view.columns().size());
-                    i++) {
-                if (!closed && System.nanoTime() < end) {
-                    List<Question.Sort> sort =
-                            List.of(new Question.Sort(view.columns().get(i), true));
-                    answers.rehearseRows(
-                            published.app(), dataset, view.id(), new PageAnswers.Slice(DEEP, SCREEN, sort, null, null));
+            int sorts = view.isOfRows() ? view.columns().size() : 0;
+            for (int i = sorts - 1; i >= 0; i--) { // backwards: of what there is no room for all of, the first stays
+                List<Question.Sort> sort =
+                        List.of(new Question.Sort(view.columns().get(i), true));
+                for (int offset : new int[] {0, DEEP}) {
+                    if (!closed && System.nanoTime() < end) {
+                        PageAnswers.Slice slice = new PageAnswers.Slice(offset, SCREEN, sort, null, null);
+                        answers.rehearseRows(published.app(), dataset, view.id(), slice);
+                    }
                 }
             }
         }

@@ -3,6 +3,7 @@ package keensparrow.core.engine.rows;
 import java.util.List;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
+import keensparrow.core.column.Bits;
 import keensparrow.core.column.Column;
 import keensparrow.core.column.DoubleColumn;
 import keensparrow.core.column.LongColumn;
@@ -17,6 +18,8 @@ import keensparrow.core.words.TextOrder;
 
 /** How rows follow each other: blanks last in either direction, ties in the order of the dataset. */
 public final class RowOrder {
+    private static final long BLANK = Long.MAX_VALUE;
+
     private final Column[] columns;
     private final boolean[] descending;
     private final int[][] ranks; // of the texts of a column that are not in the order of their codes; else empty
@@ -67,7 +70,7 @@ public final class RowOrder {
     long key(int number, int row) {
         Column column = columns[number];
         if (column.isBlank(row)) {
-            return Long.MAX_VALUE;
+            return BLANK;
         }
         long key = key(column, row);
         key = ranks[number].length == 0 ? key : ranks[number][(int) key];
@@ -121,28 +124,45 @@ public final class RowOrder {
     }
 
     /** The keys of many rows, read in one go where a column has a number for each row. */
-    private void fill(int number, int[] rows, long[] keys) {
+    void fill(int number, int[] rows, long[] keys) {
         Column column = columns[number];
         if (column instanceof LongColumn longs) {
             longs.values().read(rows, rows.length, keys);
+            if (longs.present() != null) {
+                markBlanks(longs.present(), rows, keys);
+            }
         } else if (column instanceof TextColumn text) {
             text.codes().read(rows, rows.length, keys);
+            rank(ranks[number], keys, rows.length);
         } else {
-            for (int place = 0; place < keys.length; place++) {
-                keys[place] = key(number, rows[place]);
+            for (int i = 0; i < rows.length; i++) {
+                keys[i] = key(number, rows[i]);
             }
             return;
         }
-        boolean blanks = column.blankCount() > 0;
-        int[] ranked = ranks[number];
-        boolean down = descending[number];
-        for (int place = 0; (blanks || down || ranked.length > 0) && place < keys.length; place++) {
-            if (blanks && column.isBlank(rows[place])) {
-                keys[place] = Long.MAX_VALUE;
-            } else {
-                long key = ranked.length == 0 ? keys[place] : ranked[(int) keys[place]];
-                keys[place] = down ? ~key : key;
+        if (descending[number]) {
+            turn(keys, rows.length);
+        }
+    }
+
+    private static void markBlanks(long[] present, int[] rows, long[] keys) {
+        for (int i = 0; i < rows.length; i++) {
+            if (!Bits.get(present, rows[i])) {
+                keys[i] = BLANK;
             }
+        }
+    }
+
+    private static void rank(int[] ranks, long[] codes, int count) {
+        for (int i = 0; i < count; i++) {
+            long code = codes[i];
+            codes[i] = code < 0 ? BLANK : ranks.length == 0 ? code : ranks[(int) code];
+        }
+    }
+
+    private static void turn(long[] keys, int count) {
+        for (int i = 0; i < count; i++) {
+            keys[i] = keys[i] == BLANK ? BLANK : ~keys[i];
         }
     }
 

@@ -4,11 +4,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
-import java.util.stream.IntStream;
 import keensparrow.core.column.Column;
 import keensparrow.core.engine.cache.LruCache;
 import keensparrow.core.engine.group.Collations;
 import keensparrow.core.filter.Filter;
+import keensparrow.core.parallel.ParallelRunner;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Question;
 import keensparrow.core.rows.RowSet;
@@ -16,22 +16,22 @@ import keensparrow.core.table.Table;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Pages of rows. The order of all rows under a sort is made once and kept, and so are the rows of a selection in that
- * order: from then on a page costs the same at any depth.
+ * Pages of rows. The rows of a selection are sorted as far as pages of them were asked for, and kept so: a page costs
+ * about the same at any depth.
  */
 public final class RowPages {
     private final Table table;
     private final Collations collations;
-    private final LruCache<Sorting, int[]> orders;
-    private final LruCache<Selected, int[]> selections;
+    private final ParallelRunner runner;
+    private final LruCache<Selected, IncrementalSort> sorts;
 
     private record Selected(Sorting sorting, Set<Filter> filters) {}
 
-    public RowPages(Table table, Collations collations, long keptBytes) {
+    public RowPages(Table table, Collations collations, ParallelRunner runner, long keptBytes) {
         this.table = table;
         this.collations = collations;
-        this.orders = new LruCache<>(keptBytes / 2, order -> 4L * order.length);
-        this.selections = new LruCache<>(keptBytes / 2, order -> 4L * order.length);
+        this.runner = runner;
+        this.sorts = new LruCache<>(keptBytes, IncrementalSort::sizeBytes);
     }
 
     /** The rows given, which are the page asked for. */
@@ -55,21 +55,18 @@ public final class RowPages {
         return java.util.Arrays.copyOfRange(rows, from, to);
     }
 
-    /** The page in the order of the dataset. */
-    public static int[] page(Question.Rows question, RowSet rows) {
+    private static int[] inTableOrder(RowSet rows, int from, int to) {
         long[] words = rows.words();
-        int from = Math.max(0, Math.min(question.offset(), rows.size()));
-        int count = Math.max(0, Math.min(question.limit(), rows.size() - from));
-        int[] page = new int[count];
+        int[] page = new int[to - from];
         int filled = 0;
         int seen = 0;
-        for (int w = 0; w < words.length && filled < count; w++) {
+        for (int w = 0; w < words.length && filled < page.length; w++) {
             int here = Long.bitCount(words[w]);
             if (seen + here <= from) {
                 seen += here;
                 continue;
             }
-            for (long word = words[w]; word != 0 && filled < count; word &= word - 1) {
+            for (long word = words[w]; word != 0 && filled < page.length; word &= word - 1) {
                 if (seen++ >= from) {
                     page[filled++] = (w << 6) + Long.numberOfTrailingZeros(word);
                 }
@@ -78,32 +75,32 @@ public final class RowPages {
         return page;
     }
 
-    /** All rows that pass, in order. */
-    public int[] sorted(Sorting sorting, Set<Filter> filters, RowSet rows, BooleanSupplier cancelled) {
+    /**
+     * The rows that pass at the places {@code [from, to)} under a sort; not to be written to.
+     *
+     * @param rows all that pass the filters
+     */
+    public int[] sorted(
+            Sorting sorting, Set<Filter> filters, RowSet rows, int from, int to, BooleanSupplier cancelled) {
+        int first = Math.max(0, Math.min(from, rows.size()));
+        int end = Math.max(first, Math.min(to, rows.size()));
+        boolean isAll = end - first == rows.size();
         if (sorting.by().isEmpty()) {
-            return rows.toArray();
+            return isAll ? rows.toArray() : inTableOrder(rows, first, end);
         }
-        if (rows.size() == table.rowCount()) {
-            return orders.get(sorting, () -> order(sorting, cancelled));
-        }
-        return selections.get(new Selected(sorting, filters), () -> {
-            int[] sorted = new int[rows.size()];
-            int next = 0;
-            for (int row : orders.get(sorting, () -> order(sorting, cancelled))) {
-                if (rows.contains(row)) {
-                    sorted[next++] = row;
-                }
-            }
-            return sorted;
+        IncrementalSort sort = sort(sorting, filters, rows);
+        return isAll ? sort.all(cancelled) : sort.range(first, end, cancelled);
+    }
+
+    private IncrementalSort sort(Sorting sorting, Set<Filter> filters, RowSet rows) {
+        boolean isAll = rows.size() == table.rowCount();
+        return sorts.get(new Selected(sorting, isAll ? Set.of() : filters), () -> {
+            RowOrder order = new RowOrder(table, sorting, collations);
+            return new IncrementalSort(order, rows.toArray(), runner);
         });
     }
 
     public long sizeBytes() {
-        return orders.weight() + selections.weight();
-    }
-
-    private int[] order(Sorting sorting, BooleanSupplier cancelled) {
-        return new RowOrder(table, sorting, collations)
-                .sort(IntStream.range(0, table.rowCount()).toArray(), cancelled);
+        return sorts.weight();
     }
 }

@@ -34,23 +34,11 @@ public final class StableSort {
      * @return bits that the offsets have, from none to 64; they are unsigned
      */
     static int toOffsets(long[] keys) {
-        long low = Long.MAX_VALUE;
-        long high = Long.MIN_VALUE;
-        boolean last = false;
-        for (long key : keys) {
-            if (key == Long.MAX_VALUE) {
-                last = true;
-            } else {
-                low = Math.min(low, key);
-                high = Math.max(high, key);
-            }
-        }
-        long reach = low > high ? 0 : high - low; // less than what 64 bits hold, so that there is room behind it
-        long behind = reach + 1;
+        KeyRange range = KeyRange.of(keys, keys.length);
         for (int i = 0; i < keys.length; i++) {
-            keys[i] = keys[i] == Long.MAX_VALUE ? behind : keys[i] - low;
+            keys[i] = range.offset(keys[i]);
         }
-        return Long.SIZE - Long.numberOfLeadingZeros(last ? behind : reach);
+        return range.bits();
     }
 
     /** Sorts in place. @param offsets of each row, unsigned, of so many bits at most */
