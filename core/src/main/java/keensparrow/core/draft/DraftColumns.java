@@ -54,6 +54,11 @@ final class DraftColumns {
         return RowName.of(schema, profile);
     }
 
+    /** Notes and descriptions, not names. */
+    boolean isLongText(ColumnInfo column) {
+        return column.role() == Role.TEXT && profile.column(column.name()).meanLength() > RowName.MAX_LENGTH;
+    }
+
     /** Whether each name comes at several times: what a row is of is the name, not the row. */
     boolean isPanel() {
         return name().filter(name -> profile.series().contains(name.name())).isPresent();

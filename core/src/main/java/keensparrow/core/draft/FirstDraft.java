@@ -252,7 +252,7 @@ public final class FirstDraft {
         columns.name().ifPresent(shown::add);
         List<ColumnInfo> all = schema.columns().stream()
                 .filter(column -> columns.distinct(column) > 0)
-                .sorted(Comparator.comparingInt(column -> column.role() == Role.TEXT ? 1 : 0))
+                .sorted(Comparator.comparing(columns::isLongText))
                 .toList();
         boolean many = all.size() > MAX_TABLE_COLUMNS;
         if (many) { // what is filtered and drawn is seen first

@@ -13,7 +13,7 @@ import keensparrow.core.table.Schema;
 
 /** The column that says what a row is of: a title, a name, a station. It stands first wherever rows are shown. */
 public final class RowName {
-    private static final int MAX_LENGTH = 60;
+    static final int MAX_LENGTH = 60; // characters, of a name
     private static final int MIN = 3;
     private static final int FEW = 12;
     private static final double NEARLY_ALL = 0.9;
@@ -47,14 +47,14 @@ public final class RowName {
     private static int score(ColumnInfo column, Schema schema, Profile profile) {
         ColumnProfile values = profile.column(column.name());
         double different = different(column, profile);
-        double length = values.commonest().stream()
-                .mapToInt(value -> value.value().length())
-                .average()
-                .orElse(0);
         boolean series = profile.series().contains(column.name());
         boolean few = values.distinct() <= FEW && different < SOME && !series;
         boolean rare = !series && different < SOME;
-        if (values.distinct() < MIN || few || rare || length > MAX_LENGTH || values.blanks() > profile.rowCount() / 2) {
+        if (values.distinct() < MIN
+                || few
+                || rare
+                || values.meanLength() > MAX_LENGTH
+                || values.blanks() > profile.rowCount() / 2) {
             return 0;
         }
         int score = Naming.weight(column.label());

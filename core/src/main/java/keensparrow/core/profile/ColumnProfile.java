@@ -28,6 +28,14 @@ public record ColumnProfile(
         commonest = List.copyOf(commonest);
     }
 
+    /** Characters of the most frequent values on average; 0 where there are none. */
+    public double meanLength() {
+        return commonest.stream()
+                .mapToInt(value -> value.value().length())
+                .average()
+                .orElse(0);
+    }
+
     /** The same of a column that is called otherwise. */
     ColumnProfile named(String other) {
         return name.equals(other)

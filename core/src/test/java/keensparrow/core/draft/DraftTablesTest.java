@@ -186,6 +186,18 @@ class DraftTablesTest {
                         new FilterSpec("life_expectancy", FilterSpec.Kind.RANGE));
     }
 
+    /** Names that repeat, and notes: only the notes are better last. */
+    @Test
+    void columnsOfTheTableAreInTheOrderOfTheFileButForLongTexts() {
+        Table table = TextRows.table(rows(
+                "country,remark,fabric,height",
+                900,
+                i -> COUNTRIES[i % 5] + "," + "what somebody wrote about this at length ".repeat(2) + i + ",wool "
+                        + i * 11 % 700 + "," + i * 13 % 701));
+        List<View> views = draft(table).views();
+        assertThat(views.get(views.size() - 1).columns()).containsExactly("country", "fabric", "height", "remark");
+    }
+
     @Test
     void rowsAreCalledAfterTheFileOnlyWhereEachIsOneOfThose() {
         Table each = TextRows.table("id,amount\nA1,1\nA2,2\nA3,5\n");
