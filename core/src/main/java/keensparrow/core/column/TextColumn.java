@@ -83,6 +83,11 @@ public final class TextColumn implements Column {
         return dictionary.get(code);
     }
 
+    /** Whether its texts are made of these characters alone. @param ascii by their codes, those of ASCII */
+    public boolean isOf(boolean[] ascii) {
+        return dictionary.areOf(ascii);
+    }
+
     /**
      * Copies a text as UTF-8 where that is quicker than having it as a string, and fits from {@code at} on.
      *

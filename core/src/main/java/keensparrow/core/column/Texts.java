@@ -137,6 +137,17 @@ public final class Texts {
         return places;
     }
 
+    /** Whether all are made of these characters alone. @param ascii by their codes, those of ASCII */
+    boolean areOf(boolean[] ascii) {
+        for (byte one : bytes) {
+            if (one < 0 || !ascii[one]) {
+                return false;
+            }
+        }
+        return strings == null
+                || Arrays.stream(strings).allMatch(text -> text.chars().allMatch(c -> c < ascii.length && ascii[c]));
+    }
+
     /** Whether they are kept as bytes that are all ASCII. */
     private boolean isAscii() {
         for (byte one : bytes) {

@@ -132,6 +132,20 @@ final class CollationWeights {
         return joinsAscii;
     }
 
+    /** Characters of ASCII that stand for themselves in both orders, and to each other alike. */
+    boolean[] asciiAlike(CollationWeights other) {
+        boolean[] alike = new boolean[ASCII];
+        for (char c = 0; c < ASCII; c++) {
+            boolean isAlike = of(c) != SPECIAL && other.of(c) != SPECIAL;
+            for (char before = 0; isAlike && before < c; before++) {
+                isAlike = !alike[before]
+                        || Integer.signum(of(c) - of(before)) == Integer.signum(other.of(c) - other.of(before));
+            }
+            alike[c] = isAlike;
+        }
+        return alike;
+    }
+
     /** A line for each weight, the codes of its characters in it. */
     List<String> lines() {
         Map<Integer, List<String>> lines = new TreeMap<>();

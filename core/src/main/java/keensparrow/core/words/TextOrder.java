@@ -91,6 +91,11 @@ public final class TextOrder implements Comparator<String> {
         return ranks;
     }
 
+    /** Characters of ASCII, by their codes: texts of these alone follow each other as in the order of the server. */
+    public boolean[] asciiAlike() {
+        return weights.asciiAlike(INSTANCE.weights);
+    }
+
     private boolean isSpecialAt(String text, int at) {
         return at < text.length() && weights.of(text.charAt(at)) == CollationWeights.SPECIAL;
     }

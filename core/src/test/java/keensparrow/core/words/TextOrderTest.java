@@ -13,6 +13,8 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Random;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 
 class TextOrderTest {
@@ -61,6 +63,38 @@ class TextOrderTest {
         assertThat(sortedIn("zh", "中", "北", "安", "上")).containsExactly("安", "北", "上", "中"); // ān běi shàng zhōng
         assertThat(sortedIn("tr", "ısı", "incir", "hat", "çay", "can", "dağ"))
                 .containsExactly("can", "çay", "dağ", "hat", "ısı", "incir");
+    }
+
+    /** What is said to stand alike in two languages does so, in any texts made of it. */
+    @Test
+    void charactersThatAreAlikeAreInTheSameOrder() {
+        Random random = new Random(12);
+        for (String language : List.of("sv", "da", "cs", "hu", "es", "tr", "et", "cy", "zh", "de")) {
+            TextOrder order = TextOrder.of(language);
+            boolean[] ascii = order.asciiAlike();
+            String alike = IntStream.range(' ', ascii.length)
+                    .filter(c -> ascii[c])
+                    .mapToObj(Character::toString)
+                    .collect(Collectors.joining());
+            assertThat(alike).as(language).contains("0123456789", "b", "B", "-", "_");
+            for (int i = 0; i < 20_000; i++) {
+                String a = some(alike, random);
+                String b = some(alike, random);
+                assertThat(Integer.signum(order.compare(a, b)))
+                        .as("%s: %s, %s", language, a, b)
+                        .isEqualTo(Integer.signum(TextOrder.INSTANCE.compare(a, b)));
+            }
+        }
+        assertThat(TextOrder.of("da").asciiAlike()['a']).as("aa is a letter").isFalse();
+        assertThat(TextOrder.of("cs").asciiAlike()['c']).as("ch is a letter").isFalse();
+        assertThat(TextOrder.of("sv").asciiAlike()['a']).isTrue();
+        assertThat(TextOrder.of("et").asciiAlike()['z']).as("z follows s").isFalse();
+    }
+
+    private static String some(String of, Random random) {
+        return random.ints(1 + random.nextInt(4), 0, of.length())
+                .mapToObj(at -> of.substring(at, at + 1))
+                .collect(Collectors.joining());
     }
 
     @Test

@@ -18,6 +18,7 @@ import keensparrow.core.filter.OneOf;
 import keensparrow.core.question.Answer;
 import keensparrow.core.question.Answered;
 import keensparrow.core.question.Question;
+import keensparrow.core.words.TextOrder;
 import keensparrow.server.app.PageAnswers;
 import keensparrow.server.dataset.Dataset;
 import keensparrow.server.dataset.DatasetService;
@@ -31,6 +32,7 @@ import org.slf4j.LoggerFactory;
  */
 public final class WarmUp implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(WarmUp.class);
+    private static final String FOREIGN = "sv"; // any language with an order of its own: the first one loads the rules
     private static final int VALUES = 6;
     private static final int DEEP = 10_000; // where the first rows alone are not enough
     private static final int SCREEN = 100;
@@ -69,6 +71,7 @@ public final class WarmUp implements AutoCloseable {
     public void start() {
         later(() -> publishing.all().forEach(published -> tried(() -> ask(published))));
         later(datasets::loadAll);
+        later(() -> TextOrder.of(FOREIGN));
         later(() -> datasets.rehearseLoad(() -> closed));
         publishing.onPublish(published -> later(() -> ask(published)));
     }

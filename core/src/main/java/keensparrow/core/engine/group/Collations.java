@@ -37,7 +37,11 @@ public final class Collations {
         }
         Grouping values = new ByValue(name);
         if (column instanceof TextColumn text) {
-            return ranks(values, order, text.dictionarySize(), text::text);
+            return ranks.get(
+                    new Key(values, order),
+                    () -> text.isOf(order.asciiAlike()) // as identifiers are, of which there may be millions
+                            ? ALIKE
+                            : order.ranks(text.dictionarySize(), text::text));
         }
         return column instanceof TagsColumn tags ? ranks(values, order, tags.dictionarySize(), tags::tag) : ALIKE;
     }
