@@ -2,49 +2,47 @@ package keensparrow.core.engine.rows;
 
 /**
  * From where to where keys of rows reach. The largest long, the key of a blank, is outside: it stands for one more than
- * the last.
+ * the last. Blanks are no case of their own where rows are many: a branch that was never taken yet is compiled out, and
+ * the first blank that comes would cost more than all rows before it.
  *
  * @param low larger than {@code high} when all are blank
+ * @param behind one more than {@code high}, the place of blanks, is above {@code low}; unsigned
  * @param blank whether one is
  */
-record KeyRange(long low, long high, boolean blank) {
-    static final KeyRange NONE = new KeyRange(Long.MAX_VALUE, Long.MIN_VALUE, false);
+record KeyRange(long low, long high, long behind, boolean blank) {
+    static final KeyRange NONE = of(Long.MAX_VALUE, Long.MIN_VALUE, false);
+
+    private static KeyRange of(long low, long high, boolean blank) {
+        // less than what 64 bits hold, so that there is room behind it
+        return new KeyRange(low, high, (low > high ? 0 : high - low) + 1, blank);
+    }
 
     static KeyRange of(long[] keys, int count) {
         long low = Long.MAX_VALUE;
-        long high = Long.MIN_VALUE;
-        boolean blank = false;
+        long afterHigh = Long.MIN_VALUE; // what a blank wraps around to
+        long top = Long.MIN_VALUE;
         for (int i = 0; i < count; i++) {
-            long key = keys[i];
-            if (key == Long.MAX_VALUE) {
-                blank = true;
-            } else {
-                low = Math.min(low, key);
-                high = Math.max(high, key);
-            }
+            low = Math.min(low, keys[i]);
+            afterHigh = Math.max(afterHigh, keys[i] + 1);
+            top = Math.max(top, keys[i]);
         }
-        return new KeyRange(low, high, blank);
+        long high = afterHigh == Long.MIN_VALUE ? Long.MIN_VALUE : afterHigh - 1;
+        return of(low, high, count > 0 && top == Long.MAX_VALUE);
     }
 
     KeyRange and(KeyRange other) {
-        return new KeyRange(Math.min(low, other.low), Math.max(high, other.high), blank || other.blank);
+        return of(Math.min(low, other.low), Math.max(high, other.high), blank || other.blank);
     }
 
     /** What a key is above the smallest; unsigned. */
     long offset(long key) {
-        return key == Long.MAX_VALUE ? behind() : key - low;
-    }
-
-    private long behind() {
-        return reach() + 1; // a reach is less than what 64 bits hold, so that there is room behind it
-    }
-
-    private long reach() {
-        return low > high ? 0 : high - low;
+        long missing = key ^ Long.MAX_VALUE; // 0 for a blank
+        long isBlank = (~missing & missing - 1) >> Long.SIZE - 1; // all bits or none
+        return key - low & ~isBlank | behind & isBlank;
     }
 
     /** Bits of the largest offset, from none to 64. */
     int bits() {
-        return Long.SIZE - Long.numberOfLeadingZeros(blank ? behind() : reach());
+        return Long.SIZE - Long.numberOfLeadingZeros(blank ? behind : behind - 1);
     }
 }

@@ -19,6 +19,7 @@ import keensparrow.core.words.TextOrder;
 /** How rows follow each other: blanks last in either direction, ties in the order of the dataset. */
 public final class RowOrder {
     private static final long BLANK = Long.MAX_VALUE;
+    private static final long NO_CODE = -1; // of a blank text; turned, it differs from all codes as well
 
     private final Column[] columns;
     private final boolean[] descending;
@@ -128,41 +129,45 @@ public final class RowOrder {
         Column column = columns[number];
         if (column instanceof LongColumn longs) {
             longs.values().read(rows, rows.length, keys);
+            turn(descending[number], keys, rows.length);
             if (longs.present() != null) {
                 markBlanks(longs.present(), rows, keys);
             }
         } else if (column instanceof TextColumn text) {
             text.codes().read(rows, rows.length, keys);
             rank(ranks[number], keys, rows.length);
+            turn(descending[number], keys, rows.length);
+            if (text.blankCount() > 0) {
+                markBlanks(descending[number] ? ~NO_CODE : NO_CODE, keys, rows.length);
+            }
         } else {
             for (int i = 0; i < rows.length; i++) {
                 keys[i] = key(number, rows[i]);
             }
-            return;
-        }
-        if (descending[number]) {
-            turn(keys, rows.length);
         }
     }
 
     private static void markBlanks(long[] present, int[] rows, long[] keys) {
         for (int i = 0; i < rows.length; i++) {
-            if (!Bits.get(present, rows[i])) {
-                keys[i] = BLANK;
-            }
+            keys[i] = Bits.get(present, rows[i]) ? keys[i] : BLANK;
+        }
+    }
+
+    private static void markBlanks(long blank, long[] keys, int count) {
+        for (int i = 0; i < count; i++) {
+            keys[i] = keys[i] == blank ? BLANK : keys[i];
         }
     }
 
     private static void rank(int[] ranks, long[] codes, int count) {
-        for (int i = 0; i < count; i++) {
-            long code = codes[i];
-            codes[i] = code < 0 ? BLANK : ranks.length == 0 ? code : ranks[(int) code];
+        for (int i = 0; ranks.length > 0 && i < count; i++) {
+            codes[i] = codes[i] == NO_CODE ? NO_CODE : ranks[(int) codes[i]];
         }
     }
 
-    private static void turn(long[] keys, int count) {
-        for (int i = 0; i < count; i++) {
-            keys[i] = keys[i] == BLANK ? BLANK : ~keys[i];
+    private static void turn(boolean descending, long[] keys, int count) {
+        for (int i = 0; descending && i < count; i++) {
+            keys[i] = ~keys[i];
         }
     }
 
