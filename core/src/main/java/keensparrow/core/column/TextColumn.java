@@ -83,9 +83,9 @@ public final class TextColumn implements Column {
         return dictionary.get(code);
     }
 
-    /** Whether its texts are made of these characters alone. @param ascii by their codes, those of ASCII */
-    public boolean isOf(boolean[] ascii) {
-        return dictionary.areOf(ascii);
+    /** Whether its texts are made of these characters alone; not known of many beyond ASCII. @param characters by their codes */
+    public boolean isOf(boolean[] characters) {
+        return dictionary.areOf(characters);
     }
 
     /**

@@ -137,15 +137,16 @@ public final class Texts {
         return places;
     }
 
-    /** Whether all are made of these characters alone. @param ascii by their codes, those of ASCII */
-    boolean areOf(boolean[] ascii) {
+    /** Whether all are made of these characters alone, and of ASCII where they are many. @param characters by their codes */
+    boolean areOf(boolean[] characters) {
         for (byte one : bytes) {
-            if (one < 0 || !ascii[one]) {
+            if (one < 0 || !characters[one]) {
                 return false;
             }
         }
         return strings == null
-                || Arrays.stream(strings).allMatch(text -> text.chars().allMatch(c -> c < ascii.length && ascii[c]));
+                || Arrays.stream(strings)
+                        .allMatch(text -> text.chars().allMatch(c -> c < characters.length && characters[c]));
     }
 
     /** Whether they are kept as bytes that are all ASCII. */

@@ -132,16 +132,21 @@ final class CollationWeights {
         return joinsAscii;
     }
 
-    /** Characters of ASCII that stand for themselves in both orders, and to each other alike. */
-    boolean[] asciiAlike(CollationWeights other) {
-        boolean[] alike = new boolean[ASCII];
-        for (char c = 0; c < ASCII; c++) {
-            boolean isAlike = of(c) != SPECIAL && other.of(c) != SPECIAL;
-            for (char before = 0; isAlike && before < c; before++) {
-                isAlike = !alike[before]
-                        || Integer.signum(of(c) - of(before)) == Integer.signum(other.of(c) - other.of(before));
+    /** By their codes, characters that stand for themselves in both orders, and to each other alike. */
+    boolean[] alike(CollationWeights other) {
+        boolean[] alike = new boolean[LETTERS];
+        TreeMap<Integer, Integer> there = new TreeMap<>(); // the weight in the other order by the one in this
+        for (char c = 0; c < LETTERS; c++) {
+            int here = of(c);
+            int weight = other.of(c);
+            Map.Entry<Integer, Integer> low = there.floorEntry(here);
+            Map.Entry<Integer, Integer> high = there.higherEntry(here);
+            boolean isSame = low != null && low.getKey() == here;
+            boolean follows = low == null || (isSame ? low.getValue() == weight : low.getValue() < weight);
+            if (here != SPECIAL && weight != SPECIAL && follows && (high == null || weight < high.getValue())) {
+                there.put(here, weight);
+                alike[c] = true;
             }
-            alike[c] = isAlike;
         }
         return alike;
     }

@@ -4,13 +4,16 @@ import com.ibm.icu.text.Collator;
 import com.ibm.icu.text.RuleBasedCollator;
 import com.ibm.icu.util.ULocale;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.IntFunction;
 import java.util.function.Supplier;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The order in which people expect names: letters without regard to case or accents, numbers inside text by their
@@ -34,6 +37,7 @@ public final class TextOrder implements Comparator<String> {
 
     private final CollationWeights weights;
     private final ThreadLocal<RuleBasedCollator> collators; // each is for one thread
+    private volatile boolean @Nullable [] alike;
 
     private TextOrder(CollationWeights weights, Supplier<RuleBasedCollator> collators) {
         this.weights = weights;
@@ -67,8 +71,19 @@ public final class TextOrder implements Comparator<String> {
         return formats == Formats.OWN ? INSTANCE : of(formats.reader());
     }
 
+    /** By their codes, characters of which texts alone follow each other as in the order of the server. */
+    public boolean[] alike() {
+        boolean[] known = alike;
+        if (known == null) {
+            known = weights.alike(INSTANCE.weights);
+            alike = known;
+        }
+        return known;
+    }
+
     /**
-     * The place in this order of each text that is kept in the order of the server.
+     * The place in this order of each text that is kept in the order of the server. Texts of characters that are alike
+     * in both stay one behind the other; only the others are sorted, and put between them.
      *
      * @param texts by their number, from 0 to before {@code count}, none twice
      * @return empty where they stand in this order already
@@ -79,21 +94,46 @@ public final class TextOrder implements Comparator<String> {
         }
         String[] all = new String[count];
         Arrays.setAll(all, texts);
-        if (IntStream.range(1, count).allMatch(i -> compare(all[i - 1], all[i]) < 0)) {
-            return new int[0];
+        boolean[] isAlike = alike();
+        int[] staying = new int[count];
+        List<Integer> moving = new ArrayList<>();
+        int stay = 0;
+        for (int i = 0; i < count; i++) {
+            if (all[i].chars().allMatch(c -> c < isAlike.length && isAlike[c])) {
+                staying[stay++] = i;
+            } else {
+                moving.add(i);
+            }
         }
-        Integer[] places = IntStream.range(0, count).boxed().toArray(Integer[]::new);
-        Arrays.parallelSort(places, (a, b) -> compare(all[a], all[b]));
+        Integer[] sorted = moving.toArray(Integer[]::new);
+        Arrays.parallelSort(sorted, (a, b) -> compare(all[a], all[b]));
         int[] ranks = new int[count];
-        for (int place = 0; place < count; place++) {
-            ranks[places[place]] = place;
+        int before = 0; // of those that stay
+        for (int moved = 0; moved <= sorted.length; moved++) {
+            int to = moved == sorted.length ? stay : placeOf(all[sorted[moved]], all, staying, before, stay);
+            for (; before < to; before++) {
+                ranks[staying[before]] = before + moved;
+            }
+            if (moved < sorted.length) {
+                ranks[sorted[moved]] = before + moved;
+            }
         }
-        return ranks;
+        return IntStream.range(0, count).allMatch(i -> ranks[i] == i) ? new int[0] : ranks;
     }
 
-    /** Characters of ASCII, by their codes: texts of these alone follow each other as in the order of the server. */
-    public boolean[] asciiAlike() {
-        return weights.asciiAlike(INSTANCE.weights);
+    /** How many of the texts that stay come before this one, from {@code from} on. */
+    private int placeOf(String text, String[] all, int[] staying, int from, int to) {
+        int low = from;
+        int high = to;
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (compare(all[staying[middle]], text) < 0) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
     }
 
     private boolean isSpecialAt(String text, int at) {

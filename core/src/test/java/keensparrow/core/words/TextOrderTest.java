@@ -71,9 +71,9 @@ class TextOrderTest {
         Random random = new Random(12);
         for (String language : List.of("sv", "da", "cs", "hu", "es", "tr", "et", "cy", "zh", "de")) {
             TextOrder order = TextOrder.of(language);
-            boolean[] ascii = order.asciiAlike();
-            String alike = IntStream.range(' ', ascii.length)
-                    .filter(c -> ascii[c])
+            boolean[] isAlike = order.alike();
+            String alike = IntStream.range(' ', isAlike.length)
+                    .filter(c -> isAlike[c])
                     .mapToObj(Character::toString)
                     .collect(Collectors.joining());
             assertThat(alike).as(language).contains("0123456789", "b", "B", "-", "_");
@@ -85,10 +85,30 @@ class TextOrderTest {
                         .isEqualTo(Integer.signum(TextOrder.INSTANCE.compare(a, b)));
             }
         }
-        assertThat(TextOrder.of("da").asciiAlike()['a']).as("aa is a letter").isFalse();
-        assertThat(TextOrder.of("cs").asciiAlike()['c']).as("ch is a letter").isFalse();
-        assertThat(TextOrder.of("sv").asciiAlike()['a']).isTrue();
-        assertThat(TextOrder.of("et").asciiAlike()['z']).as("z follows s").isFalse();
+        assertThat(TextOrder.of("da").alike()['a']).as("aa is a letter").isFalse();
+        assertThat(TextOrder.of("cs").alike()['c']).as("ch is a letter").isFalse();
+        assertThat(TextOrder.of("sv").alike()['a']).isTrue();
+        assertThat(TextOrder.of("et").alike()['z']).as("z follows s").isFalse();
+    }
+
+    @Test
+    void placesOfTextsInAnotherOrderAreThoseOfSortingThem() {
+        Random random = new Random(13);
+        for (String language : List.of("sv", "da", "cs", "hu", "tr", "zh", "de")) {
+            TextOrder order = TextOrder.of(language);
+            for (String of : List.of("abchäåöøéüsz1 中北", "bcdfgä", "aouéèñ", "中北上")) {
+                List<String> texts = IntStream.range(0, 300)
+                        .mapToObj(i -> some(of, random))
+                        .distinct()
+                        .sorted(TextOrder.INSTANCE)
+                        .toList();
+                List<String> sorted = texts.stream().sorted(order).toList();
+                int[] expected = texts.stream().mapToInt(sorted::indexOf).toArray();
+                assertThat(order.ranks(texts.size(), texts::get))
+                        .as("%s: %s", language, of)
+                        .isEqualTo(sorted.equals(texts) ? new int[0] : expected);
+            }
+        }
     }
 
     private static String some(String of, Random random) {

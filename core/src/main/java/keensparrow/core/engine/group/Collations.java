@@ -39,7 +39,7 @@ public final class Collations {
         if (column instanceof TextColumn text) {
             return ranks.get(
                     new Key(values, order),
-                    () -> text.isOf(order.asciiAlike()) // as identifiers are, of which there may be millions
+                    () -> text.isOf(order.alike()) // as identifiers are, of which there may be millions
                             ? ALIKE
                             : order.ranks(text.dictionarySize(), text::text));
         }

@@ -23,8 +23,7 @@ final class IncrementalSort {
     private static final int PIECE = 1 << 16; // rows that a worker looks at before it takes the next ones
     private static final int BLOCK = 1 << 10; // rows whose keys are read at a time: they stay in the cache
     private static final int MAX_DIGIT = 11;
-    private static final int ROWS_A_PART =
-            1 << 8; // at least, on average; fewer would be more parts than rows are worth
+    private static final int ROWS_A_PART = 1 << 8; // on average, at least
     private static final int BYTES_A_PART = 96;
 
     private final RowOrder order;
@@ -57,8 +56,12 @@ final class IncrementalSort {
 
     /** All rows; not to be written to. */
     synchronized int[] all(BooleanSupplier cancelled) {
-        for (Part part = largePart(); part != null; part = largePart()) {
-            partition(part, cancelled);
+        for (Part part = partFrom(0); part != null; ) {
+            boolean isLarge = part.size() > SMALL;
+            if (isLarge) {
+                partition(part, cancelled);
+            }
+            part = partFrom(isLarge ? part.from() : part.to());
         }
         List<Part> parts = new ArrayList<>(unsorted.values());
         runner.run(parts.size(), (worker, piece) -> sort(parts.get(piece), cancelled));
@@ -84,11 +87,9 @@ final class IncrementalSort {
     }
 
     @Nullable
-    private Part largePart() {
-        return unsorted.values().stream()
-                .filter(part -> part.size() > SMALL)
-                .findFirst()
-                .orElse(null);
+    private Part partFrom(int place) {
+        Map.Entry<Integer, Part> next = unsorted.ceilingEntry(place);
+        return next == null ? null : next.getValue();
     }
 
     private void refine(Part part, BooleanSupplier cancelled) {
