@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import keensparrow.core.infer.source.BlockReader;
 import keensparrow.core.infer.source.CellKind;
@@ -26,9 +27,12 @@ public final class AreaSource implements RowSource {
     private final Set<Long> hiddenRows;
     private final Set<Long> leftOutRows;
     private final long lastLooked; // further down rows are told by what they are called
-    private final boolean[] calledTotals; // by place among the columns that are read: where totals are called so
+    private final List<Set<String>>
+            totalWords; // by place among the columns that are read: what totals are called there
     private final boolean[] wanted; // by column of the sheet
     private final boolean tellsTooMuch; // cells beyond the last column are worth a word: nobody left them out
+    private int totalsFurtherDown; // in the last reading
+    private String firstFurtherDown = ""; // what a note says of it
 
     /** @param name what people call it */
     public AreaSource(String name, RawSheet sheet, FoundTable table, TableChoice choice) {
@@ -53,19 +57,27 @@ public final class AreaSource implements RowSource {
         headings = List.copyOf(read);
         Grid grid = sheet.grid();
         lastLooked = grid.isWhole() || leftOutRows.isEmpty() ? Long.MAX_VALUE : lastNumber(grid);
-        calledTotals = calledTotals(grid);
+        totalWords = totalWords(grid);
         tellsTooMuch = sheet.isText() && choice.lastColumn() == null;
     }
 
-    private boolean[] calledTotals(Grid grid) {
-        boolean[] called = new boolean[headings.size()];
-        List<Integer> columns = columns();
-        for (RawRow row : grid.head()) {
-            for (int i = 0; i < called.length && leftOutRows.contains(row.number()); i++) {
-                called[i] |= TotalLabels.isOne(row.text(columns.get(i)));
-            }
+    private List<Set<String>> totalWords(Grid grid) {
+        List<Set<String>> words = new ArrayList<>();
+        for (int column : columns()) {
+            words.add(grid.head().stream()
+                    .filter(row -> leftOutRows.contains(row.number()) && TotalLabels.isOne(row.text(column)))
+                    .map(row -> TotalLabels.word(row.text(column)))
+                    .collect(Collectors.toSet()));
         }
-        return called;
+        return words;
+    }
+
+    @Override
+    public List<String> notes() {
+        return totalsFurtherDown == 0
+                ? List.of()
+                : List.of(Words.say(
+                        "layout.furtherDownCalledSo", "first", firstFurtherDown, "more", totalsFurtherDown - 1));
     }
 
     @Override
@@ -118,6 +130,7 @@ public final class AreaSource implements RowSource {
 
     @Override
     public void read(CellHandler handler) {
+        totalsFurtherDown = 0;
         for (int i = 0; i < headings.size(); i++) {
             // a row without any heading is still the row of headings
             String heading = headings.get(i).isEmpty() ? Words.say("layout.column", "i", i + 1) : headings.get(i);
@@ -184,7 +197,7 @@ public final class AreaSource implements RowSource {
                     && number <= area.lastRow()
                     && !hiddenRows.contains(number)
                     && !leftOutRows.contains(number)
-                    && !(number > lastLooked && isCalledTotal());
+                    && !(number > lastLooked && isCalledTotal(number));
             if (within && count > 0) {
                 if (down.isEmpty()) {
                     hand(number);
@@ -197,11 +210,16 @@ public final class AreaSource implements RowSource {
         }
 
         /** Whether the row is called as those are that sum up others among the rows that were looked at. */
-        private boolean isCalledTotal() {
+        private boolean isCalledTotal(long number) {
             int start = 0;
             for (int i = 0; i < count; i++) {
-                boolean label = i < calledTotals.length && calledTotals[i] && ends[i] - start <= MAX_LABEL;
-                if (label && TotalLabels.isOne(new String(chars, start, ends[i] - start).strip())) {
+                boolean label = i < totalWords.size() && !totalWords.get(i).isEmpty() && ends[i] - start <= MAX_LABEL;
+                String text = label ? new String(chars, start, ends[i] - start).strip() : "";
+                if (label && TotalLabels.isOne(text) && totalWords.get(i).contains(TotalLabels.word(text))) {
+                    if (totalsFurtherDown++ == 0) {
+                        firstFurtherDown =
+                                Words.say("layout.row", "number", number) + ", “" + TableNotes.shorter(text) + "”";
+                    }
                     return true;
                 }
                 start = ends[i];

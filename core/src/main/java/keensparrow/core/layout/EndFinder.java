@@ -138,7 +138,7 @@ final class EndFinder {
         while (end > first + 1) {
             int i = end - 1;
             String row = place(block.number(i));
-            if (isTotal(i)) {
+            if (isTotal(i) && (!TotalLabels.isLoose(key(i)) || sums && isSumOfAll(i))) {
                 notes.add(0, Words.say("layout.wasLeftOutItSums", "row", row, "i", key(i)));
                 totals = true;
             } else if (isNote(i, totals)) {

@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.IntStream;
 import keensparrow.core.infer.text.CellLook;
 import keensparrow.core.infer.text.CellNumber;
 import org.jspecify.annotations.Nullable;
@@ -126,10 +127,12 @@ final class TotalFinder {
             boolean category = TotalLabels.isBare(label) && comesWithoutSum(label, labelled);
             boolean comesAgain = labelled.stream().anyMatch(other -> other != i && label.equals(totalLabel(other)));
             boolean bare = TotalLabels.isBare(label);
-            boolean saysSo = TotalLabels.isSure(label) || hasBlankLabel(i) || namesOthers(i, label);
-            if (!category && sums || (saysSo && (!bare || comesAgain))) {
+            boolean loose = TotalLabels.isLoose(label);
+            if (!category && sums || (!bare || comesAgain) && saysSo(i, label, loose)) {
                 found.put(i, label);
-            } else if (bare || labelled.size() > 1 || end - first <= FEW_ROWS) { // else a name, such as a family's
+            } else if (bare
+                    || !loose && labelled.size() > 1
+                    || end - first <= FEW_ROWS) { // else a name, such as a family's
                 doubtful.put(i, label);
             }
             sectionStart = i + 1;
@@ -165,20 +168,21 @@ final class TotalFinder {
         return false;
     }
 
-    /** Whether what the label is the total of stands in other rows: “Total North” beside rows of “North”. */
-    private boolean namesOthers(int i, String label) {
+    private boolean saysSo(int i, String label, boolean loose) {
+        return TotalLabels.isSure(label)
+                || (loose
+                        ? sumsUp(i, namedBy(i, label).toArray())
+                        : hasBlankLabel(i) || namedBy(i, label).findFirst().isPresent());
+    }
+
+    /** The rows that a label names: those of “North” for “Total North”. */
+    private IntStream namedBy(int i, String label) {
         String of = TotalLabels.of(label);
-        if (of.isEmpty()) {
-            return false;
-        }
-        for (int row = first; row < end; row++) {
-            for (int column = from; column < to && row != i; column++) {
-                if (block.row(row).text(column).equalsIgnoreCase(of)) {
-                    return true;
-                }
-            }
-        }
-        return false;
+        return IntStream.range(first, end)
+                .filter(row -> row != i
+                        && !of.isEmpty()
+                        && IntStream.range(from, to)
+                                .anyMatch(column -> block.row(row).text(column).equalsIgnoreCase(of)));
     }
 
     private boolean hasNumbers(int i) {
@@ -192,6 +196,14 @@ final class TotalFinder {
 
     /** Whether most numbers of the row are the sums of those in the rows {@code [top, bottom)}, other totals left out. */
     private boolean isSum(int i, int top, int bottom, List<Integer> totals) {
+        return sumsUp(
+                i,
+                IntStream.range(top, bottom)
+                        .filter(row -> row != i && !totals.contains(row) && !found.containsKey(row))
+                        .toArray());
+    }
+
+    private boolean sumsUp(int i, int[] rows) {
         int told = 0;
         int right = 0;
         for (int n = 0; n < numbers.size(); n++) {
@@ -201,17 +213,13 @@ final class TotalFinder {
             }
             double sum = 0;
             double size = 0;
-            int rows = 0;
-            for (int row = top; row < bottom; row++) {
+            for (int row : rows) {
                 Double value = values[row - first][n];
-                if (value != null && row != i && !totals.contains(row) && !found.containsKey(row)) {
-                    sum += value;
-                    size += Math.abs(value);
-                    rows++;
-                }
+                sum += value == null ? 0 : value;
+                size += value == null ? 0 : Math.abs(value);
             }
             told++;
-            right += rows > 0 && size > 0 && isNear(total, sum, size) ? 1 : 0;
+            right += size > 0 && isNear(total, sum, size) ? 1 : 0;
         }
         return right > 0 && right >= told * MOSTLY;
     }

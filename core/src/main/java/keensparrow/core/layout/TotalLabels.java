@@ -1,5 +1,6 @@
 package keensparrow.core.layout;
 
+import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -20,6 +21,11 @@ final class TotalLabels {
             "(?iu)(sub-?totals?|grand[ -]totals?|zwischensumme|gesamtsumme|gesamtergebnis|sous-total|subtotale|subtotaal"
                     + "|eindtotaal|total g[ée]n[ée]ral|total general|totale generale|suma końcowa)\\b.*");
 
+    private static final String LOOSE_WORDS = "sum|summe|suma|somma|soma|result|ergebnis|overall|razem";
+    private static final Pattern LOOSE =
+            Pattern.compile("(?iu)(" + LOOSE_WORDS + ")\\b.+|.+[ :–-](" + LOOSE_WORDS + ")[ :.]*");
+    private static final Pattern WORD = Pattern.compile("(?iu)\\b(" + WORDS + ")\\b");
+
     private TotalLabels() {}
 
     /** Whether a cell says that its row sums up others, alone or with the name of what it sums up. */
@@ -32,6 +38,17 @@ final class TotalLabels {
     /** Whether it is a word that is said of nothing else. */
     static boolean isSure(String text) {
         return SURE.matcher(text).matches();
+    }
+
+    /** Whether it may as well be a name, as towns are called Somma Lombardo and Soma: only numbers tell. */
+    static boolean isLoose(String text) {
+        return LOOSE.matcher(text).matches() && !BARE.matcher(text).matches() && !isSure(text);
+    }
+
+    /** The word by which a label says so, in small letters. */
+    static String word(String text) {
+        Matcher word = WORD.matcher(text);
+        return word.find() ? word.group().toLowerCase(Locale.ROOT) : "";
     }
 
     /** What the label says that it is the total of; empty where it says nothing. */

@@ -4,7 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import keensparrow.core.infer.load.LoadedTable;
+import keensparrow.core.infer.load.TableLoader;
 import keensparrow.core.infer.source.CellKind;
+import keensparrow.core.infer.source.LoadWatch;
 import keensparrow.core.infer.source.RowSource;
 import org.junit.jupiter.api.Test;
 
@@ -69,6 +73,32 @@ class TotalFinderTest {
                 .contains("Row 8, “Total South”, was left out: it sums up the rows above.")
                 .contains("Row 9, “Grand total”, was left out: it sums up the rows above.");
         assertThat(read(drawn(SUBTOTALS))).containsExactly("North", "North", "South", "South", "South");
+    }
+
+    /** Words for a total that are names of towns as well, with a town of the name that they stand beside. */
+    @Test
+    void townsThatAreCalledLikeATotalStay() {
+        String towns = """
+                Country | Town | Latitude | Longitude
+                AD | Ordino | 42.5 | 1.5
+                AD | Vila | 42.6 | 1.6
+                DE | Aalen | 48.8 | 10.1
+                DE | Ulm | 48.4 | 9.9
+                DE | Worms | 49.6 | 8.3
+                AO | Cuanza | -10.1 | 14.2
+                AO | Soma Cuanza | -10.9 | 15.6
+                IT | Somma Lombardo | 45.6 | 8.7
+                MX | Suma de Hidalgo | 20.1 | -98.1
+                TR | Soma | 39.2 | 27.6
+                TH | Tan Sum | 15.8 | 103.6""";
+        assertThat(first(towns).area().leftOutRows()).isEmpty();
+        assertThat(read(drawn(towns))).hasSize(11);
+        String sums = towns.replace("-10.9 | 15.6", "-10.1 | 14.2"); // of the town that it names
+        assertThat(first(sums).area().leftOutRows()).containsExactly(8L);
+        String oneMore = towns.replace("TR | Soma |", "TR | Izmir |");
+        String last = oneMore + "\nIT | Massa di Somma | 40.8 | 14.4";
+        assertThat(read(drawn(last))).hasSize(12);
+        assertThat(String.join(" ", first(last).notes())).doesNotContain("left out");
     }
 
     @Test
@@ -233,7 +263,17 @@ class TotalFinderTest {
                     .append(" | 20\n");
             drawing.append("Total g").append(group).append(" | 30\n");
         }
-        assertThat(read(drawn(drawing.toString().strip()))).hasSize(6000).noneMatch(name -> name.startsWith("Total"));
+        drawing.append("Soma g2999 | 7\n"); // another word than those above have
+        drawing.append("h | 7\n");
+        CellRows sheet = drawn(drawing.toString().strip());
+        assertThat(read(sheet)).hasSize(6002).contains("Soma g2999").noneMatch(name -> name.startsWith("Total"));
+        AreaSource source =
+                new AreaSource("sheet", sheet, TableFinder.find(sheet).get(0), TableChoice.AS_FOUND);
+        LoadedTable loaded = new TableLoader(List.of(source), Map.of(), List.of(), LoadWatch.NONE).load();
+        assertThat(loaded.table().rowCount()).isEqualTo(6002);
+        assertThat(String.join(" ", loaded.report().notes()))
+                .containsPattern("Row 4\\d+, “Total g1\\d+”, and 1,\\d+ more rows further down, called as those are "
+                        + "that sum up others, were left out too.");
     }
 
     /** Found in real tables of athletes and of airports: the row was left out. */

@@ -105,6 +105,7 @@ final class TwoPassLoader {
         }
         new Fit(wishes.earlier(), plan, errorsOf, rowsInAll).check(conversionErrors);
         notes.addAll(findings.notes());
+        guesses.forEach(guess -> notes.addAll(guess.source().notes()));
         tellErrors(plan, errorsOf);
         List<Column> columns = new ArrayList<>();
         for (int i = 0; i < plan.size(); i++) {

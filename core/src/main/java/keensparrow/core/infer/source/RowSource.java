@@ -1,5 +1,6 @@
 package keensparrow.core.infer.source;
 
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** Raw cells in rows, from a file or a query. Can be read more than once, each time from the start. */
@@ -17,6 +18,11 @@ public interface RowSource {
      */
     default @Nullable BlockReader blocks() {
         return null;
+    }
+
+    /** What is to be told of what was left out in the last reading. */
+    default List<String> notes() {
+        return List.of();
     }
 
     /** Whether a row without any value is a row, as an object without values is, and no empty line. */
