@@ -138,7 +138,7 @@ final class EndFinder {
         while (end > first + 1) {
             int i = end - 1;
             String row = place(block.number(i));
-            if (isTotal(i) && (!TotalLabels.isLoose(key(i)) || sums && isSumOfAll(i))) {
+            if (isTotal(i) && !isName(i, sums)) {
                 notes.add(0, Words.say("layout.wasLeftOutItSums", "row", row, "i", key(i)));
                 totals = true;
             } else if (isNote(i, totals)) {
@@ -185,6 +185,23 @@ final class EndFinder {
             }
         }
         return false;
+    }
+
+    /** Whether the label may be a name: where numbers tell they are asked later ({@link TotalFinder}), else other words do. */
+    private boolean isName(int i, boolean sums) {
+        String label = key(i);
+        if (!TotalLabels.isLoose(label)) {
+            return TotalLabels.isNameToo(label) && words(i) > 1;
+        }
+        return sums || words(i) > 1;
+    }
+
+    private int words(int i) {
+        int words = 0;
+        for (int column = block.from; column < block.to; column++) {
+            words += block.look(i, column) == CellLook.WORD ? 1 : 0;
+        }
+        return words;
     }
 
     /** A word that other rows have too is a category. */

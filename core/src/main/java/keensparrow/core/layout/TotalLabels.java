@@ -24,6 +24,7 @@ final class TotalLabels {
     private static final String LOOSE_WORDS = "sum|summe|suma|somma|soma|result|ergebnis|overall|razem";
     private static final Pattern LOOSE =
             Pattern.compile("(?iu)(" + LOOSE_WORDS + ")\\b.+|.+[ :–-](" + LOOSE_WORDS + ")[ :.]*");
+    private static final Pattern NAME = Pattern.compile("(?iu)(" + LOOSE_WORDS + ")");
     private static final Pattern WORD = Pattern.compile("(?iu)\\b(" + WORDS + ")\\b");
 
     private TotalLabels() {}
@@ -43,6 +44,11 @@ final class TotalLabels {
     /** Whether it may as well be a name, as towns are called Somma Lombardo and Soma: only numbers tell. */
     static boolean isLoose(String text) {
         return LOOSE.matcher(text).matches() && !BARE.matcher(text).matches() && !isSure(text);
+    }
+
+    /** Whether it is a word that is a name as well, and nothing else. */
+    static boolean isNameToo(String text) {
+        return NAME.matcher(text).matches();
     }
 
     /** The word by which a label says so, in small letters. */

@@ -102,6 +102,20 @@ class TotalFinderTest {
     }
 
     @Test
+    void aTownThatIsCalledLikeATotalStaysInTheLastRowToo() {
+        String towns = """
+                Town | Country | Latitude | Longitude
+                Ordino | AD | 42.5 | 1.5
+                Aalen | DE | 48.8 | 10.1
+                Ulm | DE | 48.4 | 9.9
+                Worms | DE | 49.6 | 8.3""";
+        assertThat(read(drawn(towns + "\nSoma | TR | 39.2 | 27.6"))).hasSize(5);
+        assertThat(read(drawn(towns + "\nSomma Lombardo | IT | 45.6 | 8.7"))).hasSize(5);
+        assertThat(read(drawn(towns + "\nSum | | 189.3 | 29.8"))).hasSize(4);
+        assertThat(read(drawn(towns + "\nSum of all | | 189.3 | 29.8"))).hasSize(4);
+    }
+
+    @Test
     void theAuthorCanHaveThemRead() {
         CellRows sheet = drawn(SUBTOTALS);
         TableChoice all = new TableChoice(null, null, null, null, null, null, null, null, null, null, null, true);
