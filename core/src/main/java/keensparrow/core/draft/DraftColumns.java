@@ -29,6 +29,7 @@ final class DraftColumns {
     private static final int MAX_FILTERED = 500;
     private static final double BEST_GROUPS = 8;
     private static final double NEARLY_ALL = 0.98;
+    private static final int LONG = 30; // characters: more than names have on average
 
     private final Schema schema;
     private final Profile profile;
@@ -56,7 +57,7 @@ final class DraftColumns {
 
     /** Notes and descriptions, not names. */
     boolean isLongText(ColumnInfo column) {
-        return column.role() == Role.TEXT && profile.column(column.name()).meanLength() > RowName.MAX_LENGTH;
+        return column.role() == Role.TEXT && profile.column(column.name()).meanLength() > LONG;
     }
 
     /** Whether each name comes at several times: what a row is of is the name, not the row. */

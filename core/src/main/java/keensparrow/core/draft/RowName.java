@@ -13,7 +13,7 @@ import keensparrow.core.table.Schema;
 
 /** The column that says what a row is of: a title, a name, a station. It stands first wherever rows are shown. */
 public final class RowName {
-    static final int MAX_LENGTH = 60; // characters, of a name
+    private static final int MAX_LENGTH = 60;
     private static final int MIN = 3;
     private static final int FEW = 12;
     private static final double NEARLY_ALL = 0.9;
