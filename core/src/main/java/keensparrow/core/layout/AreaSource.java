@@ -27,8 +27,7 @@ public final class AreaSource implements RowSource {
     private final Set<Long> hiddenRows;
     private final Set<Long> leftOutRows;
     private final long lastLooked; // further down rows are told by what they are called
-    private final List<Set<String>>
-            totalWords; // by place among the columns that are read: what totals are called there
+    private final List<Set<String>> totalWords; // what totals are called, by place among the columns that are read
     private final boolean[] wanted; // by column of the sheet
     private final boolean tellsTooMuch; // cells beyond the last column are worth a word: nobody left them out
     private int totalsFurtherDown; // in the last reading

@@ -25,7 +25,13 @@ public final class LruCache<K, V> {
             return known;
         }
         V made = make.get(); // outside the lock: others go on meanwhile
-        put(key, made);
+        synchronized (entries) {
+            V others = entries.get(key);
+            if (others != null) {
+                return others; // who goes on with it finds what they did
+            }
+            put(key, made);
+        }
         return made;
     }
 
