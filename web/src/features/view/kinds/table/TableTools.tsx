@@ -29,7 +29,7 @@ export function TableTools(props: Props) {
   const { text, rows, headings, filters, onHeadings, onLift } = props;
   return (
     <div className={css.tableLook}>
-      <Look key={text} text={text} onLook={props.onLook} />
+      <Look text={text} onLook={props.onLook} />
       <button type="button" className="word" aria-pressed={headings} onClick={onHeadings}>
         {headings ? say('view.hideHeadingFilters') : say('view.filterByHeading')}
       </button>
@@ -57,6 +57,12 @@ function Look({
   readonly onLook: (text: string) => void;
 }) {
   const [typed, setTyped] = useState(text);
+  const [known, setKnown] = useState(text);
+  if (known !== text) {
+    // taken back elsewhere, or by an address; the field itself stays, and so does the focus
+    setKnown(text);
+    setTyped(text);
+  }
   const done = () => typed.trim() !== text && onLook(typed.trim());
   return (
     <form
